@@ -1,0 +1,129 @@
+/** Dathen's commands. */
+import { rmSync } from 'node:fs';
+import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
+import packageJson from '../package.json';
+import { parseIsoDay } from '../src/core/calendar/day';
+import { CommandFailure, sentenceFor } from './failure';
+import { DATA } from './places';
+import { endProcess } from './processes';
+import { runningRecord } from './runFile';
+
+const DEFAULT_PORT = 4400;
+
+function portNumber(text: string): number {
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new InvalidArgumentError('A port is a number from 1 to 65535.');
+  return port;
+}
+
+function isoDayText(text: string): string {
+  if (parseIsoDay(text) === undefined) throw new InvalidArgumentError('Write the day as YYYY-MM-DD.');
+  return text;
+}
+
+function scaleNumber(text: string): number {
+  const scale = Number(text);
+  if (!(scale > 0 && scale <= 20)) throw new InvalidArgumentError('A scale is a number above 0, at most 20.');
+  return scale;
+}
+
+const program = new Command('dathen')
+  .description('Dashboards whose time controls, slicers, charts and tables share one date dimension.')
+  .version(packageJson.version)
+  .showHelpAfterError('(dathen --help lists the commands)')
+  .exitOverride();
+
+const portOption = () => new Option('--port <number>', 'port on 127.0.0.1').argParser(portNumber).default(DEFAULT_PORT);
+const todayOption = () => new Option('--today <day>', 'take this day (YYYY-MM-DD) for today').argParser(isoDayText);
+
+program
+  .command('demo')
+  .description('install what is missing, build, and serve with demo data')
+  .addOption(portOption())
+  .addOption(todayOption())
+  .addOption(new Option('--scale <number>', 'size of the demo data').argParser(scaleNumber).default(1))
+  .action(async ({ port, today, scale }: { port: number; today?: string; scale: number }) => {
+    const { serve } = await import('./serve');
+    await serve({ port, demoScale: scale, ...(today ? { today } : {}) });
+  });
+
+program
+  .command('start')
+  .description('the same without demo data')
+  .addOption(portOption())
+  .addOption(todayOption())
+  .action(async ({ port, today }: { port: number; today?: string }) => {
+    const { serve } = await import('./serve');
+    await serve({ port, ...(today ? { today } : {}) });
+  });
+
+program
+  .command('stop')
+  .description('stop the Dathen that runs from here')
+  .action(async () => {
+    const running = runningRecord();
+    if (!running) return console.log('Dathen does not run.');
+    await endProcess(running.pid, 'cli/main.ts', 60_000);
+    console.log('Dathen is stopped.');
+  });
+
+program
+  .command('status')
+  .description('tell whether Dathen runs, and where')
+  .action(async () => {
+    const running = runningRecord();
+    if (!running) {
+      console.log('Dathen does not run.');
+      process.exitCode = 1;
+      return;
+    }
+    const health = running.url ? await fetch(`${running.url}/api/health`).catch(() => undefined) : undefined;
+    console.log(health?.ok ? `Dathen runs at ${running.url}` : 'Dathen is starting.');
+  });
+
+program
+  .command('reset')
+  .description('delete the database, all datasets and all dashboards')
+  .option('--yes', 'do it without asking')
+  .action(async ({ yes }: { yes?: boolean }) => {
+    if (!yes) throw new CommandFailure('This deletes all datasets and dashboards. Say ./dathen reset --yes to do it.', 2);
+    if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+    const { databaseFolder } = await import('./mariadb');
+    rmSync(await databaseFolder(DATA), { recursive: true, force: true });
+    rmSync(DATA, { recursive: true, force: true });
+    console.log('Everything is deleted.');
+  });
+
+program
+  .command('import')
+  .description('import a CSV file into a dataset, as the Datasets page does')
+  .argument('<file>', 'a CSV file, UTF-8')
+  .requiredOption('--name <name>', 'name of the dataset; one of the same name gets the new rows')
+  .option('--date <column...>', 'date columns to use as date roles (all of them when not given)')
+  .addOption(new Option('--dates <order>', 'how to read dates that fit both ways').choices(['dmy', 'mdy']))
+  .option('--append', 'add to the rows that are there instead of replacing them')
+  .option('--time-zone <zone>', 'time zone in which timestamps become days', 'UTC')
+  .action(async (file: string, options: import('./import').ImportOptions) => {
+    const { importFile } = await import('./import');
+    await importFile(file, options);
+  });
+
+program
+  .command('test')
+  .description('install what tests need and run all of them')
+  .action(async () => {
+    const { runTests } = await import('./test');
+    await runTests();
+  });
+
+try {
+  await program.parseAsync();
+  process.exit();
+} catch (error) {
+  if (error instanceof CommanderError) process.exit(error.exitCode === 0 ? 0 : 2);
+  const failure = error instanceof CommandFailure ? error : undefined;
+  const isProblem = error instanceof Error && error.name === 'Problem';
+  console.error(`dathen: ${failure || isProblem ? (error as Error).message : sentenceFor(error)}`);
+  if (!failure && !isProblem && process.env.DATHEN_DEBUG) console.error(error);
+  process.exit(failure?.exitCode ?? 1);
+}

@@ -1,0 +1,188 @@
+/** Dathen's private MariaDB: its own data directory, on loopback, with one account of its own. */
+import { execFile, spawn, type ChildProcess } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { chownSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { freemem, tmpdir } from 'node:os';
+import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import { promisify } from 'node:util';
+import mysql from 'mysql2/promise';
+import { CommandFailure } from './failure';
+import { endProcess, freePort, isOurs } from './processes';
+
+const run = promisify(execFile);
+
+/** System user that the database runs as when Dathen is started by root. */
+const SYSTEM_USER = 'dathen';
+const ACCOUNT = 'dathen';
+const DATABASE = 'dathen';
+const START_PATIENCE_MS = 60_000;
+
+export interface RunningDatabase {
+  readonly port: number;
+  readonly pid: number;
+  readonly user: string;
+  readonly password: string;
+  readonly name: string;
+  /** Folder in which the database keeps its files. */
+  readonly folder: string;
+  readonly child: ChildProcess;
+  stop(): Promise<void>;
+}
+
+const isRoot = () => process.getuid?.() === 0;
+
+/** Makes the system user if needed and gives its numbers; undefined when not started by root. */
+async function systemUser(): Promise<{ uid: number; gid: number } | undefined> {
+  if (!isRoot()) return undefined;
+  const number = async (flag: string) => Number((await run('id', [flag, SYSTEM_USER])).stdout);
+  try {
+    await number('-u');
+  } catch {
+    await run('/usr/sbin/useradd', ['--system', '--user-group', '--no-create-home', '--shell', '/usr/sbin/nologin', SYSTEM_USER]);
+  }
+  return { uid: await number('-u'), gid: await number('-g') };
+}
+
+/** The system user cannot enter every folder that root can: then the files lie under /var/lib. */
+async function reachableFolder(dataFolder: string, owner: { uid: number; gid: number } | undefined): Promise<string> {
+  mkdirSync(dataFolder, { recursive: true });
+  const folder = path.join(dataFolder, 'mariadb');
+  if (!owner) return folder;
+  try {
+    await run('setpriv', [`--reuid=${owner.uid}`, `--regid=${owner.gid}`, '--clear-groups', 'test', '-x', dataFolder]);
+    return folder;
+  } catch {
+    const elsewhere = path.join('/var/lib/dathen', createHash('sha256').update(dataFolder).digest('hex').slice(0, 16));
+    mkdirSync(path.dirname(elsewhere), { recursive: true, mode: 0o755 });
+    return elsewhere;
+  }
+}
+
+/** Where the database of a data folder keeps its files. */
+export async function databaseFolder(dataFolder: string): Promise<string> {
+  return reachableFolder(dataFolder, await systemUser());
+}
+
+/** The account's password: generated once, readable by the owner only. */
+function accountPassword(dataFolder: string): string {
+  const file = path.join(dataFolder, 'password');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('base64url'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
+}
+
+/** Makes an empty database beside its place and moves it there whole, so that a killed start leaves nothing half done. */
+async function install(folder: string, owner: { uid: number; gid: number } | undefined) {
+  const fresh = `${folder}.new`;
+  rmSync(fresh, { recursive: true, force: true });
+  mkdirSync(fresh, { mode: 0o700 });
+  if (owner) chownSync(fresh, owner.uid, owner.gid);
+  const user = owner ? [`--user=${SYSTEM_USER}`] : [];
+  await run('mariadb-install-db', [
+    '--no-defaults',
+    `--datadir=${fresh}`,
+    '--auth-root-authentication-method=normal',
+    '--skip-test-db',
+    ...user,
+  ]).catch((error: { stderr?: string; message: string }) => {
+    throw new CommandFailure(databaseSentence(error.stderr ?? error.message));
+  });
+  renameSync(fresh, folder);
+}
+
+/** Statements run at every start: our account with its password, and no other that could log in. */
+function accountStatements(password: string): string {
+  return [
+    `CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
+    `CREATE USER IF NOT EXISTS '${ACCOUNT}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    `ALTER USER '${ACCOUNT}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    `GRANT ALL ON ${DATABASE}.* TO '${ACCOUNT}'@'127.0.0.1';`,
+    "DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');",
+    'FLUSH PRIVILEGES;',
+    "ALTER USER 'root'@'localhost' ACCOUNT LOCK;",
+    '',
+  ].join('\n');
+}
+
+function databaseSentence(text: string): string {
+  if (/No space left|disk full|Errcode: 28/i.test(text)) return 'The disk is full, so the database cannot start. Free some space, then start again; nothing is lost.';
+  if (/Read-only file system|Permission denied|Errcode: (13|30)/i.test(text)) {
+    return 'The database cannot write its files. Check who owns the data folder and whether the disk is read-only.';
+  }
+  const line = text.split('\n').filter((entry) => /ERROR|error/.test(entry)).pop() ?? text.trim().split('\n').pop();
+  return `The database did not come up: ${line ?? 'it said nothing'}`;
+}
+
+/** Ends a database that an earlier, killed run left behind. */
+async function endLeftover(folder: string) {
+  const pidFile = path.join(folder, 'mariadb.pid');
+  const pid = existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8')) : NaN;
+  if (pid > 0 && isOurs(pid, folder)) await endProcess(pid, folder);
+}
+
+/** Starts the database in the data folder (making it at the first start) and waits until it answers. */
+export async function startDatabase(dataFolder: string): Promise<RunningDatabase> {
+  const owner = await systemUser();
+  const folder = await reachableFolder(dataFolder, owner);
+  await endLeftover(folder);
+  if (!existsSync(path.join(folder, 'mysql'))) await install(folder, owner);
+  const password = accountPassword(dataFolder);
+  const init = path.join(folder, 'accounts.sql');
+  writeFileSync(init, accountStatements(password), { mode: 0o600 });
+  if (owner) chownSync(init, owner.uid, owner.gid);
+  const port = await freePort();
+  const logFile = path.join(dataFolder, 'mariadb.log');
+  const log = openSync(logFile, 'w');
+  const child = spawn('mariadbd', databaseFlags(folder, init, port, owner !== undefined), {
+    stdio: ['ignore', log, log],
+    detached: true,
+    env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
+  });
+  let ended = false;
+  child.once('exit', () => (ended = true));
+  child.once('error', () => (ended = true));
+  const account = { host: '127.0.0.1', port, user: ACCOUNT, password, database: DATABASE };
+  for (let waited = 0; ; waited += 50) {
+    if (ended) throw new CommandFailure(databaseSentence(readFileSync(logFile, 'utf8')));
+    const connection = await mysql.createConnection(account).catch(() => undefined);
+    if (connection) {
+      await connection.end();
+      break;
+    }
+    if (waited > START_PATIENCE_MS) {
+      child.kill('SIGKILL');
+      throw new CommandFailure(`The database did not answer within a minute; ${logFile} says more.`);
+    }
+    await pause(50);
+  }
+  const pid = child.pid!;
+  return { port, pid, user: ACCOUNT, password, name: DATABASE, folder, child, stop: () => endProcess(pid, folder) };
+}
+
+/** The socket's path has to be short; long folders get one among the temporary files. */
+function socketPath(folder: string): string {
+  const inside = path.join(folder, 'mariadb.sock');
+  if (inside.length < 100) return inside;
+  return path.join(tmpdir(), `dathen-${createHash('sha256').update(folder).digest('hex').slice(0, 16)}.sock`);
+}
+
+function databaseFlags(folder: string, init: string, port: number, asSystemUser: boolean): string[] {
+  const bufferPool = Math.min(1024, Math.max(128, Math.floor(freemem() / 4 / 1024 / 1024)));
+  return [
+    '--no-defaults',
+    ...(asSystemUser ? [`--user=${SYSTEM_USER}`] : []),
+    `--datadir=${folder}`,
+    `--socket=${socketPath(folder)}`,
+    `--pid-file=${path.join(folder, 'mariadb.pid')}`,
+    `--init-file=${init}`,
+    `--port=${port}`,
+    '--bind-address=127.0.0.1',
+    '--local-infile=1',
+    '--skip-name-resolve',
+    '--skip-log-bin',
+    `--innodb-buffer-pool-size=${bufferPool}M`,
+    '--innodb-log-file-size=256M',
+    '--innodb-flush-method=O_DIRECT',
+    '--sql-mode=STRICT_ALL_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
+  ];
+}

@@ -1,0 +1,12 @@
+/** Where things lie. */
+import path from 'node:path';
+
+export const PROJECT = path.resolve(import.meta.dirname, '..');
+
+/** Folder for everything that a running Dathen keeps; tests use one of their own. */
+export const DATA = path.resolve(process.env.DATHEN_DATA ?? path.join(PROJECT, '.data'));
+
+/** A path as the person typed it, from the folder they were in. */
+export function userPath(text: string): string {
+  return path.resolve(process.env.DATHEN_CWD ?? process.cwd(), text);
+}

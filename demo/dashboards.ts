@@ -1,0 +1,82 @@
+/** The demo's dashboards. */
+import { unitText } from '../src/core/calendar/names';
+import type { Day } from '../src/core/calendar/day';
+import { DEFAULT_RULE } from '../src/core/calendar/rule';
+import { shiftMonths } from '../src/core/calendar/units';
+import type { Control, DashboardDocument, Place, Visual } from '../src/core/dashboard/document';
+import { emptyDocument } from '../src/core/dashboard/document';
+import type { Model } from '../src/core/dashboard/model';
+import { wiresForNewItem } from '../src/core/dashboard/wiring';
+
+type Placed = readonly [item: Visual | Control, x: number, y: number, w: number, h: number];
+
+/** Puts items into a document one after the other, each wiring itself where it has a route. */
+function assemble(title: string, model: Model, placed: readonly Placed[]): DashboardDocument {
+  let document = emptyDocument(title);
+  for (const [item, x, y, w, h] of placed) {
+    const place: Place = { item: item.id, x, y, w, h };
+    const isControl = item.kind === 'timeline' || item.kind === 'slicer';
+    document = {
+      ...document,
+      controls: isControl ? [...document.controls, item] : document.controls,
+      visuals: isControl ? document.visuals : [...document.visuals, item],
+      layout: [...document.layout, place],
+    };
+    document = { ...document, wires: wiresForNewItem(document, model, item) };
+  }
+  return document;
+}
+
+/** "Bookings and sailings": several measures and date roles on one almanac. */
+export function bookingsAndSailings(model: Model, today: Day): DashboardDocument {
+  const lastMonths = `${unitText('month', shiftMonths(today, -3), DEFAULT_RULE)}/${unitText('month', shiftMonths(today, -1), DEFAULT_RULE)}`;
+  const slicer = (id: string, title: string, dataset: string, column: string): Control => ({
+    id,
+    kind: 'slicer',
+    title,
+    dataset,
+    column,
+    default: [],
+    several: true,
+    unavailable: 'struck',
+  });
+  const document = assemble('Bookings and sailings', model, [
+    [
+      {
+        id: 'period',
+        kind: 'timeline',
+        title: 'Sailed or booked',
+        default: lastMonths,
+        level: 'month',
+        levelFixed: false,
+        size: 'words',
+        allowUncovered: false,
+      },
+      0, 0, 24, 4,
+    ],
+    [slicer('route', 'Route', 'sailings', 'route'), 0, 4, 5, 11],
+    [slicer('channel', 'Channel', 'bookings', 'channel'), 0, 15, 5, 7],
+    [{ id: 'carried', kind: 'line', title: '', measure: { dataset: 'sailings', measure: 'passengers' }, grain: 'auto' }, 5, 4, 11, 9],
+    [
+      { id: 'byroute', kind: 'bar', title: '', measure: { dataset: 'sailings', measure: 'passengers' }, category: 'route', order: 'value', limit: 12 },
+      16, 4, 8, 9,
+    ],
+    [{ id: 'seats', kind: 'line', title: 'Seats booked, by day of booking', measure: { dataset: 'bookings', measure: 'seats' }, grain: 'auto' }, 5, 13, 11, 9],
+    [
+      { id: 'bychannel', kind: 'bar', title: '', measure: { dataset: 'bookings', measure: 'revenue' }, category: 'channel', order: 'value', limit: 12 },
+      16, 13, 8, 9,
+    ],
+    [
+      {
+        id: 'log',
+        kind: 'table',
+        title: 'Sailings, one by one',
+        dataset: 'sailings',
+        role: 'sailed',
+        columns: ['sailed', 'departure', 'route', 'vessel', 'status', 'passengers', 'delay_minutes', 'fare_income'],
+      },
+      0, 22, 24, 11,
+    ],
+  ]);
+  return document;
+}

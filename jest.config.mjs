@@ -1,0 +1,18 @@
+/** Packages shipped only as ES modules, which Jest has to transform. */
+const esmOnly = ['nuqs', 'temporal-polyfill', 'temporal-utils', 'chevrotain', '@chevrotain', 'lodash-es'];
+
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli'],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  transform: {
+    '^.+\\.(ts|tsx|js|mjs)$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } },
+    ],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],
+  moduleNameMapper: {
+    '^@chevrotain/([^/]+)$': '<rootDir>/node_modules/@chevrotain/$1/lib/src/api.js',
+  },
+};

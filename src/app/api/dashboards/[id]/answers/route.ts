@@ -1,0 +1,29 @@
+import { z } from 'zod';
+import { answerJson } from '../../../../../core/dashboard/answerJson';
+import { readerStateSchema } from '../../../../../core/dashboard/state';
+import { answerOnServer } from '../../../../../server/answers/answer';
+import { readRowPage } from '../../../../../server/answers/rows';
+import { readDashboard } from '../../../../../server/dashboards/repository';
+import { idFrom, readBody, respond } from '../../../../../server/http';
+
+const bodySchema = readerStateSchema.partial().extend({
+  /** How many detail rows to give for each table. */
+  rows: z.int().min(0).max(1000).default(50),
+});
+
+/** What every visual and control of a dashboard shows for a reader's state. */
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return respond(request, async () => {
+    const { periods = {}, choices = {}, rows } = await readBody(request, bodySchema);
+    const { document, revision } = await readDashboard(idFrom((await params).id));
+    const state = { periods, choices };
+    const { answer } = await answerOnServer(document, state);
+    const json = answerJson(answer);
+    for (const visual of document.visuals) {
+      if (visual.kind !== 'table' || answer.visuals[visual.id]?.kind !== 'table') continue;
+      const page = await readRowPage(document, state, visual, { offset: 0, limit: rows, sort: null });
+      json.visuals[visual.id] = { ...json.visuals[visual.id]!, ...{ data: { columns: page.columns, rows: page.rows.map((row) => row.values) } } };
+    }
+    return { revision, ...json };
+  });
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { documentSchema } from '../../../../core/dashboard/document';
+import { deleteDashboard, readDashboard, saveDashboard } from '../../../../server/dashboards/repository';
+import { idFrom, readBody, respond } from '../../../../server/http';
+
+export const dynamic = 'force-dynamic';
+
+type Context = { params: Promise<{ id: string }> };
+
+const saveSchema = z.object({
+  /** The revision that the document was made from. */
+  basedOn: z.int().min(0),
+  document: documentSchema,
+});
+
+/** The newest revision; with `?download`, the document alone as a file. */
+export function GET(request: Request, { params }: Context) {
+  return respond(request, async () => {
+    const stored = await readDashboard(idFrom((await params).id));
+    if (!new URL(request.url).searchParams.has('download')) return stored;
+    return new Response(`${JSON.stringify(stored.document, null, 2)}\n`, {
+      headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="dashboard-${stored.id}.json"` },
+    });
+  });
+}
+
+/** Saves a new revision; 409 with both versions kept when a newer one was saved meanwhile. */
+export function PUT(request: Request, { params }: Context) {
+  return respond(request, async () => {
+    const { basedOn, document } = await readBody(request, saveSchema);
+    const result = await saveDashboard(idFrom((await params).id), basedOn, document);
+    if (result.saved) return result;
+    const error = {
+      code: 'newer-revision',
+      message: `Revision ${result.theirs.revision} was saved elsewhere. Nothing was overwritten; both versions are kept.`,
+      details: { theirs: result.theirs, keptAs: result.keptAs },
+    };
+    return Response.json({ error }, { status: 409 });
+  });
+}
+
+export function DELETE(request: Request, { params }: Context) {
+  return respond(request, async () => deleteDashboard(idFrom((await params).id)));
+}

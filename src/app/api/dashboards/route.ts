@@ -1,0 +1,14 @@
+import { documentSchema } from '../../../core/dashboard/document';
+import { createDashboard, listDashboards } from '../../../server/dashboards/repository';
+import { readBody, respond } from '../../../server/http';
+
+export const dynamic = 'force-dynamic';
+
+export function GET(request: Request) {
+  return respond(request, listDashboards);
+}
+
+/** Stores a document as a new dashboard. */
+export function POST(request: Request) {
+  return respond(request, async () => Response.json(await createDashboard(await readBody(request, documentSchema)), { status: 201 }));
+}

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { loadFile } from '../../../server/datasets/load';
+import { startJob } from '../../../server/datasets/jobs';
+import { loadPlanSchema } from '../../../server/datasets/plan';
+import { loadedDatasets, summaryOf } from '../../../server/datasets/repository';
+import { findUpload, removeUpload } from '../../../server/datasets/uploads';
+import { readBody, respond } from '../../../server/http';
+
+export const dynamic = 'force-dynamic';
+
+const bodySchema = z.object({
+  upload: z.string(),
+  source: z.string().min(1).max(500),
+  /** Key of the dataset whose rows are replaced or added to; absent for a new dataset. */
+  into: z.string().optional(),
+  plan: loadPlanSchema,
+});
+
+export function GET(request: Request) {
+  return respond(request, async () => Promise.all((await loadedDatasets()).map(summaryOf)));
+}
+
+/** Starts loading an uploaded file into a new or an existing dataset. */
+export function POST(request: Request) {
+  return respond(request, async () => {
+    const { upload, source, into, plan } = await readBody(request, bodySchema);
+    const file = await findUpload(upload);
+    const job = startJob('load', file.bytes, async (signal, onProgress) => {
+      const result = await loadFile(file.path, plan, { source, signal, onProgress, ...(into === undefined ? {} : { into }) });
+      await removeUpload(upload);
+      return result;
+    });
+    return Response.json(job, { status: 202 });
+  });
+}

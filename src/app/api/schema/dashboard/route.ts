@@ -1,0 +1,6 @@
+import { documentJsonSchema } from '../../../../core/dashboard/document';
+
+/** The JSON Schema of dashboard documents. */
+export function GET() {
+  return Response.json(documentJsonSchema(), { headers: { 'content-type': 'application/schema+json' } });
+}

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { packAnswer } from '../../../core/dashboard/answerJson';
+import { documentSchema } from '../../../core/dashboard/document';
+import { readerStateSchema } from '../../../core/dashboard/state';
+import { answerOnServer } from '../../../server/answers/answer';
+import { readBody, respond } from '../../../server/http';
+
+const bodySchema = z.object({ document: documentSchema, state: readerStateSchema, only: z.array(z.string()).max(500) });
+
+/** Answers the items that the browser's engine cannot, for a document that need not be saved yet. */
+export function POST(request: Request) {
+  return respond(request, async () => {
+    const { document, state, only } = await readBody(request, bodySchema);
+    const { answer } = await answerOnServer(document, state, only);
+    return new Response(packAnswer(answer), { headers: { 'content-type': 'application/json' } });
+  });
+}

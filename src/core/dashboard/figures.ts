@@ -1,0 +1,40 @@
+/** From a query's exact figures to a measure's values. */
+import type { AggregateAnswer, NumberWanted } from '../cube/query';
+import { columnOf, type Measure, type Model } from './model';
+
+/** The number columns an aggregation needs. */
+export function numbersFor(model: Model, dataset: string, measure: Measure): NumberWanted[] {
+  if (measure.column === null) return [];
+  const scale = columnOf(model, dataset, measure.column)?.scale ?? 0;
+  return [{ column: measure.column, scale, extremes: measure.aggregation === 'minimum' || measure.aggregation === 'maximum' }];
+}
+
+/** The measure's value for each group of an answer; null where there is nothing to show. */
+export function measureValues(measure: Measure, answer: AggregateAnswer): (number | null)[] {
+  const number = answer.numbers.find((entry) => entry.column === measure.column);
+  return Array.from(answer.rows, (rows, i) => {
+    if (measure.aggregation === 'count') {
+      const count = number ? number.count[i]! : rows;
+      return count > 0 ? count : null;
+    }
+    if (!number || number.count[i] === 0) return null;
+    const unit = 10 ** number.scale;
+    switch (measure.aggregation) {
+      case 'sum':
+        return number.sum[i]! / unit;
+      case 'average':
+        return number.sum[i]! / unit / number.count[i]!;
+      case 'minimum':
+        return number.minimum![i]! / unit;
+      case 'maximum':
+        return number.maximum![i]! / unit;
+    }
+  });
+}
+
+/** A value as shown: grouped digits, the measure's decimals and unit. */
+export function valueWords(measure: Pick<Measure, 'decimals' | 'unit'>, value: number | null): string {
+  if (value === null) return '–';
+  const digits = value.toLocaleString('en', { minimumFractionDigits: measure.decimals, maximumFractionDigits: measure.decimals });
+  return measure.unit === '' ? digits : `${digits} ${measure.unit}`;
+}

@@ -1,0 +1,55 @@
+/** Buckets of a line: their length, and where they begin. */
+import type { Day } from '../calendar/day';
+import type { CalendarRule } from '../calendar/rule';
+import { end, start, type Unit } from '../calendar/units';
+import type { Grain } from './document';
+
+/** No more buckets than this are drawn when the grain follows the window. */
+export const MOST_BUCKETS = 120;
+/** A fixed grain gives way to a coarser one beyond this, since no screen could show it. */
+const MOST_FIXED_BUCKETS = 4000;
+
+const LADDER: readonly Unit[] = ['day', 'week', 'month', 'quarter', 'year'];
+
+/** Roughly how many days a unit has, for choosing among units. */
+const ROUGH_DAYS: Record<Unit, number> = {
+  day: 1,
+  week: 7,
+  month: 30,
+  quarter: 91,
+  year: 365,
+  'fiscal month': 30,
+  'fiscal quarter': 91,
+  'fiscal year': 365,
+};
+
+/** The unit of the buckets of a window of so many days: the chosen one, or the finest that is not too many. */
+export function grainFor(grain: Grain, days: number): Unit {
+  const most = grain === 'auto' ? MOST_BUCKETS : MOST_FIXED_BUCKETS;
+  if (grain !== 'auto' && days / ROUGH_DAYS[grain] <= most) return grain;
+  return LADDER.find((unit) => days / ROUGH_DAYS[unit] <= most) ?? 'year';
+}
+
+export interface Buckets {
+  readonly unit: Unit;
+  readonly starts: readonly Day[];
+  /** Last day (inclusive) of the last bucket. */
+  readonly end: Day;
+  /** Whether the window cuts the first or the last bucket short. */
+  readonly partialFirst: boolean;
+  readonly partialLast: boolean;
+}
+
+/** The whole units that share a day with [first, last]. */
+export function bucketsOf(grain: Grain, first: Day, last: Day, rule: CalendarRule): Buckets {
+  const unit = grainFor(grain, last - first + 1);
+  const starts: Day[] = [];
+  let day = start(unit, first, rule);
+  let bucketEnd = day - 1;
+  while (day <= last) {
+    starts.push(day);
+    bucketEnd = end(unit, day, rule);
+    day = bucketEnd + 1;
+  }
+  return { unit, starts, end: bucketEnd, partialFirst: starts[0]! < first, partialLast: bucketEnd > last };
+}

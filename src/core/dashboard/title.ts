@@ -1,0 +1,22 @@
+import type { Control, Visual } from './document';
+import { columnOf, datasetOf, measureOf, type Model } from './model';
+
+/** The title of an item: the designer's, or one made from what it shows. */
+export function titleOf(item: Visual | Control, model: Model): string {
+  if (item.title.trim() !== '') return item.title;
+  switch (item.kind) {
+    case 'line':
+      return `${measureOf(model, item.measure.dataset, item.measure.measure)?.name ?? 'Line'} over time`;
+    case 'bar': {
+      const measure = measureOf(model, item.measure.dataset, item.measure.measure)?.name ?? 'Bar';
+      const category = columnOf(model, item.measure.dataset, item.category)?.name ?? item.category;
+      return `${measure} by ${category.toLowerCase()}`;
+    }
+    case 'table':
+      return `${datasetOf(model, item.dataset)?.name ?? 'Table'}, row by row`;
+    case 'timeline':
+      return 'Timeline';
+    case 'slicer':
+      return columnOf(model, item.dataset, item.column)?.name ?? item.column;
+  }
+}

@@ -1,0 +1,54 @@
+/** Answers turns on the server: from cubes where they fit, else by SQL, through the same code as the page. */
+import type { Source } from '../../core/cube/query';
+import { cubeSource } from '../../core/cube/source';
+import type { DashboardDocument } from '../../core/dashboard/document';
+import type { Model } from '../../core/dashboard/model';
+import { cubeShapesFor } from '../../core/dashboard/shapes';
+import { stateFor, type ReaderState } from '../../core/dashboard/state';
+import { answerTurn, type TurnAnswer } from '../../core/dashboard/turn';
+import type { StoredDataset } from '../datasets/repository';
+import { readModel } from '../model';
+import { heldCube } from './cubes';
+import { sqlSource } from './sqlSource';
+
+/** The first answer that one of the sources can give. */
+function firstOf(...sources: readonly Source[]): Source {
+  return {
+    async covered(selection) {
+      for (const source of sources) {
+        const answer = await source.covered(selection);
+        if (answer) return answer;
+      }
+      return undefined;
+    },
+    async aggregate(query) {
+      for (const source of sources) {
+        const answer = await source.aggregate(query);
+        if (answer) return answer;
+      }
+      return undefined;
+    },
+  };
+}
+
+async function sourceFor(document: DashboardDocument, model: Model, stored: readonly StoredDataset[]): Promise<Source> {
+  const cubes = [];
+  for (const shape of cubeShapesFor(document, model)) {
+    const dataset = stored.find((entry) => entry.key === shape.dataset)!;
+    const cube = await heldCube(dataset, shape);
+    if (cube) cubes.push(cube);
+  }
+  return firstOf(cubeSource(cubes), sqlSource(stored));
+}
+
+/** Answers a turn of a dashboard for a reader's state. */
+export async function answerOnServer(
+  document: DashboardDocument,
+  state: ReaderState,
+  only?: readonly string[],
+): Promise<{ answer: TurnAnswer; model: Model }> {
+  const { model, stored } = await readModel();
+  const source = await sourceFor(document, model, stored);
+  const input = { document, model, state: stateFor(document, state), ...(only ? { only: new Set(only) } : {}) };
+  return { answer: await answerTurn(input, source), model };
+}

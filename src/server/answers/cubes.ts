@@ -1,0 +1,135 @@
+/** Cubes of datasets: built by one GROUP BY, kept as Arrow files under the data folder. */
+import { createHash } from 'node:crypto';
+import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { gunzip, gzip } from 'node:zlib';
+import type { RowDataPacket } from 'mysql2/promise';
+import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
+import { buildCube, type GroupedRow } from '../../core/cube/build';
+import { CELL_LIMIT, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
+import { serverConfig } from '../config';
+import { pool } from '../database/connection';
+import { factTable, physicalColumn, physicalDay } from '../datasets/definition';
+import type { StoredDataset } from '../datasets/repository';
+import { once } from '../once';
+import { Problem } from '../problem';
+import { dayNumberSql, numbersSql } from './sqlSource';
+
+const compress = promisify(gzip);
+const decompress = promisify(gunzip);
+
+/** A cube as a gzipped Arrow stream, or why the database has to answer instead. */
+export type PackedCube =
+  | { readonly ok: true; readonly bytes: Buffer }
+  | { readonly ok: false; readonly reason: 'too-many-cells' | 'inexact' };
+
+const folder = () => path.join(serverConfig().dataFolder, 'cubes');
+
+function fileNames(stored: StoredDataset, shape: CubeShape) {
+  const digest = createHash('sha256').update(shapeKey(shape)).digest('hex').slice(0, 20);
+  const base = path.join(folder(), `${stored.id}_${shape.load}_${digest}`);
+  return { cube: `${base}.arrow.gz`, refusal: `${base}.refused` };
+}
+
+/** The packed cube of a shape; made at the first call, then read from its file. */
+export function packedCube(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
+  checkShape(stored, shape);
+  const inFlight = once('cubes in the making', () => new Map<string, Promise<PackedCube>>());
+  const key = shapeKey(shape);
+  const known = inFlight.get(key);
+  if (known) return known;
+  const made = readOrMake(stored, shape).finally(() => inFlight.delete(key));
+  inFlight.set(key, made);
+  return made;
+}
+
+/** How many decoded cubes the server holds for its own answers. */
+const HELD = 12;
+
+/** The decoded cube of a shape, or undefined where the database has to answer. */
+export async function heldCube(stored: StoredDataset, shape: CubeShape): Promise<Cube | undefined> {
+  const held = once('cubes held', () => new Map<string, Cube | undefined>());
+  const key = shapeKey(shape);
+  if (!held.has(key)) {
+    const packed = await packedCube(stored, shape);
+    held.set(key, packed.ok ? cubeFromArrow(await decompress(packed.bytes)) : undefined);
+    if (held.size > HELD) held.delete(held.keys().next().value!);
+  }
+  return held.get(key);
+}
+
+function checkShape(stored: StoredDataset, shape: CubeShape) {
+  if (shape.load !== stored.currentLoad) {
+    throw new Problem('load-replaced', `“${stored.name}” was loaded again. Open the dashboard anew to see the new rows.`, 409);
+  }
+  const wanted = [shape.day, ...shape.otherDays, ...shape.categories, ...shape.numbers.map((number) => number.column)];
+  const missing = wanted.find((key) => !stored.definition.columns.some((column) => column.key === key));
+  if (missing !== undefined) throw new Problem('no-such-column', `“${stored.name}” has no column “${missing}”.`);
+}
+
+async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
+  const files = fileNames(stored, shape);
+  const bytes = await readFile(files.cube).catch(() => undefined);
+  if (bytes) return { ok: true, bytes };
+  const refusal = await readFile(files.refusal, 'utf8').catch(() => undefined);
+  if (refusal === 'too-many-cells' || refusal === 'inexact') return { ok: false, reason: refusal };
+  await mkdir(folder(), { recursive: true });
+  await removeOutdated(stored, shape.load);
+  const groups = await groupedRows(stored, shape);
+  const built = groups && buildCube(shape, groups);
+  if (!built?.ok) {
+    const reason = built ? built.reason : 'too-many-cells';
+    await writeFile(files.refusal, reason);
+    return { ok: false, reason };
+  }
+  const packed = await compress(cubeToArrow(built.cube), { level: 4 });
+  await writeFile(`${files.cube}.part`, packed);
+  await rename(`${files.cube}.part`, files.cube);
+  return { ok: true, bytes: packed };
+}
+
+/** Files of earlier loads are of no use any more. */
+async function removeOutdated(stored: StoredDataset, load: number) {
+  for (const name of await readdir(folder())) {
+    if (name.startsWith(`${stored.id}_`) && !name.startsWith(`${stored.id}_${load}_`)) await rm(path.join(folder(), name), { force: true });
+  }
+}
+
+/** The rows of a dataset grouped for a cube; undefined when there are too many groups. */
+export async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<GroupedRow[] | undefined> {
+  const { columns } = stored.definition;
+  const day = physicalDay(columns, shape.day);
+  const keys = [
+    dayNumberSql(day),
+    ...shape.otherDays.map((key) => dayNumberSql(physicalDay(columns, key))),
+    ...shape.categories.map((key) => physicalColumn(columns, key)),
+  ];
+  const groupBy = keys.map((_, i) => String(i + 1)).join(', ');
+  const [rows] = await pool().query<RowDataPacket[][]>({
+    sql: `SELECT ${[...keys, 'COUNT(*)', ...numbersSql(columns, shape.numbers)].join(', ')}
+          FROM ${factTable(stored.id, shape.load)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
+    rowsAsArray: true,
+  });
+  if (rows.length > CELL_LIMIT) return undefined;
+  const others = shape.otherDays.length;
+  const categories = shape.categories.length;
+  return (rows as unknown as (string | number | null)[][]).map((row): GroupedRow => {
+    let at = 1 + others + categories;
+    const count = Number(row[at++]);
+    return {
+      day: Number(row[0]),
+      otherDays: row.slice(1, 1 + others) as (number | null)[],
+      categories: row.slice(1 + others, 1 + others + categories) as (string | null)[],
+      rows: count,
+      numbers: shape.numbers.map((number) => {
+        const sum = Number(row[at++]);
+        const filled = Number(row[at++]);
+        const extreme = () => (row[at] === null ? (at++, null) : Number(row[at++]));
+        return number.extremes
+          ? { sum, count: filled, minimum: extreme(), maximum: extreme() }
+          : { sum, count: filled, minimum: null, maximum: null };
+      }),
+    };
+  });
+}

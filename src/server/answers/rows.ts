@@ -1,0 +1,59 @@
+/** Detail rows of a table visual: a page at a time, straight from the database. */
+import { ALL_DAYS } from '../../core/calendar/runs';
+import type { DashboardDocument, Visual } from '../../core/dashboard/document';
+import { seenBy, settingsOf } from '../../core/dashboard/selection';
+import { stateFor, type ReaderState } from '../../core/dashboard/state';
+import { datasetUses } from '../../core/dashboard/wiring';
+import { selectRows } from '../database/connection';
+import { factTable, physicalColumn } from '../datasets/definition';
+import { readModel } from '../model';
+import { Problem } from '../problem';
+import { selectionSql } from './sqlSource';
+
+export interface RowPage {
+  /** Rows that match, on all pages. */
+  readonly total: number;
+  readonly columns: readonly string[];
+  /** Values by column: texts for days and decimals, so that nothing is rounded. */
+  readonly rows: readonly { readonly id: number; readonly values: readonly (string | number | null)[] }[];
+}
+
+export interface RowRequest {
+  readonly offset: number;
+  readonly limit: number;
+  readonly sort: { readonly column: string; readonly descending: boolean } | null;
+}
+
+/** A page of a table visual's rows under a reader's state, newest day first unless sorted otherwise. */
+export async function readRowPage(
+  document: DashboardDocument,
+  state: ReaderState,
+  table: Extract<Visual, { kind: 'table' }>,
+  request: RowRequest,
+): Promise<RowPage> {
+  const { model, stored } = await readModel();
+  const [use] = datasetUses(document, model, table);
+  const dataset = stored.find((entry) => entry.key === use?.dataset);
+  if (!use || !dataset) throw new Problem('no-such-dataset', `There is no dataset “${table.dataset}” here.`, 404);
+  const { columns } = dataset.definition;
+  const shown = table.columns.filter((key) => columns.some((column) => column.key === key));
+  const sortKey = request.sort?.column ?? use.role;
+  if (!columns.some((column) => column.key === sortKey)) throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
+  const settings = settingsOf(document, model, stateFor(document, state));
+  const seen = seenBy(document, model, settings, table, use);
+  const where = selectionSql(columns, seen.selection, seen.window === ALL_DAYS ? undefined : seen.window);
+  const fact = factTable(dataset.id, dataset.currentLoad!);
+  const direction = (request.sort?.descending ?? true) ? 'DESC' : 'ASC';
+  const [counted] = await selectRows<{ total: number }>(`SELECT COUNT(*) AS total FROM ${fact} WHERE ${where.text}`, [...where.values]);
+  const list = ['row_number', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
+  const rows = await selectRows<Record<string, string | number | null>>(
+    `SELECT ${list.join(', ')} FROM ${fact} WHERE ${where.text}
+     ORDER BY ${physicalColumn(columns, sortKey)} ${direction}, row_number ${direction} LIMIT ? OFFSET ?`,
+    [...where.values, request.limit, request.offset],
+  );
+  return {
+    total: Number(counted?.total ?? 0),
+    columns: shown,
+    rows: rows.map((row) => ({ id: Number(row.row_number), values: shown.map((_, i) => row[`v${i}`] ?? null) })),
+  };
+}

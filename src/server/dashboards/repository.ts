@@ -1,0 +1,145 @@
+/** Dashboards as they are stored: every saved revision is kept. */
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { readDocument, type DashboardDocument } from '../../core/dashboard/document';
+import { database, sqlNow } from '../database/connection';
+import { dashboard, dashboardRevision } from '../database/schema';
+import { Problem } from '../problem';
+
+export interface DashboardEntry {
+  readonly id: number;
+  readonly title: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+  readonly visuals: number;
+  readonly controls: number;
+}
+
+export interface StoredDashboard {
+  readonly id: number;
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly document: DashboardDocument;
+}
+
+export type SaveResult =
+  | { readonly saved: true; readonly revision: number; readonly savedAt: string }
+  /** Someone saved a newer revision: `theirs`. The refused version is kept aside under `keptAs`. */
+  | { readonly saved: false; readonly theirs: StoredDashboard; readonly keptAs: number };
+
+const utc = (sqlTime: string) => `${sqlTime.replace(' ', 'T')}Z`;
+
+function parseStored(text: string): DashboardDocument {
+  const read = readDocument(JSON.parse(text));
+  if (!read.ok) throw new Error(`A stored dashboard does not fit its schema: ${read.problems.join('; ')}`);
+  return read.document;
+}
+
+/** Dashboards that are not deleted, the last changed first. */
+export async function listDashboards(): Promise<DashboardEntry[]> {
+  const rows = await database()
+    .select()
+    .from(dashboard)
+    .innerJoin(
+      dashboardRevision,
+      and(eq(dashboardRevision.dashboardId, dashboard.id), eq(dashboardRevision.revision, dashboard.revision)),
+    )
+    .where(isNull(dashboard.deletedAt))
+    .orderBy(desc(dashboard.updatedAt), desc(dashboard.id));
+  return rows.map((row) => {
+    const document = parseStored(row.dashboard_revision.document);
+    return {
+      id: row.dashboard.id,
+      title: row.dashboard.title,
+      revision: row.dashboard.revision,
+      updatedAt: utc(row.dashboard.updatedAt),
+      visuals: document.visuals.length,
+      controls: document.controls.length,
+    };
+  });
+}
+
+const gone = (id: number) => new Problem('no-such-dashboard', `There is no dashboard ${id}. It may have been deleted.`, 404);
+
+/** A dashboard in its newest revision. Throws a `Problem` when there is none. */
+export async function readDashboard(id: number): Promise<StoredDashboard> {
+  const [row] = await database()
+    .select()
+    .from(dashboard)
+    .innerJoin(
+      dashboardRevision,
+      and(eq(dashboardRevision.dashboardId, dashboard.id), eq(dashboardRevision.revision, dashboard.revision)),
+    )
+    .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
+  if (!row) throw gone(id);
+  return {
+    id,
+    revision: row.dashboard.revision,
+    savedAt: utc(row.dashboard_revision.savedAt),
+    document: parseStored(row.dashboard_revision.document),
+  };
+}
+
+/** Stores a new dashboard. */
+export async function createDashboard(document: DashboardDocument): Promise<StoredDashboard> {
+  const now = sqlNow();
+  return database().transaction(async (transaction) => {
+    const [made] = await transaction.insert(dashboard).values({ title: document.title, revision: 1, createdAt: now, updatedAt: now });
+    await transaction
+      .insert(dashboardRevision)
+      .values({ dashboardId: made.insertId, revision: 1, basedOn: 0, document: JSON.stringify(document), savedAt: now });
+    return { id: made.insertId, revision: 1, savedAt: utc(now), document };
+  });
+}
+
+/** Saves a version made from `basedOn`. Refused when that is not the newest revision any more; both are kept. */
+export async function saveDashboard(id: number, basedOn: number, document: DashboardDocument): Promise<SaveResult> {
+  const now = sqlNow();
+  const outcome = await database().transaction(async (transaction) => {
+    const [current] = await transaction
+      .select()
+      .from(dashboard)
+      .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)))
+      .for('update');
+    if (!current) throw gone(id);
+    const newest = current.revision === basedOn;
+    const revision = newest ? basedOn + 1 : null;
+    const [kept] = await transaction
+      .insert(dashboardRevision)
+      .values({ dashboardId: id, revision, basedOn, document: JSON.stringify(document), savedAt: now });
+    if (revision !== null) {
+      await transaction.update(dashboard).set({ title: document.title, revision, updatedAt: now }).where(eq(dashboard.id, id));
+    }
+    return { revision, keptAs: kept.insertId };
+  });
+  if (outcome.revision !== null) return { saved: true, revision: outcome.revision, savedAt: utc(now) };
+  return { saved: false, theirs: await readDashboard(id), keptAs: outcome.keptAs };
+}
+
+/** A copy under a title of its own. */
+export async function duplicateDashboard(id: number): Promise<StoredDashboard> {
+  const original = await readDashboard(id);
+  return createDashboard({ ...original.document, title: `${original.document.title.slice(0, 190)} (copy)` });
+}
+
+/** Deletes a dashboard; it can be brought back. */
+export async function deleteDashboard(id: number): Promise<void> {
+  const [result] = await database()
+    .update(dashboard)
+    .set({ deletedAt: sqlNow() })
+    .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
+  if (result.affectedRows === 0) throw gone(id);
+}
+
+/** Brings a deleted dashboard back. */
+export async function restoreDashboard(id: number): Promise<void> {
+  const [result] = await database()
+    .update(dashboard)
+    .set({ deletedAt: null })
+    .where(and(eq(dashboard.id, id), isNotNull(dashboard.deletedAt)));
+  if (result.affectedRows === 0) throw gone(id);
+}
+
+/** Whether there ever was a dashboard, deleted ones included. */
+export async function anyDashboardEver(): Promise<boolean> {
+  return (await database().select({ id: dashboard.id }).from(dashboard).limit(1)).length > 0;
+}

@@ -1,0 +1,61 @@
+/** Connections to Dathen's own MariaDB, on loopback. */
+import path from 'node:path';
+import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
+import { migrate } from 'drizzle-orm/mysql2/migrator';
+import mysql, { type Connection, type ConnectionOptions, type Pool, type RowDataPacket } from 'mysql2/promise';
+import { serverConfig } from '../config';
+import { once } from '../once';
+import * as schema from './schema';
+
+export type Database = MySql2Database<typeof schema>;
+
+function connectionOptions(): ConnectionOptions {
+  const { database } = serverConfig();
+  return {
+    host: '127.0.0.1',
+    port: database.port,
+    user: database.user,
+    password: database.password,
+    database: database.name,
+    charset: 'utf8mb4',
+    dateStrings: true,
+    supportBigNumbers: true,
+    timezone: 'Z',
+  };
+}
+
+/** The pool that this process shares. */
+export function pool(): Pool {
+  return once('pool', () => mysql.createPool({ ...connectionOptions(), connectionLimit: 8 }));
+}
+
+/** Typed access to Dathen's own tables. */
+export function database(): Database {
+  return once('database', () => drizzle(pool(), { schema, mode: 'default' }));
+}
+
+/** A connection of one's own, for locks and loads; the caller ends it. */
+export function dedicatedConnection(options: ConnectionOptions = {}): Promise<Connection> {
+  return mysql.createConnection({ ...connectionOptions(), ...options });
+}
+
+/** Rows of a statement on the pool; values are always parameters, identifiers always generated. */
+export async function selectRows<T extends object>(sql: string, values: unknown[] = []): Promise<T[]> {
+  const [rows] = await pool().query<RowDataPacket[]>(sql, values);
+  return rows as T[];
+}
+
+/** Brings the tables to the newest form. */
+export async function migrateDatabase(): Promise<void> {
+  await migrate(database(), { migrationsFolder: path.join(process.cwd(), 'drizzle') });
+}
+
+/** Ends the shared connections, so that a command can finish. */
+export async function closeDatabase(): Promise<void> {
+  await pool().end();
+}
+
+/** Date and time now, UTC, as MariaDB writes it. */
+export function sqlNow(): string {
+  return new Date().toISOString().slice(0, 19).replace('T', ' ');
+}

@@ -1,0 +1,129 @@
+/** Dathen's own tables. The rows of datasets lie in generated tables of their own (`fact_<dataset>_<load>`). */
+import {
+  bigint,
+  boolean,
+  char,
+  date,
+  datetime,
+  index,
+  int,
+  longtext,
+  mysqlTable,
+  primaryKey,
+  smallint,
+  tinyint,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+
+export const dataset = mysqlTable('dataset', {
+  id: int('id').autoincrement().primaryKey(),
+  key: varchar('key', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 200 }).notNull(),
+  timeZone: varchar('time_zone', { length: 64 }).notNull(),
+  /** The load whose rows are in use; null until the first load is done. */
+  currentLoad: int('current_load'),
+  /** Columns, date roles and measures, as JSON. */
+  definition: longtext('definition').notNull(),
+  createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+});
+
+export const datasetLoad = mysqlTable(
+  'dataset_load',
+  {
+    id: int('id').autoincrement().primaryKey(),
+    datasetId: int('dataset_id').notNull(),
+    mode: varchar('mode', { length: 10 }).notNull(),
+    /** running, done, failed, cancelled or interrupted. */
+    status: varchar('status', { length: 12 }).notNull(),
+    source: varchar('source', { length: 500 }).notNull(),
+    startedAt: datetime('started_at', { mode: 'string' }).notNull(),
+    finishedAt: datetime('finished_at', { mode: 'string' }),
+    /** Rows of this file that were loaded, and that were refused. */
+    rowsLoaded: bigint('rows_loaded', { mode: 'number' }).notNull(),
+    rowsRefused: bigint('rows_refused', { mode: 'number' }).notNull(),
+    /** Rows in use after the load, earlier ones included. */
+    rowsTotal: bigint('rows_total', { mode: 'number' }).notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    /** Days with data by date role, as JSON. */
+    coverage: longtext('coverage'),
+    message: varchar('message', { length: 1000 }),
+  },
+  (table) => [index('dataset_load_dataset').on(table.datasetId)],
+);
+
+export const loadRefusal = mysqlTable(
+  'load_refusal',
+  {
+    loadId: int('load_id').notNull(),
+    ordinal: int('ordinal').notNull(),
+    line: bigint('line', { mode: 'number' }).notNull(),
+    column: varchar('column', { length: 200 }).notNull(),
+    value: varchar('value', { length: 200 }).notNull(),
+    reason: varchar('reason', { length: 200 }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.loadId, table.ordinal] })],
+);
+
+export const dashboard = mysqlTable('dashboard', {
+  id: int('id').autoincrement().primaryKey(),
+  title: varchar('title', { length: 200 }).notNull(),
+  revision: int('revision').notNull(),
+  createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+  updatedAt: datetime('updated_at', { mode: 'string' }).notNull(),
+  /** Set while the dashboard is deleted and can still be brought back. */
+  deletedAt: datetime('deleted_at', { mode: 'string' }),
+});
+
+export const dashboardRevision = mysqlTable(
+  'dashboard_revision',
+  {
+    id: int('id').autoincrement().primaryKey(),
+    dashboardId: int('dashboard_id').notNull(),
+    /** Number in the dashboard's history; null for a version that was refused and kept aside. */
+    revision: int('revision'),
+    /** The revision that this version was made from. */
+    basedOn: int('based_on').notNull(),
+    document: longtext('document').notNull(),
+    savedAt: datetime('saved_at', { mode: 'string' }).notNull(),
+  },
+  (table) => [index('dashboard_revision_dashboard').on(table.dashboardId, table.revision)],
+);
+
+export const setting = mysqlTable('setting', {
+  name: varchar('name', { length: 64 }).primaryKey(),
+  value: longtext('value').notNull(),
+});
+
+/** The almanac: one row a day. Running numbers make "the 13 weeks before this one" arithmetic. */
+export const almanacDay = mysqlTable('almanac_day', {
+  day: date('day', { mode: 'string' }).primaryKey(),
+  isoYear: smallint('iso_year').notNull(),
+  isoWeek: tinyint('iso_week').notNull(),
+  isoWeekday: tinyint('iso_weekday').notNull(),
+  weekStart: date('week_start', { mode: 'string' }).notNull(),
+  weekNumber: int('week_number').notNull(),
+  month: tinyint('month').notNull(),
+  monthName: varchar('month_name', { length: 12 }).notNull(),
+  monthNumber: int('month_number').notNull(),
+  quarter: tinyint('quarter').notNull(),
+  quarterNumber: int('quarter_number').notNull(),
+  year: smallint('year').notNull(),
+  fiscalMonth: tinyint('fiscal_month').notNull(),
+  fiscalMonthName: char('fiscal_month_name', { length: 10 }).notNull(),
+  fiscalMonthNumber: int('fiscal_month_number').notNull(),
+  fiscalQuarter: tinyint('fiscal_quarter').notNull(),
+  fiscalQuarterName: char('fiscal_quarter_name', { length: 9 }).notNull(),
+  fiscalQuarterNumber: int('fiscal_quarter_number').notNull(),
+  fiscalYear: smallint('fiscal_year').notNull(),
+  fiscalYearName: char('fiscal_year_name', { length: 6 }).notNull(),
+  fiscalYearNumber: int('fiscal_year_number').notNull(),
+  weekdayName: varchar('weekday_name', { length: 10 }).notNull(),
+  weekdayOrder: tinyint('weekday_order').notNull(),
+  weekend: boolean('weekend').notNull(),
+  holiday: boolean('holiday').notNull(),
+  holidayName: varchar('holiday_name', { length: 200 }),
+  eventNames: varchar('event_names', { length: 1000 }),
+  dayOfMonth: tinyint('day_of_month').notNull(),
+  dayOfYear: smallint('day_of_year').notNull(),
+  daysLeftInMonth: tinyint('days_left_in_month').notNull(),
+});

@@ -1,0 +1,133 @@
+/** Reads the cells of a text file: what a text can mean, and its SQL form. */
+import { Temporal } from 'temporal-polyfill';
+import { checkedDay, isoDay, type Day } from '../../core/calendar/day';
+import { TEXT_LENGTH, type DateOrder, type StoredColumn } from './definition';
+
+/** Days outside these (inclusive) are taken for mistakes of typing. */
+export const EARLIEST_ACCEPTED = checkedDay(1800, 1, 1)!;
+export const LATEST_ACCEPTED = checkedDay(2199, 12, 31)!;
+
+/** A cell's SQL text (null: blank), its day if it is a date, or the reason why it does not fit. */
+export type Cell =
+  | { readonly ok: true; readonly sql: string | null; readonly day: Day | null }
+  | { readonly ok: false; readonly reason: string };
+
+const refused = (reason: string): Cell => ({ ok: false, reason });
+const BLANK: Cell = { ok: true, sql: null, day: null };
+
+const YEAR_FIRST = /^(\d{4})-(\d{1,2})-(\d{1,2})$/;
+const YEAR_LAST = /^(\d{1,2})([/.-])(\d{1,2})\2(\d{4})$/;
+
+/** Whether a text has the shape of a date in this order, day there or not. */
+export function looksLikeDate(text: string, order: DateOrder): boolean {
+  return (order === 'iso' ? YEAR_FIRST : YEAR_LAST).test(text);
+}
+
+/** The day that a text stands for when read in this order; undefined if there is none. */
+export function readDate(text: string, order: DateOrder): Day | undefined {
+  if (order === 'iso') {
+    const match = YEAR_FIRST.exec(text);
+    return match ? checkedDay(Number(match[1]), Number(match[2]), Number(match[3])) : undefined;
+  }
+  const match = YEAR_LAST.exec(text);
+  if (!match) return undefined;
+  const [first, second] = [Number(match[1]), Number(match[3])];
+  const [dayOfMonth, month] = order === 'dmy' ? [first, second] : [second, first];
+  return checkedDay(Number(match[4]), month, dayOfMonth);
+}
+
+function readDayCell(text: string, order: DateOrder): Cell {
+  const day = readDate(text, order);
+  if (day === undefined) return refused(looksLikeDate(text, order) ? 'There is no such day' : 'Not a date');
+  if (day < EARLIEST_ACCEPTED || day > LATEST_ACCEPTED) return refused('Outside the years 1800 to 2199');
+  return { ok: true, sql: isoDay(day), day };
+}
+
+const TIME = /^(.+?)[T ](\d{2}):(\d{2})(?::(\d{2})(?:\.(\d{1,9}))?)?\s*(Z|[+-]\d{2}:?\d{2})?$/i;
+
+/** Splits a timestamp; undefined when the text does not have the shape of one. */
+export function readTimestamp(text: string, order: DateOrder) {
+  const match = TIME.exec(text);
+  if (!match) return undefined;
+  const day = readDate(match[1]!, order);
+  const [hour, minute, second] = [Number(match[2]), Number(match[3]), Number(match[4] ?? 0)];
+  if (day === undefined || hour > 23 || minute > 59 || second > 59) return undefined;
+  const time = `${match[2]}:${match[3]}:${match[4] ?? '00'}.${(match[5] ?? '').padEnd(3, '0').slice(0, 3)}`;
+  return { day, time, offset: match[6]?.toUpperCase() };
+}
+
+function readTimestampCell(text: string, order: DateOrder, timeZone: string): Cell {
+  const stamp = readTimestamp(text, order);
+  if (!stamp) {
+    const day = readDate(text, order);
+    if (day === undefined) return refused('Not a date and time');
+    return inRange(day, `${isoDay(day)} 00:00:00.000`);
+  }
+  if (stamp.offset === undefined) return inRange(stamp.day, `${isoDay(stamp.day)} ${stamp.time}`);
+  const offset = stamp.offset === 'Z' ? 'Z' : stamp.offset.replace(/^(...)(\d\d)$/, '$1:$2');
+  const instant = Temporal.Instant.from(`${isoDay(stamp.day)}T${stamp.time}${offset}`);
+  const local = instant.toZonedDateTimeISO(timeZone);
+  const day = checkedDay(local.year, local.month, local.day)!;
+  return inRange(day, `${isoDay(day)} ${local.toPlainTime().toString({ fractionalSecondDigits: 3 })}`);
+}
+
+function inRange(day: Day, sql: string): Cell {
+  return day < EARLIEST_ACCEPTED || day > LATEST_ACCEPTED ? refused('Outside the years 1800 to 2199') : { ok: true, sql, day };
+}
+
+const PLAIN_NUMBER = { point: /^[+-]?(\d+)(?:\.(\d+))?$/, comma: /^[+-]?(\d+)(?:,(\d+))?$/ };
+const GROUPED_NUMBER = {
+  point: /^[+-]?([1-9]\d{0,2}(?:[, \u00a0\u202f']\d{3})+)(?:\.(\d+))?$/,
+  comma: /^[+-]?([1-9]\d{0,2}(?:[. \u00a0\u202f']\d{3})+)(?:,(\d+))?$/,
+};
+
+/** A number's whole digits and decimals under a decimal mark; groups of three digits may be set apart. */
+export function readNumber(text: string, mark: 'point' | 'comma'): { sql: string; decimals: number; digits: number } | undefined {
+  const match = PLAIN_NUMBER[mark].exec(text) ?? GROUPED_NUMBER[mark].exec(text);
+  if (!match) return undefined;
+  const whole = match[1]!.replace(/\D/g, '');
+  const decimals = match[2] ?? '';
+  const sign = text.startsWith('-') ? '-' : '';
+  return { sql: `${sign}${whole}${decimals === '' ? '' : `.${decimals}`}`, decimals: decimals.length, digits: whole.length };
+}
+
+function readNumberCell(text: string, column: StoredColumn): Cell {
+  const number = readNumber(text, column.decimalMark);
+  if (!number) return refused('Not a number');
+  const decimals = number.sql.includes('.') ? number.sql.replace(/^.*\.(\d*?)0*$/, '$1').length : 0;
+  if (column.type === 'whole' && decimals > 0) return refused('Not a whole number');
+  if (decimals > column.scale) return refused(`More than ${column.scale} decimal places`);
+  if (number.digits > 15) return refused('More than 15 digits before the decimal mark');
+  return { ok: true, sql: column.type === 'whole' ? number.sql.replace(/\..*$/, '') : number.sql, day: null };
+}
+
+/** A function that reads the cells of a column. Blank cells are blank, whatever the type. */
+export function cellReader(column: StoredColumn, timeZone: string): (text: string) => Cell {
+  const read = (text: string): Cell => {
+    switch (column.type) {
+      case 'day':
+        return readDayCell(text, column.dateOrder);
+      case 'timestamp':
+        return readTimestampCell(text, column.dateOrder, timeZone);
+      case 'whole':
+      case 'decimal':
+        return readNumberCell(text, column);
+      case 'text':
+        if (text.includes('\ufffd')) return refused('Not UTF-8 text');
+        return text.length > TEXT_LENGTH ? refused(`Longer than ${TEXT_LENGTH} characters`) : { ok: true, sql: text, day: null };
+    }
+  };
+  const kept = new Map<string, Cell>();
+  return (raw) => {
+    const text = raw.trim();
+    if (text === '') return BLANK;
+    const known = kept.get(text);
+    if (known) return known;
+    const cell = read(text);
+    if (kept.size < KEPT_CELLS) kept.set(text, cell);
+    return cell;
+  };
+}
+
+/** Dates and categories repeat: this many texts a column are read once only. */
+const KEPT_CELLS = 20_000;

@@ -1,0 +1,81 @@
+/** What a dataset is made of, as stored: columns, date roles, measures. */
+import { z } from 'zod';
+import { columnSchema, measureSchema, roleSchema } from '../../core/dashboard/model';
+
+export const DATE_ORDERS = ['iso', 'dmy', 'mdy'] as const;
+export type DateOrder = (typeof DATE_ORDERS)[number];
+
+/** A column with what is needed to read it from a file. */
+export const storedColumnSchema = columnSchema.extend({
+  dateOrder: z.enum(DATE_ORDERS),
+  decimalMark: z.enum(['point', 'comma']),
+});
+export type StoredColumn = z.infer<typeof storedColumnSchema>;
+
+export const definitionSchema = z.object({
+  columns: z.array(storedColumnSchema).min(1).max(200),
+  roles: z.array(roleSchema),
+  measures: z.array(measureSchema),
+});
+export type Definition = z.infer<typeof definitionSchema>;
+
+/** Name of the fact table of a load. Only numbers go into it. */
+export function factTable(datasetId: number, loadId: number): string {
+  return `fact_${Number(datasetId)}_${Number(loadId)}`;
+}
+
+/** Physical name of the i-th column; text of users never becomes part of a statement. */
+function physicalName(position: number): string {
+  return `c${position + 1}`;
+}
+
+/** Physical column of a key. Throws for keys the dataset does not have: callers check before. */
+export function physicalColumn(columns: readonly StoredColumn[], key: string): string {
+  const position = columns.findIndex((column) => column.key === key);
+  if (position < 0) throw new Error(`No column ${key}`);
+  return physicalName(position);
+}
+
+/** Physical column that holds the civil day of a date column. */
+export function physicalDay(columns: readonly StoredColumn[], key: string): string {
+  const column = columns.find((entry) => entry.key === key);
+  return `${physicalColumn(columns, key)}${column?.type === 'timestamp' ? '_day' : ''}`;
+}
+
+/** The columns of a fact table, in SQL. A timestamp has its civil day stored beside it. */
+export function factColumnsSql(columns: readonly StoredColumn[]): string {
+  return columns.map((column, i) => columnSql(column, physicalName(i))).join(', ');
+}
+
+function columnSql(column: StoredColumn, name: string): string {
+  switch (column.type) {
+    case 'day':
+      return `${name} DATE`;
+    case 'timestamp':
+      return `${name} DATETIME(3), ${name}_day DATE AS (CAST(${name} AS DATE)) PERSISTENT`;
+    case 'whole':
+      return `${name} BIGINT`;
+    case 'decimal':
+      return `${name} DECIMAL(${18 + column.scale}, ${column.scale})`;
+    case 'text':
+      return `${name} VARCHAR(${TEXT_LENGTH})`;
+  }
+}
+
+/** Longest text that is kept of a cell, in characters. */
+export const TEXT_LENGTH = 500;
+
+/** A key made from a name: lower case words joined by underscores, unlike the keys already taken. */
+export function keyFor(name: string, taken: ReadonlySet<string>, fallback: string): string {
+  const words = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^_+|_+$/g, '')
+    .slice(0, 48);
+  const base = words === '' ? fallback : words;
+  let key = base;
+  for (let n = 2; taken.has(key); n++) key = `${base}_${n}`;
+  return key;
+}

@@ -1,0 +1,77 @@
+/** Long work in the background of the server: what it is at, and how to stop it. */
+import { randomUUID } from 'node:crypto';
+import { log } from '../log';
+import { once } from '../once';
+import { Problem } from '../problem';
+import type { Progress } from './profile';
+
+export type JobState = 'running' | 'done' | 'failed' | 'cancelled';
+
+export interface JobReport {
+  readonly id: string;
+  readonly kind: 'profile' | 'load';
+  readonly state: JobState;
+  readonly rows: number;
+  readonly refused: number;
+  readonly bytes: number;
+  readonly totalBytes: number;
+  readonly result: unknown;
+  readonly error: { readonly code: string; readonly message: string; readonly details?: unknown } | null;
+}
+
+interface Job {
+  report: JobReport;
+  readonly abort: AbortController;
+}
+
+/** Finished jobs are forgotten after this long. */
+const KEPT_MS = 3600_000;
+
+const jobs = () => once('jobs', () => new Map<string, Job>());
+
+/** Starts work in the background; its progress and end are read with `readJob`. */
+export function startJob(
+  kind: JobReport['kind'],
+  totalBytes: number,
+  work: (signal: AbortSignal, onProgress: (progress: Progress) => void) => Promise<unknown>,
+): JobReport {
+  const abort = new AbortController();
+  const id = randomUUID();
+  const job: Job = {
+    report: { id, kind, state: 'running', rows: 0, refused: 0, bytes: 0, totalBytes, result: null, error: null },
+    abort,
+  };
+  jobs().set(id, job);
+  const finish = (change: Partial<JobReport>) => {
+    job.report = { ...job.report, ...change };
+    setTimeout(() => jobs().delete(id), KEPT_MS).unref();
+  };
+  work(abort.signal, (progress) => (job.report = { ...job.report, ...progress })).then(
+    (result) => finish({ state: 'done', result, bytes: totalBytes }),
+    (error: unknown) => {
+      if (abort.signal.aborted) return finish({ state: 'cancelled' });
+      if (error instanceof Problem) {
+        return finish({ state: 'failed', error: { code: error.code, message: error.message, details: error.details } });
+      }
+      log().error(error, 'job failed');
+      finish({ state: 'failed', error: { code: 'internal', message: 'Something went wrong here; the data in use is as it was.' } });
+    },
+  );
+  return job.report;
+}
+
+export function readJob(id: string): JobReport {
+  return jobOf(id).report;
+}
+
+export function cancelJob(id: string): JobReport {
+  const job = jobOf(id);
+  job.abort.abort();
+  return job.report;
+}
+
+function jobOf(id: string): Job {
+  const job = jobs().get(id);
+  if (!job) throw new Problem('no-such-job', 'This work is not known here any more.', 404);
+  return job;
+}

@@ -1,0 +1,200 @@
+/**
+ * Loads a file into a dataset: into a new fact table by the bulk path, then one transaction puts it in the
+ * place of the old one. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
+ */
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { eq } from 'drizzle-orm';
+import type { Connection, ResultSetHeader } from 'mysql2/promise';
+import { unionRuns } from '../../core/calendar/runs';
+import { ensureAlmanac } from '../almanac';
+import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
+import { dataset, datasetLoad, loadRefusal } from '../database/schema';
+import { Problem } from '../problem';
+import { factColumnsSql, factTable, keyFor, type Definition } from './definition';
+import { definitionFor, type LoadPlan } from './plan';
+import type { Progress } from './profile';
+import { findDataset, readLoad, type CoverageByRole } from './repository';
+import { streamRows, type StreamOutcome } from './stream';
+import { readHeader } from './textFile';
+
+export interface LoadResult {
+  readonly dataset: string;
+  readonly load: number;
+  readonly loaded: number;
+  readonly refused: number;
+}
+
+export interface LoadOptions {
+  /** Name of the file as the person knows it. */
+  readonly source: string;
+  /** Key of the dataset to load into; absent for a new one. */
+  readonly into?: string;
+  readonly signal?: AbortSignal;
+  readonly onProgress?: (progress: Progress) => void;
+}
+
+/** Loads a file. Throws a `Problem` for what a person can mend; nothing is changed then. */
+export async function loadFile(file: string, plan: LoadPlan, options: LoadOptions): Promise<LoadResult> {
+  const known = options.into === undefined ? undefined : await findDataset(options.into);
+  const definition = plan.mode === 'append' && known ? known.definition : definitionFor(plan, known?.definition);
+  const columnOrder = await matchHeader(file, plan, definition);
+  const connection = await dedicatedConnection({ infileStreamFactory: () => Readable.from([]) });
+  const owned = known ?? (await createDataset(plan, definition));
+  const lock = datasetLock(owned.id);
+  try {
+    const [[row]] = (await connection.query('SELECT GET_LOCK(?, 0) AS free', [lock])) as unknown as [{ free: number }[]];
+    if (row?.free !== 1) throw new Problem('load-running', `“${owned.name}” is being loaded already. Wait until that is done.`, 409);
+    return await loadInto(connection, file, plan, definition, columnOrder, owned, options);
+  } finally {
+    await connection.end().catch(() => connection.destroy());
+    if (!known) await removeIfNeverLoaded(owned.id);
+  }
+}
+
+interface Owned {
+  readonly id: number;
+  readonly key: string;
+  readonly name: string;
+  readonly currentLoad: number | null;
+}
+
+/** Name of the database lock that whoever loads a dataset holds. */
+export function datasetLock(id: number): string {
+  return `dathen_dataset_${id}`;
+}
+
+async function createDataset(plan: LoadPlan, definition: Definition): Promise<Owned> {
+  const taken = new Set((await database().select({ key: dataset.key }).from(dataset)).map((row) => row.key));
+  const key = keyFor(plan.name, taken, 'dataset');
+  const [result] = await database()
+    .insert(dataset)
+    .values({ key, name: plan.name, timeZone: plan.timeZone, definition: JSON.stringify(definition), createdAt: sqlNow() });
+  return { id: result.insertId, key, name: plan.name, currentLoad: null };
+}
+
+async function removeIfNeverLoaded(id: number) {
+  const [row] = await database().select().from(dataset).where(eq(dataset.id, id));
+  if (row && row.currentLoad === null) await database().delete(dataset).where(eq(dataset.id, id));
+}
+
+/** For each column of the definition, its position in the file. */
+async function matchHeader(file: string, plan: LoadPlan, definition: Definition): Promise<number[]> {
+  const { names } = await readHeader(file, plan.delimiter);
+  if (plan.mode === 'replace') {
+    if (names.length !== plan.columns.length) {
+      throw new Problem('columns-differ', `The file has ${names.length} columns; ${plan.columns.length} were set up. Look at the file again.`);
+    }
+    return definition.columns.map((_, i) => i);
+  }
+  return definition.columns.map((column) => {
+    const at = names.indexOf(column.name);
+    if (at < 0) throw new Problem('columns-differ', `The file has no column “${column.name}”, so its rows cannot be appended.`);
+    return at;
+  });
+}
+
+async function loadInto(
+  connection: Connection,
+  file: string,
+  plan: LoadPlan,
+  definition: Definition,
+  columnOrder: readonly number[],
+  owned: Owned,
+  options: LoadOptions,
+): Promise<LoadResult> {
+  const [inserted] = await database().insert(datasetLoad).values({
+    datasetId: owned.id,
+    mode: plan.mode,
+    status: 'running',
+    source: path.basename(options.source),
+    startedAt: sqlNow(),
+    rowsLoaded: 0,
+    rowsRefused: 0,
+    rowsTotal: 0,
+    bytes: 0,
+  });
+  const load = inserted.insertId;
+  const table = factTable(owned.id, load);
+  try {
+    await connection.query(
+      `CREATE TABLE ${table} (row_number INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
+       ENGINE=InnoDB CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
+    );
+    const before = plan.mode === 'append' && owned.currentLoad !== null ? await copyRows(connection, owned, table, definition) : null;
+    const outcome = await streamRows(connection, file, { table, plan, definition, columnOrder }, options);
+    const coverage = mergeCoverage(before?.coverage, outcome.coverage);
+    const total = (before?.rows ?? 0) + outcome.loaded;
+    await putInUse(owned, load, definition, plan, outcome, coverage, total);
+    if (owned.currentLoad !== null) await connection.query(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
+    await ensureAlmanac();
+    return { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
+  } catch (error) {
+    await giveUp(load, table, error, options.signal?.aborted === true);
+    if (options.signal?.aborted) throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
+    throw error;
+  }
+}
+
+async function giveUp(load: number, table: string, error: unknown, cancelled: boolean) {
+  const message = error instanceof Error ? error.message : String(error);
+  await database()
+    .update(datasetLoad)
+    .set({ status: cancelled ? 'cancelled' : 'failed', finishedAt: sqlNow(), message: message.slice(0, 1000) })
+    .where(eq(datasetLoad.id, load));
+  await selectRows(`DROP TABLE IF EXISTS ${table}`);
+}
+
+async function copyRows(connection: Connection, owned: Owned, table: string, definition: Definition) {
+  const from = factTable(owned.id, owned.currentLoad!);
+  const columns = definition.columns.map((_, i) => `c${i + 1}`).join(', ');
+  const [result] = await connection.query<ResultSetHeader>(
+    `INSERT INTO ${table} (${columns}) SELECT ${columns} FROM ${from} ORDER BY row_number`,
+  );
+  const previous = await readLoad(owned.currentLoad!);
+  return { rows: result.affectedRows, coverage: previous?.coverage };
+}
+
+function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole): CoverageByRole {
+  const merged: CoverageByRole = {};
+  for (const [key, entry] of Object.entries(now)) {
+    const old = before?.[key];
+    merged[key] = old ? { runs: [...unionRuns(old.runs, entry.runs)], blank: old.blank + entry.blank } : entry;
+  }
+  return merged;
+}
+
+/** The one transaction that makes the new rows the dataset's. */
+async function putInUse(
+  owned: Owned,
+  load: number,
+  definition: Definition,
+  plan: LoadPlan,
+  outcome: StreamOutcome,
+  coverage: CoverageByRole,
+  total: number,
+) {
+  await database().transaction(async (transaction) => {
+    for (let i = 0; i < outcome.refusals.length; i += 200) {
+      const part = outcome.refusals.slice(i, i + 200);
+      await transaction.insert(loadRefusal).values(part.map((refusal, j) => ({ loadId: load, ordinal: i + j + 1, ...refusal })));
+    }
+    await transaction
+      .update(datasetLoad)
+      .set({
+        status: 'done',
+        finishedAt: sqlNow(),
+        rowsLoaded: outcome.loaded,
+        rowsRefused: outcome.refused,
+        rowsTotal: total,
+        bytes: outcome.bytes,
+        coverage: JSON.stringify(coverage),
+      })
+      .where(eq(datasetLoad.id, load));
+    const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
+    await transaction
+      .update(dataset)
+      .set({ currentLoad: load, definition: JSON.stringify(definition), ...timeZone })
+      .where(eq(dataset.id, owned.id));
+  });
+}

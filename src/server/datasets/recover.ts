@@ -1,0 +1,51 @@
+/** Clears what killed loads left behind. */
+import { readdir, rm, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { and, eq, isNull } from 'drizzle-orm';
+import { serverConfig } from '../config';
+import { database, selectRows, sqlNow } from '../database/connection';
+import { dataset, datasetLoad } from '../database/schema';
+import { datasetLock } from './load';
+
+const UPLOAD_LIFETIME_MS = 24 * 3600 * 1000;
+
+/**
+ * Marks loads that nobody works on any more as interrupted and drops every fact table that is not in use.
+ * Safe while other processes load: whoever loads holds the dataset's lock.
+ */
+export async function recoverLoads(): Promise<void> {
+  const running = await database().select().from(datasetLoad).where(eq(datasetLoad.status, 'running'));
+  for (const load of running) {
+    if (await isBusy(load.datasetId)) continue;
+    await database().update(datasetLoad).set({ status: 'interrupted', finishedAt: sqlNow() }).where(eq(datasetLoad.id, load.id));
+  }
+  const datasets = await database().select().from(dataset);
+  const current = new Map(datasets.map((row) => [row.id, row.currentLoad]));
+  const tables = await selectRows<{ name: string }>(
+    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name LIKE 'fact\\_%'",
+  );
+  for (const { name } of tables) {
+    const match = /^fact_(\d+)_(\d+)$/.exec(name);
+    if (!match || current.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1])))) continue;
+    await selectRows(`DROP TABLE IF EXISTS ${match[0]}`);
+  }
+  for (const row of datasets.filter((entry) => entry.currentLoad === null)) {
+    if (await isBusy(row.id)) continue;
+    await database().delete(dataset).where(and(eq(dataset.id, row.id), isNull(dataset.currentLoad)));
+  }
+  await removeOldUploads();
+}
+
+async function isBusy(datasetId: number): Promise<boolean> {
+  const [row] = await selectRows<{ free: number }>('SELECT IS_FREE_LOCK(?) AS free', [datasetLock(datasetId)]);
+  return row?.free !== 1;
+}
+
+async function removeOldUploads() {
+  const folder = path.join(serverConfig().dataFolder, 'uploads');
+  for (const name of await readdir(folder).catch(() => [])) {
+    const file = path.join(folder, name);
+    const { mtimeMs } = await stat(file);
+    if (Date.now() - mtimeMs > UPLOAD_LIFETIME_MS) await rm(file, { force: true });
+  }
+}

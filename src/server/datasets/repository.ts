@@ -1,0 +1,171 @@
+/** Datasets as they are stored. */
+import { desc, eq, isNotNull } from 'drizzle-orm';
+import { z } from 'zod';
+import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
+import { countDays } from '../../core/calendar/runs';
+import { isoDay } from '../../core/calendar/day';
+import type { DatasetModel } from '../../core/dashboard/model';
+import { database, selectRows } from '../database/connection';
+import { dataset, datasetLoad, loadRefusal } from '../database/schema';
+import { Problem } from '../problem';
+import { definitionSchema, factTable, type Definition } from './definition';
+
+export const coverageByRoleSchema = z.record(
+  z.string(),
+  z.object({ runs: z.array(z.object({ start: z.int(), end: z.int() })), blank: z.int() }),
+);
+/** Days with data and number of blank cells, by key of the date column. */
+export type CoverageByRole = z.infer<typeof coverageByRoleSchema>;
+
+export interface StoredDataset {
+  readonly id: number;
+  readonly key: string;
+  readonly name: string;
+  readonly timeZone: string;
+  readonly currentLoad: number | null;
+  readonly definition: Definition;
+}
+
+export interface StoredLoad {
+  readonly id: number;
+  readonly mode: string;
+  readonly status: string;
+  readonly source: string;
+  readonly startedAt: string;
+  readonly finishedAt: string | null;
+  readonly rowsLoaded: number;
+  readonly rowsRefused: number;
+  readonly rowsTotal: number;
+  readonly bytes: number;
+  readonly message: string | null;
+  readonly coverage: CoverageByRole;
+}
+
+type DatasetRow = typeof dataset.$inferSelect;
+type LoadRow = typeof datasetLoad.$inferSelect;
+
+const fromRow = (row: DatasetRow): StoredDataset => ({
+  id: row.id,
+  key: row.key,
+  name: row.name,
+  timeZone: row.timeZone,
+  currentLoad: row.currentLoad,
+  definition: definitionSchema.parse(JSON.parse(row.definition)),
+});
+
+const loadFromRow = (row: LoadRow): StoredLoad => ({
+  ...row,
+  coverage: row.coverage === null ? {} : coverageByRoleSchema.parse(JSON.parse(row.coverage)),
+});
+
+/** A dataset by its key. Throws a `Problem` when there is none. */
+export async function findDataset(key: string): Promise<StoredDataset> {
+  const [row] = await database().select().from(dataset).where(eq(dataset.key, key));
+  if (!row) throw new Problem('no-such-dataset', `There is no dataset “${key}”.`, 404);
+  return fromRow(row);
+}
+
+export async function readLoad(id: number): Promise<StoredLoad | undefined> {
+  const [row] = await database().select().from(datasetLoad).where(eq(datasetLoad.id, id));
+  return row && loadFromRow(row);
+}
+
+/** Datasets with rows in use, by name. */
+export async function loadedDatasets(): Promise<StoredDataset[]> {
+  const rows = await database().select().from(dataset).where(isNotNull(dataset.currentLoad)).orderBy(dataset.name);
+  return rows.map(fromRow);
+}
+
+/** What the datasets page shows of a dataset. Days are ISO texts. */
+export interface DatasetSummary extends DatasetModel {
+  readonly timeZone: string;
+  readonly source: string;
+  readonly refused: number;
+  readonly coverage: Record<string, RoleCoverage>;
+}
+export interface RoleCoverage {
+  readonly first: string | null;
+  readonly last: string | null;
+  readonly days: number;
+  readonly blank: number;
+  readonly holes: readonly { readonly first: string; readonly last: string; readonly days: number }[];
+}
+
+/** A dataset's model together with what its last load found. */
+export async function summaryOf(stored: StoredDataset): Promise<DatasetSummary> {
+  const load = stored.currentLoad === null ? undefined : await readLoad(stored.currentLoad);
+  if (!load) throw new Problem('not-loaded', `“${stored.name}” has no rows yet.`, 409);
+  return {
+    ...modelOf(stored, load),
+    timeZone: stored.timeZone,
+    source: load.source,
+    refused: load.rowsRefused,
+    coverage: Object.fromEntries(Object.entries(load.coverage).map(([key, entry]) => [key, roleCoverage(entry)])),
+  };
+}
+
+function roleCoverage(entry: CoverageByRole[string]): RoleCoverage {
+  const coverage = coverageOfRuns(entry.runs);
+  return {
+    first: coverage.earliest === undefined ? null : isoDay(coverage.earliest),
+    last: coverage.latest === undefined ? null : isoDay(coverage.latest),
+    days: countDays(entry.runs),
+    blank: entry.blank,
+    holes: holesOf(coverage).map((hole) => ({
+      first: isoDay(hole.start),
+      last: isoDay(hole.end),
+      days: hole.end - hole.start + 1,
+    })),
+  };
+}
+
+/** The part of a dataset that dashboards are made of. */
+export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
+  return {
+    key: stored.key,
+    name: stored.name,
+    load: load.id,
+    loadedAt: `${(load.finishedAt ?? load.startedAt).replace(' ', 'T')}Z`,
+    rows: load.rowsTotal,
+    columns: stored.definition.columns.map(({ key, name, type, scale, category }) => ({ key, name, type, scale, category })),
+    roles: stored.definition.roles,
+    measures: stored.definition.measures,
+  };
+}
+
+/** The loads of a dataset, newest first. */
+export async function loadsOf(id: number): Promise<Omit<StoredLoad, 'coverage'>[]> {
+  const rows = await database().select().from(datasetLoad).where(eq(datasetLoad.datasetId, id)).orderBy(desc(datasetLoad.id)).limit(50);
+  return rows.map((row) => {
+    const { coverage: _coverage, ...rest } = loadFromRow(row);
+    return rest;
+  });
+}
+
+/** The refused rows that were kept of a load, in the order of the file. */
+export async function refusalsOf(load: number) {
+  return database()
+    .select({ line: loadRefusal.line, column: loadRefusal.column, value: loadRefusal.value, reason: loadRefusal.reason })
+    .from(loadRefusal)
+    .where(eq(loadRefusal.loadId, load))
+    .orderBy(loadRefusal.ordinal);
+}
+
+/** Stores a changed name or definition. */
+export async function saveDataset(stored: StoredDataset): Promise<void> {
+  await database()
+    .update(dataset)
+    .set({ name: stored.name, definition: JSON.stringify(definitionSchema.parse(stored.definition)) })
+    .where(eq(dataset.id, stored.id));
+}
+
+/** Removes a dataset with all its rows and its history. */
+export async function removeDataset(stored: StoredDataset): Promise<void> {
+  const loads = await database().select({ id: datasetLoad.id }).from(datasetLoad).where(eq(datasetLoad.datasetId, stored.id));
+  await database().transaction(async (transaction) => {
+    for (const load of loads) await transaction.delete(loadRefusal).where(eq(loadRefusal.loadId, load.id));
+    await transaction.delete(datasetLoad).where(eq(datasetLoad.datasetId, stored.id));
+    await transaction.delete(dataset).where(eq(dataset.id, stored.id));
+  });
+  for (const load of loads) await selectRows(`DROP TABLE IF EXISTS ${factTable(stored.id, load.id)}`);
+}
