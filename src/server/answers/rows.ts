@@ -45,15 +45,15 @@ export async function readRowPage(
   const fact = factTable(dataset.id, dataset.currentLoad!);
   const direction = (request.sort?.descending ?? true) ? 'DESC' : 'ASC';
   const [counted] = await selectRows<{ total: number }>(`SELECT COUNT(*) AS total FROM ${fact} WHERE ${where.text}`, [...where.values]);
-  const list = ['row_number', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
+  const list = ['row_id', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
   const rows = await selectRows<Record<string, string | number | null>>(
     `SELECT ${list.join(', ')} FROM ${fact} WHERE ${where.text}
-     ORDER BY ${physicalColumn(columns, sortKey)} ${direction}, row_number ${direction} LIMIT ? OFFSET ?`,
+     ORDER BY ${physicalColumn(columns, sortKey)} ${direction}, row_id ${direction} LIMIT ? OFFSET ?`,
     [...where.values, request.limit, request.offset],
   );
   return {
     total: Number(counted?.total ?? 0),
     columns: shown,
-    rows: rows.map((row) => ({ id: Number(row.row_number), values: shown.map((_, i) => row[`v${i}`] ?? null) })),
+    rows: rows.map((row) => ({ id: Number(row.row_id), values: shown.map((_, i) => row[`v${i}`] ?? null) })),
   };
 }

@@ -118,7 +118,7 @@ async function loadInto(
   const table = factTable(owned.id, load);
   try {
     await connection.query(
-      `CREATE TABLE ${table} (row_number INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
+      `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
        ENGINE=InnoDB CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
     );
     const before = plan.mode === 'append' && owned.currentLoad !== null ? await copyRows(connection, owned, table, definition) : null;
@@ -149,7 +149,7 @@ async function copyRows(connection: Connection, owned: Owned, table: string, def
   const from = factTable(owned.id, owned.currentLoad!);
   const columns = definition.columns.map((_, i) => `c${i + 1}`).join(', ');
   const [result] = await connection.query<ResultSetHeader>(
-    `INSERT INTO ${table} (${columns}) SELECT ${columns} FROM ${from} ORDER BY row_number`,
+    `INSERT INTO ${table} (${columns}) SELECT ${columns} FROM ${from} ORDER BY row_id`,
   );
   const previous = await readLoad(owned.currentLoad!);
   return { rows: result.affectedRows, coverage: previous?.coverage };
