@@ -1,9 +1,20 @@
+import '@fontsource-variable/hanken-grotesk/index.css';
+import '@fontsource-variable/spline-sans-mono/index.css';
+import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
+import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
+import { Providers } from '../features/shell/Providers';
+
+export const metadata: Metadata = { title: 'Dathen', description: 'Dashboards on one date dimension' };
 
 export default function Layout({ children }: { children: ReactNode }) {
   return (
-    <html lang="en">
-      <body>{children}</body>
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <AppRouterCacheProvider options={{ enableCssLayer: true }}>
+          <Providers>{children}</Providers>
+        </AppRouterCacheProvider>
+      </body>
     </html>
   );
 }

@@ -1,3 +1,5 @@
+import { DashboardsPage } from '../features/dashboards/DashboardsPage';
+
 export default function Page() {
-  return <main>Dathen</main>;
+  return <DashboardsPage />;
 }

@@ -1,0 +1,5 @@
+import { DatasetsPage } from '../../features/datasets/DatasetsPage';
+
+export default function Page() {
+  return <DatasetsPage />;
+}

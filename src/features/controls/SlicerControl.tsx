@@ -1,0 +1,120 @@
+'use client';
+/** The slicer as a list: choose values of a category; values without data are struck. */
+import Button from '@mui/material/Button';
+import InputBase from '@mui/material/InputBase';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { Slicer } from '../../core/dashboard/document';
+import { titleOf } from '../../core/dashboard/title';
+import type { SlicerAnswer } from '../../core/dashboard/turn';
+import { role } from '../../theme/roles';
+import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
+import { BLANK_NAME } from '../visuals/BarVisual';
+
+/** Lists longer than this are cut, with a hint to search. */
+const MOST_SHOWN = 400;
+/** Shorter lists need no search box. */
+const SEARCH_FROM = 9;
+
+export function SlicerControl({ slicer }: { slicer: Slicer }) {
+  const { model } = useWorkspace();
+  const answer = useControlAnswer(slicer.id);
+  const title = titleOf(slicer, model);
+  if (answer?.kind === 'broken') return <Typography color="warning.main">{answer.message}</Typography>;
+  if (answer?.kind !== 'slicer') return <Typography color="text.secondary">{title} · reading…</Typography>;
+  return <AnsweredSlicer slicer={slicer} title={title} answer={answer} />;
+}
+
+function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: string; answer: SlicerAnswer }) {
+  const { setChoice } = useWorkspace();
+  const [search, setSearch] = useState('');
+  const chosen = new Set(answer.choice);
+  const withData = answer.values.filter((entry) => entry.rows > 0);
+  const wanted = search.trim().toLowerCase();
+  const listed = answer.values.filter(
+    (entry) =>
+      (entry.value ?? BLANK_NAME).toLowerCase().includes(wanted) && (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
+  );
+  const shown = listed.slice(0, MOST_SHOWN);
+  const toggle = (value: string | null) => {
+    if (!slicer.several) return setChoice(slicer.id, chosen.has(value) ? [] : [value]);
+    setChoice(slicer.id, chosen.has(value) ? answer.choice.filter((entry) => entry !== value) : [...answer.choice, value]);
+  };
+  const chooseAll = () =>
+    setChoice(
+      slicer.id,
+      listed.filter((entry) => entry.rows > 0).map((entry) => entry.value),
+    );
+  return (
+    <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
+      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
+        <Typography variant="h3" component="h2" noWrap sx={{ flex: 1 }}>
+          {title}
+        </Typography>
+        {slicer.several && (
+          <Button color="secondary" onClick={chooseAll} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
+            All
+          </Button>
+        )}
+        <Button color="secondary" onClick={() => setChoice(slicer.id, [])} disabled={chosen.size === 0} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
+          Clear
+        </Button>
+      </div>
+      <Typography variant="caption" color="text.secondary">
+        {chosen.size === 0 ? `every value, ${withData.length} of ${answer.values.length} with data` : `${chosen.size} chosen, ${withData.length} with data`}
+      </Typography>
+      {answer.values.length >= SEARCH_FROM && (
+        <InputBase
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+          placeholder="Search"
+          inputProps={{ 'aria-label': `Search ${title}` }}
+          sx={{ border: 1, borderColor: 'hairline', borderRadius: 1, px: 1, fontSize: 12, height: 26, flex: 'none' }}
+        />
+      )}
+      <div role="group" aria-label={`Values of ${title}`} style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}>
+        {shown.map((entry) => (
+          <SlicerRow
+            key={entry.value ?? '\0'}
+            name={entry.value ?? BLANK_NAME}
+            rows={entry.rows}
+            checked={chosen.has(entry.value)}
+            single={!slicer.several}
+            onToggle={() => toggle(entry.value)}
+          />
+        ))}
+        {listed.length > shown.length && (
+          <Typography variant="caption" color="text.secondary">
+            {listed.length - shown.length} more: search to find them.
+          </Typography>
+        )}
+        {listed.length === 0 && (
+          <Typography variant="body2" color="text.secondary">
+            {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
+          </Typography>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function SlicerRow({ name, rows, checked, single, onToggle }: { name: string; rows: number; checked: boolean; single: boolean; onToggle: () => void }) {
+  const struck = rows === 0;
+  return (
+    <label style={{ display: 'flex', alignItems: 'center', gap: 8, height: 24, cursor: 'pointer', color: struck ? role.quiet : role.ink }}>
+      <input
+        type="checkbox"
+        role={single ? 'radio' : 'checkbox'}
+        aria-checked={checked}
+        checked={checked}
+        onChange={onToggle}
+        aria-label={`${name}, ${struck ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
+        style={{ accentColor: role.choice, width: 14, height: 14, margin: 0, flex: 'none' }}
+      />
+      <span style={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', textDecoration: struck ? 'line-through' : 'none' }} title={name}>
+        {name}
+      </span>
+      <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
+    </label>
+  );
+}

@@ -1,0 +1,300 @@
+'use client';
+/** The ribbon of tiles with the window's brackets over it. */
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { longDayWords, tileLabel, unitText, unitWords } from '../../core/calendar/names';
+import { containsDay, type DayRuns } from '../../core/calendar/runs';
+import { coarserUnit, start as startOf, type Unit } from '../../core/calendar/units';
+import { bracketPath, HatchPattern } from '../../theme/marks';
+import { role } from '../../theme/roles';
+import {
+  closedSpan,
+  isSelectable,
+  movedBy,
+  positionOf,
+  stepFrom,
+  tileAt,
+  tilesThatFit,
+  withEndAt,
+  type Ribbon,
+  type Span,
+} from './ribbon';
+import { useRibbonDrag } from './useRibbonDrag';
+
+const SCALE_HEIGHT = 18;
+const PAD = 5;
+const HANDLE = 26;
+
+export interface TimelineRibbonProps {
+  readonly title: string;
+  readonly ribbon: Ribbon;
+  readonly width: number;
+  readonly height: number;
+  readonly withScale: boolean;
+  readonly span: Span;
+  /** Windows of other timelines on the same date role. */
+  readonly others: readonly DayRuns[];
+  readonly changeLevel: ((by: 1 | -1) => void) | null;
+  preview(span: Span): void;
+  commit(span: Span): void;
+  clear(): void;
+}
+
+export function TimelineRibbon(props: TimelineRibbonProps) {
+  const { title, ribbon, width, height, withScale, span, others, changeLevel, preview, commit, clear } = props;
+  const { tiles, level, rule } = ribbon;
+  const hatch = useId();
+  const svg = useRef<SVGSVGElement>(null);
+  const fitting = tilesThatFit(ribbon, width);
+  const tileWidth = width / fitting;
+  const [panned, setPanned] = useState<{ level: Unit; first: number } | null>(null);
+  const latestFirst = Math.max(0, tiles.length - fitting);
+  const around = Math.min(latestFirst, Math.max(0, tileAt(ribbon, span.end) + 2 - fitting));
+  const first = panned?.level === level ? Math.min(panned.first, latestFirst) : around;
+  const x = (position: number) => (position - first) * tileWidth;
+
+  const tileUnder = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const ratio = box.width / width || 1;
+    return Math.max(0, Math.min(tiles.length - 1, first + Math.floor((event.clientX - box.left) / ratio / tileWidth)));
+  };
+  const { draft, ...gestures } = useRibbonDrag(ribbon, span, tileUnder, preview, commit);
+  const shown = draft ?? span;
+  const pan = (by: number) => setPanned({ level, first: Math.max(0, Math.min(latestFirst, first + by)) });
+  useWheel(svg, pan, changeLevel);
+
+  const top = withScale ? SCALE_HEIGHT : 0;
+  const ribbonTop = top + PAD;
+  const ribbonBottom = height - PAD;
+  const left = x(positionOf(ribbon, shown.start));
+  const right = x(positionOf(ribbon, shown.end + 1));
+
+  const reveal = (next: Span, day: number) => {
+    const at = tileAt(ribbon, day);
+    if (at < first || at >= first + fitting) setPanned({ level, first: Math.max(0, Math.min(latestFirst, at < first ? at : at - fitting + 1)) });
+    commit(next);
+  };
+  const onKey = (part: 'start' | 'end' | 'body') => (event: KeyboardEvent) => {
+    const far = Math.max(1, Math.round(tilesPerScale(ribbon)));
+    const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -far, PageUp: far, Home: -tiles.length, End: tiles.length }[event.key];
+    if (by !== undefined) {
+      event.preventDefault();
+      event.stopPropagation();
+      const side = part === 'body' && event.shiftKey ? 'end' : part;
+      if (side === 'body') {
+        const next = movedBy(ribbon, span, by);
+        return reveal(next, by > 0 ? next.end : next.start);
+      }
+      const next = withEndAt(ribbon, span, side, stepFrom(ribbon, tileAt(ribbon, span[side]), by));
+      return reveal(next, next[side]);
+    }
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      clear();
+    } else if ((event.key === '+' || event.key === '=') && changeLevel) changeLevel(-1);
+    else if (event.key === '-' && changeLevel) changeLevel(1);
+  };
+  const dayState = (day: number) => (containsDay(ribbon.covered, day) ? 'data' : 'no data');
+  const bounds = { 'aria-valuemin': tiles[0]!.start, 'aria-valuemax': tiles[tiles.length - 1]!.end };
+  const visible = tiles.slice(first, first + fitting);
+  return (
+    <svg
+      ref={svg}
+      width={width}
+      height={height}
+      role="group"
+      aria-label={`${title}, ${level} level`}
+      {...gestures}
+      style={{ display: 'block', touchAction: 'none', userSelect: 'none', cursor: 'pointer' }}
+    >
+      <defs>
+        <HatchPattern id={hatch} />
+      </defs>
+      {withScale && <Scale ribbon={ribbon} first={first} fitting={fitting} tileWidth={tileWidth} changeLevel={changeLevel} />}
+      {visible.map((tile, i) => {
+        const at = first + i;
+        const inside = tile.end >= shown.start && tile.start <= shown.end;
+        return (
+          <TileMark
+            key={tile.start}
+            x={i * tileWidth}
+            y={ribbonTop}
+            width={tileWidth - 1.5}
+            height={ribbonBottom - ribbonTop}
+            state={tile.state}
+            inside={inside}
+            hatch={hatch}
+            label={tileWidth >= 20 ? tileLabel(level, tile.start, rule) : ''}
+            name={`${unitWords(level, tile.start, rule)}, ${{ full: 'data', part: 'data in part', none: 'no data' }[tile.state]}`}
+            disabled={!isSelectable(ribbon, at)}
+          />
+        );
+      })}
+      {others.map((runs, i) => {
+        const other = closedSpan(ribbon, runs);
+        const path = `${bracketPath('start', x(positionOf(ribbon, other.start)), ribbonTop - 2, ribbonBottom + 2)}${bracketPath('end', x(positionOf(ribbon, other.end + 1)), ribbonTop - 2, ribbonBottom + 2)}`;
+        return <path key={i} d={path} fill="none" stroke={role.time} strokeOpacity="0.35" strokeWidth="2" />;
+      })}
+      <rect
+        x={left}
+        y={ribbonTop}
+        width={Math.max(0, right - left)}
+        height={ribbonBottom - ribbonTop}
+        fill="none"
+        pointerEvents="none"
+        tabIndex={0}
+        role="slider"
+        aria-label={`Window of ${title}`}
+        {...bounds}
+        aria-valuenow={shown.start}
+        aria-valuetext={`${longDayWords(shown.start)} to ${longDayWords(shown.end)}`}
+        onKeyDown={onKey('body')}
+      />
+      {(['start', 'end'] as const).map((side) => {
+        const at = side === 'start' ? left : right;
+        if (at < -HANDLE || at > width + HANDLE) return null;
+        const held = Math.max(1.5, Math.min(width - 1.5, at));
+        return (
+          <g
+            key={side}
+            data-end={side}
+            tabIndex={0}
+            role="slider"
+            aria-label={`${side === 'start' ? 'Start' : 'End'} of ${title}`}
+            {...bounds}
+            aria-valuenow={shown[side]}
+            aria-valuetext={`${longDayWords(shown[side])}, ${dayState(shown[side])}`}
+            onKeyDown={onKey(side)}
+            style={{ cursor: 'ew-resize' }}
+          >
+            <rect x={held - HANDLE / 2} y={top} width={HANDLE} height={height - top} fill="transparent" />
+            <path d={bracketPath(side, held, ribbonTop - 4, ribbonBottom + 4, 7)} fill="none" stroke={role.time} strokeWidth="3" />
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** How many tiles make one unit of the scale above. */
+function tilesPerScale(ribbon: Ribbon): number {
+  return { day: 30, week: 4, month: 12, quarter: 4, year: 5 }[ribbon.level as string] ?? 4;
+}
+
+interface TileMarkProps {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly state: 'full' | 'part' | 'none';
+  readonly inside: boolean;
+  readonly hatch: string;
+  readonly label: string;
+  readonly name: string;
+  readonly disabled: boolean;
+}
+
+/** One tile: solid for data, hatched for none, half and half for part. */
+function TileMark({ x, y, width, height, state, inside, hatch, label, name, disabled }: TileMarkProps) {
+  const solid = inside ? role.time : role.timeSoft;
+  const text = inside && state !== 'none' ? role.surface : role.ink;
+  return (
+    <g role="button" aria-label={name} aria-disabled={disabled} aria-pressed={inside} style={{ cursor: disabled ? 'not-allowed' : 'pointer' }}>
+      <rect x={x} y={y} width={width} height={height} fill={state === 'full' ? solid : `url(#${hatch})`} stroke={inside ? role.time : 'none'} strokeWidth="0.75" />
+      {state === 'part' && <rect x={x} y={y} width={width / 2} height={height} fill={solid} />}
+      {label !== '' && (
+        <text
+          x={x + width / 2}
+          y={y + height / 2 + 4}
+          textAnchor="middle"
+          fontSize="11"
+          fill={state === 'part' ? role.ink : text}
+          stroke={state === 'part' ? role.surface : 'none'}
+          strokeWidth={state === 'part' ? 3 : 0}
+          paintOrder="stroke"
+          pointerEvents="none"
+        >
+          {label}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** The next coarser level above the tiles; a click goes to that level. */
+function Scale({
+  ribbon,
+  first,
+  fitting,
+  tileWidth,
+  changeLevel,
+}: {
+  ribbon: Ribbon;
+  first: number;
+  fitting: number;
+  tileWidth: number;
+  changeLevel: ((by: 1 | -1) => void) | null;
+}) {
+  const { tiles, level, rule } = ribbon;
+  const coarser = level === 'month' ? 'year' : coarserUnit(level);
+  if (!coarser) return null;
+  const marks: { at: number; day: number }[] = [];
+  for (let i = first; i < first + fitting; i++) {
+    const tile = tiles[i]!;
+    const previous = tiles[i - 1];
+    const begins = !previous || startOf(coarser, tile.end, rule) !== startOf(coarser, previous.end, rule);
+    if (i === first || begins) marks.push({ at: i - first, day: tile.end });
+  }
+  return (
+    <g fontSize="11" fill={role.quiet}>
+      {marks.map(({ at, day }, i) => {
+        const room = ((marks[i + 1]?.at ?? fitting) - at) * tileWidth;
+        const label = coarser === 'month' ? unitWords('month', day, rule).replace(/^(\w{3})\w*/, '$1') : unitText(coarser, day, rule).replace('-', ' ');
+        return (
+          <g
+            key={day}
+            role="button"
+            aria-label={`${label}: show ${coarser}s`}
+            onPointerDown={(event) => event.stopPropagation()}
+            onClick={() => changeLevel?.(1)}
+            style={{ cursor: changeLevel ? 'zoom-out' : 'default' }}
+          >
+            <rect x={at * tileWidth} y={0} width={room} height={SCALE_HEIGHT} fill="transparent" />
+            <line x1={at * tileWidth + 0.5} x2={at * tileWidth + 0.5} y1={3} y2={SCALE_HEIGHT + PAD} stroke={role.quiet} strokeOpacity="0.5" />
+            {room > label.length * 6 && (
+              <text x={at * tileWidth + 5} y={13}>
+                {label}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Wheel and pinch change the level; a sideways wheel moves the ribbon. */
+function useWheel(svg: React.RefObject<SVGSVGElement | null>, pan: (by: number) => void, changeLevel: ((by: 1 | -1) => void) | null) {
+  const act = useRef({ pan, changeLevel });
+  useEffect(() => {
+    act.current = { pan, changeLevel };
+  });
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    let turned = 0;
+    const onWheel = (event: WheelEvent) => {
+      const sideways = event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY);
+      if (!sideways && !act.current.changeLevel) return;
+      event.preventDefault();
+      const amount = sideways ? event.deltaX || event.deltaY : event.deltaY;
+      turned += amount;
+      const notch = event.ctrlKey ? 12 : 60;
+      if (Math.abs(turned) < notch) return;
+      if (sideways) act.current.pan(Math.round(turned / 30));
+      else act.current.changeLevel?.(turned > 0 ? 1 : -1);
+      turned = 0;
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [svg]);
+}

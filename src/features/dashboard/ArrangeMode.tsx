@@ -1,0 +1,222 @@
+'use client';
+/** Arrange: parts at the left, the grid in the middle, the chosen item's settings at the right. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState, type KeyboardEvent } from 'react';
+import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
+import 'react-grid-layout/css/styles.css';
+import 'react-resizable/css/styles.css';
+import { GRID_COLUMNS, itemOf, type Place } from '../../core/dashboard/document';
+import { titleOf } from '../../core/dashboard/title';
+import { role } from '../../theme/roles';
+import { useNotice } from '../shell/Notice';
+import { useSize } from '../visuals/useSize';
+import { withNewItem, LEAST, newPart, PARTS, type PartKind } from './parts';
+import { withoutItem, withPlaces } from './documentStore';
+import { ItemFrame } from './ItemFrame';
+import { NothingYet } from './ReadMode';
+import { SettingsPanel } from './SettingsPanel';
+import { GAP, ROW_HEIGHT } from './StaticGrid';
+import { useDocument, useWorkspace } from './workspace';
+
+export function ArrangeMode() {
+  const { store, model } = useWorkspace();
+  const document = useDocument();
+  const notice = useNotice();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const item = chosen === null ? undefined : itemOf(document, chosen);
+
+  const add = (kind: PartKind) => {
+    const part = newPart(document, model, kind);
+    if (!part) {
+      notice({ text: 'No dataset can fill this part yet. Bring one in on the Datasets page; a bar and a slicer need a category column.' });
+      return;
+    }
+    store.getState().change((old) => withNewItem(old, model, part));
+    setChosen(part.id);
+  };
+  const remove = (id: string) => {
+    store.getState().change((old) => withoutItem(old, id));
+    setChosen(null);
+    notice({ text: 'Removed from the dashboard.', action: { label: 'Undo', run: () => store.temporal.getState().undo() } });
+  };
+  return (
+    <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+      <PartsRail onAdd={add} chosen={chosen} onChoose={setChosen} />
+      <ArrangeGrid chosen={chosen} onChoose={setChosen} onRemove={remove} />
+      <Box
+        component="aside"
+        aria-label="Settings"
+        sx={{ width: 300, flex: 'none', bgcolor: 'background.paper', borderLeft: 1, borderColor: 'hairline', overflowY: 'auto', p: 2 }}
+      >
+        {item ? (
+          <SettingsPanel key={item.id} item={item} onRemove={() => remove(item.id)} />
+        ) : (
+          <Typography color="text.secondary">Choose an item on the dashboard to set it up here.</Typography>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function PartsRail({ onAdd, chosen, onChoose }: { onAdd: (kind: PartKind) => void; chosen: string | null; onChoose: (id: string) => void }) {
+  const { model } = useWorkspace();
+  const document = useDocument();
+  const items = [...document.controls, ...document.visuals];
+  return (
+    <Box
+      component="aside"
+      aria-label="Parts"
+      sx={{ width: 240, flex: 'none', bgcolor: 'background.paper', borderRight: 1, borderColor: 'hairline', overflowY: 'auto', p: 2 }}
+    >
+      {(['Visuals', 'Controls'] as const).map((group) => (
+        <Box key={group} sx={{ mb: 2 }}>
+          <Typography variant="h3" component="h2" gutterBottom>
+            {group}
+          </Typography>
+          {PARTS.filter((part) => part.group === group).map((part) => (
+            <Button
+              key={part.kind}
+              fullWidth
+              onClick={() => onAdd(part.kind)}
+              aria-label={`Add ${part.name.toLowerCase()}`}
+              sx={{ justifyContent: 'flex-start', color: 'text.primary', gap: 1, py: 0.25 }}
+            >
+              <PartSign kind={part.kind} />
+              {part.name}
+              <Typography variant="caption" color="text.secondary">
+                {part.hint}
+              </Typography>
+            </Button>
+          ))}
+        </Box>
+      ))}
+      {items.length > 0 && (
+        <Box component="nav" aria-label="On this dashboard">
+          <Typography variant="h3" component="h2" gutterBottom>
+            On this dashboard
+          </Typography>
+          {items.map((item) => (
+            <Button
+              key={item.id}
+              fullWidth
+              onClick={() => onChoose(item.id)}
+              aria-current={chosen === item.id}
+              sx={{ justifyContent: 'flex-start', color: 'text.primary', py: 0.25, bgcolor: chosen === item.id ? 'time.tint' : undefined, textAlign: 'left', gap: 1 }}
+            >
+              <PartSign kind={item.kind} />
+              <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{titleOf(item, model)}</span>
+            </Button>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const SIGNS: Record<PartKind, string> = {
+  line: 'M2 12L6 6L10 9L16 3',
+  bar: 'M2 3H14V5H2ZM2 8H10V10H2ZM2 13H6V15H2Z',
+  table: 'M2 4H16M2 8H16M2 12H16M7 2V14',
+  timeline: 'M5 3H2V14H5M13 3H16V14H13M8 6V11M10 6V11',
+  slicer: 'M2 3H5V6H2ZM8 4.5H16M2 10H5V13H2ZM8 11.5H16',
+};
+
+function PartSign({ kind }: { kind: PartKind }) {
+  const colour = kind === 'timeline' ? role.time : kind === 'slicer' ? role.choice : role.quiet;
+  return (
+    <svg width="18" height="17" aria-hidden="true" style={{ flex: 'none' }}>
+      <path d={SIGNS[kind]} fill={kind === 'bar' ? colour : 'none'} stroke={colour} strokeWidth="1.5" />
+    </svg>
+  );
+}
+
+function ArrangeGrid({ chosen, onChoose, onRemove }: { chosen: string | null; onChoose: (id: string | null) => void; onRemove: (id: string) => void }) {
+  const { store, model } = useWorkspace();
+  const document = useDocument();
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const move = (places: readonly Place[]) => store.getState().change((old) => withPlaces(old, places));
+  const take = (layout: Layout) => move(layout.map(({ i, x, y, w, h }) => ({ item: i, x, y, w, h })));
+  const onKey = (place: Place) => (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    if (event.key === 'Delete') return onRemove(place.item);
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      return onChoose(place.item);
+    }
+    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    const item = itemOf(document, place.item);
+    if (!step || !item) return;
+    event.preventDefault();
+    const [dx, dy] = step as [number, number];
+    const least = LEAST[item.kind];
+    const next = event.shiftKey
+      ? { ...place, w: Math.max(least.w, Math.min(GRID_COLUMNS - place.x, place.w + dx)), h: Math.max(least.h, place.h + dy) }
+      : { ...place, x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)), y: Math.max(0, place.y + dy) };
+    move(pushedDown(document.layout, next));
+  };
+  return (
+    <Box component="main" sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0 }} onClick={(event) => event.target === event.currentTarget && onChoose(null)}>
+      <div ref={ref}>
+        {document.layout.length === 0 && <NothingYet />}
+        {width > 0 && document.layout.length > 0 && (
+          <GridLayout
+            width={width}
+            gridConfig={{ cols: GRID_COLUMNS, rowHeight: ROW_HEIGHT, margin: [GAP, GAP], containerPadding: [0, 0] }}
+            dragConfig={{ handle: '.arrange-handle' }}
+            compactor={noCompactor}
+            layout={document.layout.map(({ item, x, y, w, h }) => {
+              const entry = itemOf(document, item);
+              return { i: item, x, y, w, h, ...(entry ? { minW: LEAST[entry.kind].w, minH: LEAST[entry.kind].h } : {}) };
+            })}
+            onDragStop={take}
+            onResizeStop={take}
+          >
+            {document.layout.map((place) => {
+              const item = itemOf(document, place.item);
+              if (!item) return <div key={place.item} />;
+              const title = titleOf(item, model);
+              return (
+                <div
+                  key={place.item}
+                  tabIndex={0}
+                  role="group"
+                  aria-label={`Place of ${title}: column ${place.x + 1}, row ${place.y + 1}, ${place.w} by ${place.h}. Arrow keys move it, with Shift they resize it.`}
+                  onKeyDown={onKey(place)}
+                  onPointerDownCapture={() => onChoose(place.item)}
+                  style={{ display: 'flex', flexDirection: 'column' }}
+                >
+                  <div
+                    className="arrange-handle"
+                    title={`Drag to move ${title}`}
+                    style={{ height: 10, flex: 'none', cursor: 'move', background: chosen === place.item ? role.time : role.hairline, borderRadius: '3px 3px 0 0' }}
+                  />
+                  <div style={{ flex: 1, minHeight: 0 }}>
+                    <ItemFrame item={item} light={chosen === place.item ? 'lit' : undefined} />
+                  </div>
+                </div>
+              );
+            })}
+          </GridLayout>
+        )}
+      </div>
+    </Box>
+  );
+}
+
+/** The layout after an item took its new place: what it now covers moves down below it. */
+function pushedDown(layout: readonly Place[], moved: Place): Place[] {
+  const placed: Place[] = [moved];
+  const others = layout.filter((place) => place.item !== moved.item).sort((a, b) => a.y - b.y || a.x - b.x);
+  for (const other of others) {
+    let place = other;
+    for (;;) {
+      const hit = placed.find((done) => place.x < done.x + done.w && done.x < place.x + place.w && place.y < done.y + done.h && done.y < place.y + place.h);
+      if (!hit) break;
+      place = { ...place, y: hit.y + hit.h };
+    }
+    placed.push(place);
+  }
+  return placed;
+}

@@ -1,0 +1,274 @@
+'use client';
+/** The crosspoint board: controls down, what they can act on across. */
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useMemo, useRef, type KeyboardEvent } from 'react';
+import type { Control, Visual } from '../../core/dashboard/document';
+import { roleName } from '../../core/dashboard/model';
+import { titleOf } from '../../core/dashboard/title';
+import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
+import { role, seriesColour } from '../../theme/roles';
+import { PARTS } from './parts';
+import { useDocument, useWorkspace } from './workspace';
+
+export interface Pointed {
+  readonly control?: string;
+  readonly target?: string;
+}
+
+const ROW = 44;
+const CELL = 44;
+const NAME = 150;
+const HEAD = 118;
+
+const STATE_WORDS: Record<Crosspoint['state'], string> = {
+  wired: 'wired',
+  unwired: 'not wired',
+  half: 'wired to some of its measures',
+  'no route': 'no route',
+};
+
+/** A crosspoint: filled ring wired, hollow ring not wired, half ring half wire, short bar no route. */
+export function CrosspointMark({ state, colour, letter }: { state: Crosspoint['state']; colour: string; letter?: string }) {
+  return (
+    <svg width="24" height="24" viewBox="-12 -12 24 24" aria-hidden="true">
+      {state === 'no route' ? (
+        <line x1="-5" x2="5" y1="0" y2="0" stroke={role.quiet} strokeOpacity="0.6" strokeWidth="1.5" />
+      ) : (
+        <>
+          <circle r="8" fill={state === 'wired' ? colour : role.surface} stroke={colour} strokeWidth="2" />
+          {state === 'half' && <path d="M0 -8A8 8 0 0 0 0 8Z" fill={colour} />}
+          {letter && (
+            <text textAnchor="middle" y="4" fontSize="10" fontWeight="700" fill={state === 'wired' ? role.surface : colour}>
+              {letter}
+            </text>
+          )}
+        </>
+      )}
+    </svg>
+  );
+}
+
+export interface CrosspointBoardProps {
+  readonly pointed: Pointed;
+  readonly onPoint: (pointed: Pointed) => void;
+  readonly chosen: { control: string; target: string } | null;
+  readonly onChoose: (chosen: { control: string; target: string }) => void;
+}
+
+export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: CrosspointBoardProps) {
+  const { store, model } = useWorkspace();
+  const document = useDocument();
+  const grid = useRef<HTMLDivElement>(null);
+  const targets = useMemo(() => [...document.visuals, ...document.controls], [document]);
+  const board = useMemo(
+    () => document.controls.map((control) => targets.map((target) => crosspoint(document, model, control, target))),
+    [document, model, targets],
+  );
+  const wires = document.wires.filter((wire) => wire.on).length;
+  const flip = (points: readonly Crosspoint[]) => {
+    const open = points.filter((point) => point.state !== 'no route');
+    if (open.length === 0) return;
+    const on = open.some((point) => point.state === 'unwired');
+    store.getState().change((old) => ({ ...old, wires: switchWires(old, model, open, on) }));
+  };
+  const moveFocus = (event: KeyboardEvent, row: number, column: number) => {
+    const step = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    grid.current?.querySelector<HTMLElement>(`[data-cell="${row + step[0]!}:${column + step[1]!}"]`)?.focus();
+  };
+  if (document.controls.length === 0 || document.visuals.length === 0) {
+    return <Typography>Place at least one control and one visual in Arrange; their wires are then shown here.</Typography>;
+  }
+  const focused = chosen && board.flat().some((point) => point.control === chosen.control && point.target === chosen.target);
+  return (
+    <>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1 }}>
+        <Typography variant="h2">Crosspoint board</Typography>
+        <Typography variant="body2" color="text.secondary">
+          {document.controls.length} controls × {document.visuals.length} visuals, {wires} wires
+        </Typography>
+      </Box>
+      <div
+        ref={grid}
+        role="grid"
+        aria-label="Crosspoint board"
+        onPointerLeave={() => onPoint({})}
+        style={{ display: 'grid', gridTemplateColumns: `${NAME}px repeat(${targets.length}, ${CELL}px)`, width: 'max-content', paddingRight: 90 }}
+      >
+        <div role="row" style={{ display: 'contents' }}>
+          <div role="columnheader" style={{ height: HEAD }} aria-label="Controls" />
+          {targets.map((target, column) => (
+            <ColumnHead
+              key={target.id}
+              target={target}
+              title={titleOf(target, model)}
+              lit={pointed.target === target.id}
+              onPoint={() => onPoint({ target: target.id })}
+              onFlip={() => flip(board.map((row) => row[column]!))}
+            />
+          ))}
+        </div>
+        {document.controls.map((control, row) => {
+          const colour = wireColour(control, row);
+          return (
+            <div key={control.id} role="row" style={{ display: 'contents' }}>
+              <RowHead
+                control={control}
+                title={titleOf(control, model)}
+                colour={colour}
+                lit={pointed.control === control.id}
+                onPoint={() => onPoint({ control: control.id })}
+                onFlip={() => flip(board[row]!)}
+              />
+              {board[row]!.map((point, column) => {
+                const target = targets[column]!;
+                const isChosen = chosen?.control === point.control && chosen.target === point.target;
+                const other = point.routes.find((route) => route.kind === 'role' && !route.own);
+                const letter = other?.kind === 'role' ? roleName(model, other.dataset, other.role).slice(0, 1) : undefined;
+                return (
+                  <div
+                    key={target.id}
+                    role="gridcell"
+                    style={{
+                      height: ROW,
+                      display: 'grid',
+                      placeItems: 'center',
+                      background: pointed.control === control.id || pointed.target === target.id ? role.timeTint : undefined,
+                      borderBottom: `1px solid ${role.hairline}`,
+                    }}
+                  >
+                    <button
+                      type="button"
+                      data-cell={`${row}:${column}`}
+                      tabIndex={isChosen || (!focused && row === 0 && column === 0) ? 0 : -1}
+                      aria-pressed={point.state === 'wired' || point.state === 'half'}
+                      aria-disabled={point.state === 'no route'}
+                      aria-label={`${titleOf(control, model)} to ${titleOf(target, model)}: ${STATE_WORDS[point.state]}. ${point.words}`}
+                      title={point.words}
+                      onPointerEnter={() => onPoint({ control: control.id, target: target.id })}
+                      onFocus={() => {
+                        onChoose({ control: control.id, target: target.id });
+                        onPoint({ control: control.id, target: target.id });
+                      }}
+                      onKeyDown={(event) => moveFocus(event, row, column)}
+                      onClick={() => flip([point])}
+                      style={{
+                        border: isChosen ? `1.5px solid ${role.ink}` : '1.5px solid transparent',
+                        borderRadius: 3,
+                        background: 'none',
+                        width: 34,
+                        height: 34,
+                        padding: 0,
+                        display: 'grid',
+                        placeItems: 'center',
+                        cursor: point.state === 'no route' ? 'not-allowed' : 'pointer',
+                      }}
+                    >
+                      <CrosspointMark state={point.state} colour={colour} {...(letter ? { letter } : {})} />
+                    </button>
+                  </div>
+                );
+              })}
+            </div>
+          );
+        })}
+      </div>
+      <Legend />
+    </>
+  );
+}
+
+/** Colour of a control's wires: time or choice for the first of each, then the series. */
+function wireColour(control: Control, row: number): string {
+  if (row === 0 && control.kind === 'timeline') return role.time;
+  if (control.kind === 'slicer' && row === 1) return role.choice;
+  return seriesColour(row);
+}
+
+interface HeadProps {
+  readonly title: string;
+  readonly lit: boolean;
+  readonly onPoint: () => void;
+  readonly onFlip: () => void;
+}
+
+function ColumnHead({ target, title, lit, onPoint, onFlip }: HeadProps & { target: Visual | Control }) {
+  const isOffer = target.kind === 'timeline' || target.kind === 'slicer';
+  return (
+    <div role="columnheader" style={{ position: 'relative', height: HEAD }}>
+      <button
+        type="button"
+        onPointerEnter={onPoint}
+        onClick={onFlip}
+        aria-label={`${title}${isOffer ? ', what it offers' : ''}: switch the whole column`}
+        title={`${title}${isOffer ? ' (what it offers)' : ''}: click switches the whole column`}
+        style={{
+          position: 'absolute',
+          bottom: 6,
+          left: CELL / 2 - 4,
+          width: 145,
+          transformOrigin: '0 100%',
+          transform: 'rotate(-48deg)',
+          border: 0,
+          background: 'none',
+          padding: 0,
+          font: 'inherit',
+          fontSize: 12,
+          fontStyle: isOffer ? 'italic' : 'normal',
+          fontWeight: lit ? 700 : 450,
+          color: lit ? role.time : isOffer ? role.quiet : role.ink,
+          textAlign: 'left',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+          cursor: 'pointer',
+        }}
+      >
+        {title}
+      </button>
+    </div>
+  );
+}
+
+function RowHead({ control, title, colour, lit, onPoint, onFlip }: HeadProps & { control: Control; colour: string }) {
+  return (
+    <div role="rowheader" style={{ borderBottom: `1px solid ${role.hairline}`, background: lit ? role.timeTint : undefined, height: ROW }}>
+      <button
+        type="button"
+        onPointerEnter={onPoint}
+        onClick={onFlip}
+        aria-label={`${title}: switch the whole row`}
+        title="Click switches the whole row"
+        style={{ border: 0, background: 'none', font: 'inherit', color: role.ink, display: 'flex', alignItems: 'center', gap: 8, height: '100%', width: '100%', padding: 0, cursor: 'pointer', textAlign: 'left' }}
+      >
+        <span style={{ width: 4, height: 24, background: colour, flex: 'none' }} />
+        <span style={{ minWidth: 0 }}>
+          <span style={{ display: 'block', fontWeight: 650, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{title}</span>
+          <span style={{ display: 'block', fontSize: 11, color: role.quiet }}>{PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()}</span>
+        </span>
+      </button>
+    </div>
+  );
+}
+
+function Legend() {
+  const entries = [
+    ['wired', 'wired'],
+    ['half', 'reaches some of its measures'],
+    ['unwired', 'not wired'],
+    ['no route', 'no route'],
+  ] as const;
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 2, color: 'text.secondary', fontSize: 12, alignItems: 'center' }}>
+      {entries.map(([state, words]) => (
+        <span key={state} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
+          <CrosspointMark state={state} colour={role.quiet} />
+          {words}
+        </span>
+      ))}
+      <span>Names in italics: what that control offers.</span>
+    </Box>
+  );
+}

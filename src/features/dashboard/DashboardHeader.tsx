@@ -1,0 +1,155 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import InputBase from '@mui/material/InputBase';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import { useStore } from 'zustand';
+import { useNotice } from '../shell/Notice';
+import { Wordmark } from '../shell/Wordmark';
+import { MODES, type Mode } from './mode';
+import type { SaveState } from './useAutosave';
+import { useDocument, useWorkspace } from './workspace';
+
+const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
+
+export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mode: Mode; setMode: (mode: Mode) => void; saving: SaveState }) {
+  const { store, model } = useWorkspace();
+  const document = useDocument();
+  const notice = useNotice();
+  const undo = useStore(store.temporal, (state) => state.undo);
+  const redo = useStore(store.temporal, (state) => state.redo);
+  const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
+  const canRedo = useStore(store.temporal, (state) => state.futureStates.length > 0);
+  const share = async () => {
+    const address = new URL(window.location.href);
+    address.searchParams.delete('mode');
+    await navigator.clipboard.writeText(address.href).then(
+      () => notice({ text: 'The address of this view is copied. Opening it shows the same windows and choices.' }),
+      () => notice({ text: `Copy this address: ${address.href}` }),
+    );
+  };
+  return (
+    <Box
+      component="header"
+      sx={{ height: 48, px: 2, display: 'flex', alignItems: 'center', gap: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'hairline', flex: 'none' }}
+    >
+      <Wordmark />
+      <TitleField
+        key={document.title}
+        title={document.title}
+        editable={mode !== 'read'}
+        onChange={(title) => store.getState().change((old) => ({ ...old, title }))}
+      />
+      <Typography variant="body2" color={saving.kind === 'failed' ? 'error.main' : 'text.secondary'} role="status" noWrap>
+        {mode === 'read' ? freshness(model.datasets.map((dataset) => dataset.loadedAt)) : savingWords(saving)}
+      </Typography>
+      <Box sx={{ flex: 1 }} />
+      {mode !== 'read' && (
+        <>
+          <Button onClick={() => undo()} disabled={!canUndo} title="Ctrl+Z">
+            Undo
+          </Button>
+          <Button onClick={() => redo()} disabled={!canRedo} title="Ctrl+Shift+Z">
+            Redo
+          </Button>
+          <Button component="a" href={`/api/dashboards/${id}?download`} download>
+            Export
+          </Button>
+        </>
+      )}
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={mode}
+        onChange={(_, next: Mode | null) => next && setMode(next)}
+        aria-label="Mode"
+        sx={{ '& .MuiToggleButton-root': { py: 0.25, px: 1.5, color: 'text.primary', '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' } } }}
+      >
+        {MODES.map((entry, i) => (
+          <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
+            {i + 1}&nbsp;{NAMES[entry]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <Button variant="outlined" onClick={() => void share()} sx={{ borderColor: 'hairline', color: 'text.primary' }}>
+        Share
+      </Button>
+    </Box>
+  );
+}
+
+function TitleField({ title, editable, onChange }: { title: string; editable: boolean; onChange: (title: string) => void }) {
+  const [text, setText] = useState(title);
+  if (!editable) {
+    return (
+      <Typography variant="h2" component="h1" noWrap>
+        {title}
+      </Typography>
+    );
+  }
+  const done = () => {
+    const trimmed = text.trim();
+    if (trimmed === '') setText(title);
+    else if (trimmed !== title) onChange(trimmed.slice(0, 200));
+  };
+  return (
+    <InputBase
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={done}
+      onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}
+      inputProps={{ 'aria-label': 'Title of the dashboard' }}
+      sx={{ fontSize: 15, fontWeight: 650, width: 300, borderBottom: '1px dashed', borderColor: 'hairline' }}
+    />
+  );
+}
+
+function savingWords(state: SaveState): string {
+  switch (state.kind) {
+    case 'saving':
+      return 'Saving…';
+    case 'saved':
+      return `Saved · revision ${state.revision}`;
+    case 'failed':
+      return `Not saved: ${state.message}`;
+    case 'conflict':
+      return 'Not saved: a newer revision exists';
+  }
+}
+
+function freshness(loads: readonly string[]): string {
+  const latest = Math.max(...loads.map((load) => Date.parse(load)));
+  if (!Number.isFinite(latest)) return 'No data yet';
+  const minutes = Math.max(0, Math.round((Date.now() - latest) / 60_000));
+  if (minutes < 2) return 'Data loaded just now';
+  if (minutes < 120) return `Data loaded ${minutes} min ago`;
+  const hours = Math.round(minutes / 60);
+  return hours < 48 ? `Data loaded ${hours} h ago` : `Data loaded ${Math.round(hours / 24)} days ago`;
+}
+
+/** Keys that work anywhere on a dashboard, but not while typing. */
+export function useDashboardKeys(setMode: (mode: Mode) => void) {
+  const { store } = useWorkspace();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName)) return;
+      if (target instanceof HTMLInputElement && !['checkbox', 'radio'].includes(target.type)) return;
+      const key = event.key.toLowerCase();
+      if ((event.ctrlKey || event.metaKey) && key === 'z') {
+        event.preventDefault();
+        const { undo, redo } = store.temporal.getState();
+        if (event.shiftKey) redo();
+        else undo();
+        return;
+      }
+      const mode = MODES[Number(event.key) - 1];
+      if (mode && !event.ctrlKey && !event.metaKey && !event.altKey) setMode(mode);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [setMode, store]);
+}

@@ -1,0 +1,85 @@
+'use client';
+/** An open dashboard: loads design and model, then shows it in one of its three modes. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useCallback, useEffect, useState } from 'react';
+import type { Model } from '../../core/dashboard/model';
+import { requestJson } from '../shell/request';
+import { PageHeader } from '../shell/PageHeader';
+import { ArrangeMode } from './ArrangeMode';
+import { ConflictDialog } from './ConflictDialog';
+import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
+import { createDocumentStore } from './documentStore';
+import { useMode, type Mode } from './mode';
+import { ReadMode } from './ReadMode';
+import { useAutosave, type StoredDashboard } from './useAutosave';
+import { WireMode } from './WireMode';
+import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from './workspace';
+
+export function DashboardPage({ id }: { id: number }) {
+  const dashboard = useQuery({
+    queryKey: ['dashboard', id],
+    queryFn: () => requestJson<StoredDashboard>(`/api/dashboards/${id}`),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model'), staleTime: Infinity, gcTime: 0 });
+  const error = dashboard.error ?? model.error;
+  if (error) {
+    return (
+      <>
+        <PageHeader />
+        <Box component="main" sx={{ p: 4 }}>
+          <Typography role="alert" gutterBottom>
+            {error.message}
+          </Typography>
+          <Button component={Link} href="/" variant="contained">
+            All dashboards
+          </Button>
+        </Box>
+      </>
+    );
+  }
+  if (!dashboard.data || !model.data) return <LinearProgress aria-label="Opening the dashboard" />;
+  return <OpenDashboard stored={dashboard.data} model={model.data} />;
+}
+
+function OpenDashboard({ stored, model }: { stored: StoredDashboard; model: Model }) {
+  const [store] = useState(() => createDocumentStore(stored.document));
+  return (
+    <WorkspaceProvider store={store} model={model}>
+      <Modes stored={stored} />
+    </WorkspaceProvider>
+  );
+}
+
+function Modes({ stored }: { stored: StoredDashboard }) {
+  const { store } = useWorkspace();
+  const design = useDocument();
+  const [mode, setModeInAddress] = useMode();
+  const autosave = useAutosave(stored, store);
+  const failed = useAnswers((state) => state.failed);
+  const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
+  useDashboardKeys(setMode);
+  useEffect(() => {
+    document.title = `${design.title} · Dathen`;
+  }, [design.title]);
+  return (
+    <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column' }}>
+      <DashboardHeader id={stored.id} mode={mode} setMode={setMode} saving={autosave.state} />
+      {failed && (
+        <Typography role="alert" sx={{ px: 2, py: 1, color: 'error.main' }}>
+          The figures could not be worked out. What you set is kept; reload the page to try again.
+        </Typography>
+      )}
+      {mode === 'read' && <ReadMode setMode={setMode} />}
+      {mode === 'arrange' && <ArrangeMode />}
+      {mode === 'wire' && <WireMode />}
+      <ConflictDialog autosave={autosave} />
+    </Box>
+  );
+}

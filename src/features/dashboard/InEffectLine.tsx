@@ -1,0 +1,86 @@
+'use client';
+/** One sentence that says what the dashboard shows now; each part leads to its control or clears it. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import type { Control } from '../../core/dashboard/document';
+import { titleOf } from '../../core/dashboard/title';
+import type { ControlAnswer } from '../../core/dashboard/turn';
+import { role } from '../../theme/roles';
+import { BLANK_NAME } from '../visuals/BarVisual';
+import { coverageWords, runsWords } from './words';
+import { useAnswers, useDocument, useWorkspace } from './workspace';
+
+const MOST_NAMED = 3;
+
+/** What a control says, in words; undefined when it asks for everything. */
+function saying(control: Control, answer: ControlAnswer | undefined): { words: string; more: string } | undefined {
+  if (answer?.kind === 'timeline') {
+    const [first] = answer.asked;
+    if (first?.start === -Infinity && first.end === Infinity) return undefined;
+    if (answer.shown.length === 0) return { words: runsWords(answer.asked), more: '(no data)' };
+    return { words: runsWords(answer.shown), more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
+  }
+  if (answer?.kind === 'slicer' && answer.choice.length > 0 && control.kind === 'slicer') {
+    const names = answer.choice.slice(0, MOST_NAMED).map((value) => value ?? BLANK_NAME);
+    const rest = answer.choice.length - names.length;
+    return { words: names.join(', ') + (rest > 0 ? ` and ${rest} more` : ''), more: '' };
+  }
+  return undefined;
+}
+
+/** Moves the focus to a control on the dashboard. */
+function goTo(control: string) {
+  const frame = document.getElementById(`item-${control}`);
+  frame?.scrollIntoView({ block: 'nearest' });
+  frame?.querySelector<HTMLElement>('[tabindex="0"], input, button')?.focus();
+}
+
+export function InEffectLine() {
+  const { model, clear, reader } = useWorkspace();
+  const design = useDocument();
+  const answers = useAnswers((state) => state.controls);
+  const parts = design.controls.flatMap((control): ReactNode[] => {
+    const said = saying(control, answers[control.id]);
+    if (!said) return [];
+    const colour = control.kind === 'timeline' ? role.time : role.choice;
+    const title = titleOf(control, model);
+    return [
+      <span key={control.id} style={{ whiteSpace: 'nowrap' }}>
+        {title}{' '}
+        <button
+          type="button"
+          onClick={() => goTo(control.id)}
+          style={{ font: 'inherit', fontWeight: 650, color: 'inherit', background: 'none', border: 0, borderBottom: `2px solid ${colour}`, padding: 0, cursor: 'pointer' }}
+        >
+          {said.words}
+        </button>{' '}
+        <span style={{ color: role.quiet }}>{said.more}</span>
+        <button
+          type="button"
+          aria-label={`Clear ${title}`}
+          onClick={() => clear(control.id)}
+          style={{ font: 'inherit', color: role.quiet, background: 'none', border: 0, padding: '0 6px', cursor: 'pointer' }}
+        >
+          ×
+        </button>
+      </span>,
+    ];
+  });
+  const isDefault = Object.keys(reader.state.periods).length === 0 && Object.keys(reader.state.choices).length === 0;
+  return (
+    <Box
+      aria-label="In effect"
+      component="section"
+      sx={{ height: 36, px: 2, display: 'flex', alignItems: 'center', gap: 1, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'hairline', flex: 'none', fontSize: 13 }}
+    >
+      <div aria-live="polite" style={{ flex: 1, overflow: 'hidden', display: 'flex', gap: 6, minWidth: 0 }}>
+        <span>Showing</span>
+        {parts.length > 0 ? parts : <span>everything there is</span>}
+      </div>
+      <Button onClick={reader.reset} disabled={isDefault}>
+        Reset to default
+      </Button>
+    </Box>
+  );
+}

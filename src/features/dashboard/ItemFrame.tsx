@@ -1,0 +1,77 @@
+'use client';
+/** The frame of an item on the dashboard: a control, or a visual with its title and window. */
+import Typography from '@mui/material/Typography';
+import { memo } from 'react';
+import type { Control, Visual } from '../../core/dashboard/document';
+import { isControl } from '../../core/dashboard/document';
+import { titleOf } from '../../core/dashboard/title';
+import type { VisualAnswer } from '../../core/dashboard/turn';
+import { role } from '../../theme/roles';
+import { SlicerControl } from '../controls/SlicerControl';
+import { TimelineControl } from '../controls/TimelineControl';
+import { VisualBody } from '../visuals/VisualBody';
+import { coverageWords, runsWords } from './words';
+import { useAnswers, useVisualAnswer, useWorkspace } from './workspace';
+
+export interface ItemFrameProps {
+  readonly item: Visual | Control;
+  /** lit: chosen or pointed at; faded: another item is. */
+  readonly light?: 'lit' | 'faded' | undefined;
+}
+
+export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps) {
+  const { model } = useWorkspace();
+  const edge = light === 'lit' ? role.time : role.hairline;
+  return (
+    <section
+      id={`item-${item.id}`}
+      aria-label={titleOf(item, model)}
+      style={{
+        height: '100%',
+        boxSizing: 'border-box',
+        background: role.surface,
+        border: `1px solid ${edge}`,
+        outline: light === 'lit' ? `1px solid ${edge}` : 'none',
+        borderRadius: 3,
+        padding: isControl(item) && item.kind === 'timeline' ? '6px 12px 4px' : '8px 12px',
+        opacity: light === 'faded' ? 0.35 : 1,
+        overflow: 'hidden',
+        display: 'flex',
+        flexDirection: 'column',
+        minHeight: 0,
+      }}
+    >
+      {item.kind === 'timeline' ? <TimelineControl timeline={item} /> : item.kind === 'slicer' ? <SlicerControl slicer={item} /> : <VisualFrame visual={item} />}
+    </section>
+  );
+});
+
+function subtitle(answer: VisualAnswer | undefined): string {
+  if (!answer || !('window' in answer)) return ' ';
+  const { window: shown } = answer;
+  const parts = [runsWords(shown.shown), coverageWords(shown.shown, shown.daysWithData)];
+  if (answer.kind === 'line') parts.push(`by ${answer.buckets.unit}`);
+  if (answer.kind === 'bar' && answer.total > answer.categories.length) parts.push(`first ${answer.categories.length} of ${answer.total}`);
+  if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
+  return parts.join(' · ');
+}
+
+function VisualFrame({ visual }: { visual: Visual }) {
+  const { model } = useWorkspace();
+  const answer = useVisualAnswer(visual.id);
+  const waiting = useAnswers((state) => state.waiting.has(visual.id));
+  return (
+    <>
+      <Typography variant="h3" component="h2" noWrap>
+        {titleOf(visual, model)}
+      </Typography>
+      <Typography variant="body2" color="text.secondary" noWrap sx={{ mb: 0.5 }}>
+        {subtitle(answer)}
+        {waiting && ' · on its way'}
+      </Typography>
+      <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>
+        <VisualBody visual={visual} answer={answer} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+'use client';
+/** Wire: the live dashboard at the left, the crosspoint board at the right; each lights the other. */
+import Box from '@mui/material/Box';
+import { useCallback, useState } from 'react';
+import { isControl, itemOf } from '../../core/dashboard/document';
+import { useSize } from '../visuals/useSize';
+import { CrosspointBoard, type Pointed } from './CrosspointBoard';
+import { CrosspointDetails } from './CrosspointDetails';
+import { StaticGrid } from './StaticGrid';
+import { useDocument } from './workspace';
+
+/** Width at which the dashboard is laid out before it is scaled down. */
+const LAID_OUT_WIDTH = 1248;
+
+export function WireMode() {
+  const document = useDocument();
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [pointed, setPointed] = useState<Pointed>({});
+  const [chosen, setChosen] = useState<{ control: string; target: string } | null>(null);
+  const scale = width > 0 ? Math.min(1, width / LAID_OUT_WIDTH) : 0;
+
+  /** What a control reaches, or what acts on a visual, is lit; the rest fades. */
+  const lightOf = useCallback(
+    (id: string): 'lit' | 'faded' | undefined => {
+      const { control, target } = pointed;
+      if (control === undefined && target === undefined) return undefined;
+      if (id === control || id === target) return 'lit';
+      if (control !== undefined && target !== undefined) return 'faded';
+      const wired = document.wires.some(
+        (wire) => wire.on && (control !== undefined ? wire.control === control && wire.target === id : wire.target === target && wire.control === id),
+      );
+      return wired ? 'lit' : 'faded';
+    },
+    [document.wires, pointed],
+  );
+  const pointAt = (id: string | null) => {
+    if (id === null) return setPointed({});
+    const item = itemOf(document, id);
+    if (item) setPointed(isControl(item) ? { control: id } : { target: id });
+  };
+  return (
+    <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+      <Box sx={{ flex: '0 0 55%', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
+        <Box component="main" aria-label="Dashboard" sx={{ flex: 1, overflow: 'auto', p: 1.5 }}>
+          <div ref={ref}>
+            <div style={{ width: LAID_OUT_WIDTH, transformOrigin: 'top left', zoom: scale || 1, visibility: scale === 0 ? 'hidden' : 'visible' }}>
+              <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} />
+            </div>
+          </div>
+        </Box>
+        <CrosspointDetails chosen={chosen} />
+      </Box>
+      <Box
+        component="aside"
+        aria-label="Wiring"
+        sx={{ flex: '0 0 45%', bgcolor: 'background.paper', borderLeft: 1, borderColor: 'hairline', overflow: 'auto', p: 2, minWidth: 0 }}
+      >
+        <CrosspointBoard pointed={pointed} onPoint={setPointed} chosen={chosen} onChoose={setChosen} />
+      </Box>
+    </Box>
+  );
+}

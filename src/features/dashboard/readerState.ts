@@ -1,0 +1,63 @@
+'use client';
+/** The reader's state, kept in the address: `p.<control>` for periods, `c.<control>` for choices. */
+import { createParser, parseAsString, useQueryStates } from 'nuqs';
+import { useCallback, useMemo } from 'react';
+import type { DashboardDocument } from '../../core/dashboard/document';
+import type { ReaderState } from '../../core/dashboard/state';
+
+const NOTHING = '~';
+const BLANK = '~blank';
+
+const escape = (text: string) => text.replace(/[\\;~]/g, (character) => `\\${character}`);
+
+/** Chosen values as one text: joined by semicolons; `~` alone is "nothing chosen". */
+export function printChoice(values: readonly (string | null)[]): string {
+  return values.length === 0 ? NOTHING : values.map((value) => (value === null ? BLANK : escape(value))).join(';');
+}
+
+/** Reads what `printChoice` wrote. */
+export function parseChoice(text: string): (string | null)[] {
+  if (text === NOTHING) return [];
+  const parts = text.match(/(?:\\.|[^;\\])+/g) ?? [];
+  return parts.map((part) => (part === BLANK ? null : part.replace(/\\(.)/g, '$1')));
+}
+
+const choiceParser = createParser<(string | null)[]>({
+  parse: parseChoice,
+  serialize: printChoice,
+  eq: (a, b) => printChoice(a) === printChoice(b),
+});
+
+export interface ReaderStateControl {
+  readonly state: ReaderState;
+  setPeriod(control: string, text: string | null): void;
+  setChoice(control: string, values: readonly (string | null)[] | null): void;
+  reset(): void;
+}
+
+/** The reader's state from the address. Null gives a control its default back. */
+export function useReaderState(document: DashboardDocument): ReaderStateControl {
+  const controls = document.controls.map((control) => `${control.kind === 'slicer' ? 'c' : 'p'}.${control.id}`).join(' ');
+  const parsers = useMemo(() => {
+    const keys = controls === '' ? [] : controls.split(' ');
+    return Object.fromEntries(keys.map((key) => [key, key.startsWith('c.') ? choiceParser : parseAsString]));
+  }, [controls]);
+  const [values, setValues] = useQueryStates(parsers, { history: 'replace', shallow: true });
+  const state = useMemo((): ReaderState => {
+    const periods: Record<string, string> = {};
+    const choices: Record<string, (string | null)[]> = {};
+    for (const [key, value] of Object.entries(values)) {
+      const id = key.slice(2);
+      if (typeof value === 'string') periods[id] = value;
+      else if (Array.isArray(value)) choices[id] = value;
+    }
+    return { periods, choices };
+  }, [values]);
+  const setPeriod = useCallback((control: string, text: string | null) => void setValues({ [`p.${control}`]: text }), [setValues]);
+  const setChoice = useCallback(
+    (control: string, chosen: readonly (string | null)[] | null) => void setValues({ [`c.${control}`]: chosen && [...chosen] }),
+    [setValues],
+  );
+  const reset = useCallback(() => void setValues(null), [setValues]);
+  return { state, setPeriod, setChoice, reset };
+}

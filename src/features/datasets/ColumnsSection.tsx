@@ -1,0 +1,73 @@
+'use client';
+/** The columns, with their date roles and categories. */
+import Checkbox from '@mui/material/Checkbox';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import { TextSetting } from '../dashboard/fields';
+import type { DatasetEdit, DatasetSummary } from './api';
+import { Section } from './Section';
+
+const TYPE_NAMES = { day: 'day', timestamp: 'timestamp', whole: 'whole number', decimal: 'decimal', text: 'text' };
+
+export function ColumnsSection({ dataset, onChange }: { dataset: DatasetSummary; onChange: (edit: DatasetEdit) => void }) {
+  const setRole = (key: string, name: string | null) => {
+    const others = dataset.roles.filter((role) => role.key !== key);
+    const order = dataset.columns.map((column) => column.key);
+    const roles = name === null ? others : [...others, { key, name }];
+    onChange({ roles: roles.sort((a, b) => order.indexOf(a.key) - order.indexOf(b.key)) });
+  };
+  const setCategory = (key: string, on: boolean) =>
+    onChange({ categories: dataset.columns.filter((column) => (column.key === key ? on : column.category)).map((column) => column.key) });
+  return (
+    <Section title="Columns">
+      <Table size="small" aria-label="Columns">
+        <TableHead>
+          <TableRow>
+            <TableCell>Column</TableCell>
+            <TableCell>Type</TableCell>
+            <TableCell>Category</TableCell>
+            <TableCell>Date role</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {dataset.columns.map((column) => {
+            const role = dataset.roles.find((entry) => entry.key === column.key);
+            const isDate = column.type === 'day' || column.type === 'timestamp';
+            return (
+              <TableRow key={column.key}>
+                <TableCell>{column.name}</TableCell>
+                <TableCell>{TYPE_NAMES[column.type]}</TableCell>
+                <TableCell>
+                  {column.type === 'text' && (
+                    <Checkbox
+                      size="small"
+                      checked={column.category}
+                      onChange={(event) => setCategory(column.key, event.target.checked)}
+                      slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
+                      sx={{ p: 0.25 }}
+                    />
+                  )}
+                </TableCell>
+                <TableCell sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+                  {isDate && (
+                    <Checkbox
+                      size="small"
+                      checked={role !== undefined}
+                      onChange={(event) => setRole(column.key, event.target.checked ? column.name : null)}
+                      slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
+                      sx={{ p: 0.25 }}
+                    />
+                  )}
+                  {role && <TextSetting label={`Role name of ${column.name}`} value={role.name} onChange={(name) => setRole(column.key, name)} />}
+                </TableCell>
+              </TableRow>
+            );
+          })}
+        </TableBody>
+      </Table>
+    </Section>
+  );
+}

@@ -1,0 +1,100 @@
+'use client';
+/** One dataset: coverage by date role, columns, measures, refused rows, loads. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { TextSetting } from '../dashboard/fields';
+import { useNotice } from '../shell/Notice';
+import { PageHeader } from '../shell/PageHeader';
+import { requestJson } from '../shell/request';
+import { changeDataset, readDataset, type DatasetEdit } from './api';
+import { ColumnsSection } from './ColumnsSection';
+import { CoverageSection } from './CoverageSection';
+import { LoadsSection, RefusalsSection } from './LoadsSection';
+import { MeasuresSection } from './MeasuresSection';
+
+export function DatasetPage({ datasetKey }: { datasetKey: string }) {
+  const client = useQueryClient();
+  const notice = useNotice();
+  const dataset = useQuery({ queryKey: ['dataset', datasetKey], queryFn: () => readDataset(datasetKey) });
+  const change = useMutation({
+    mutationFn: (edit: DatasetEdit) => changeDataset(datasetKey, edit),
+    onSuccess: (changed) => {
+      client.setQueryData(['dataset', datasetKey], changed);
+      void client.invalidateQueries({ queryKey: ['datasets'] });
+    },
+    onError: (error) => notice({ text: error.message }),
+  });
+  const shown = dataset.data;
+  return (
+    <>
+      <PageHeader />
+      <Box component="main" sx={{ maxWidth: 1160, mx: 'auto', p: 3 }}>
+        {dataset.error && <Typography role="alert">{dataset.error.message}</Typography>}
+        {shown && (
+          <>
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
+              <Typography variant="h1">{shown.name}</Typography>
+              <Typography color="text.secondary" sx={{ flex: 1 }}>
+                {shown.rows.toLocaleString('en')} rows from {shown.source}, loaded{' '}
+                {new Date(shown.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}; days in {shown.timeZone}
+              </Typography>
+              <Box sx={{ width: 220 }}>
+                <TextSetting label="Name" value={shown.name} check={(text) => (text.trim() === '' ? 'A dataset needs a name.' : null)} onChange={(name) => change.mutate({ name })} />
+              </Box>
+              <RemoveButton name={shown.name} datasetKey={datasetKey} />
+            </Box>
+            <CoverageSection dataset={shown} />
+            <ColumnsSection dataset={shown} onChange={change.mutate} />
+            <MeasuresSection dataset={shown} onChange={change.mutate} />
+            <RefusalsSection dataset={shown} />
+            <LoadsSection dataset={shown} />
+          </>
+        )}
+      </Box>
+    </>
+  );
+}
+
+function RemoveButton({ name, datasetKey }: { name: string; datasetKey: string }) {
+  const router = useRouter();
+  const client = useQueryClient();
+  const notice = useNotice();
+  const [open, setOpen] = useState(false);
+  const remove = async () => {
+    try {
+      await requestJson(`/api/datasets/${datasetKey}`, { method: 'DELETE' });
+      await client.invalidateQueries({ queryKey: ['datasets'] });
+      router.push('/datasets');
+    } catch (error) {
+      notice({ text: error instanceof Error ? error.message : String(error) });
+      setOpen(false);
+    }
+  };
+  return (
+    <>
+      <Button color="error" onClick={() => setOpen(true)}>
+        Delete
+      </Button>
+      <Dialog open={open} onClose={() => setOpen(false)}>
+        <DialogTitle variant="h2">Delete “{name}”?</DialogTitle>
+        <DialogContent>
+          <Typography>All its rows and the history of its loads are deleted for good. Visuals that show it will say that it is missing.</Typography>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => setOpen(false)}>Keep it</Button>
+          <Button color="error" variant="contained" onClick={() => void remove()}>
+            Delete for good
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,113 @@
+'use client';
+/** All datasets, and the place to bring data in. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { dayWords } from '../../core/calendar/names';
+import { parseIsoDay } from '../../core/calendar/day';
+import { useNotice } from '../shell/Notice';
+import { PageHeader } from '../shell/PageHeader';
+import { listDatasets, type DatasetSummary } from './api';
+import { ImportPanel } from './ImportPanel';
+
+/** An ISO day in words. */
+export function isoWords(text: string | null): string {
+  const day = text === null ? undefined : parseIsoDay(text);
+  return day === undefined ? '–' : dayWords(day);
+}
+
+export function DatasetsPage() {
+  const datasets = useQuery({ queryKey: ['datasets'], queryFn: listDatasets });
+  const notice = useNotice();
+  return (
+    <>
+      <PageHeader />
+      <Box component="main" sx={{ maxWidth: 1160, mx: 'auto', p: 3 }}>
+        <Typography variant="h1" gutterBottom>
+          Datasets
+        </Typography>
+        <ImportPanel
+          datasets={datasets.data ?? []}
+          onDone={({ loaded, refused }) => notice({ text: `${loaded.toLocaleString('en')} loaded, ${refused.toLocaleString('en')} refused` })}
+        />
+        {datasets.error && <Typography role="alert">{datasets.error.message}</Typography>}
+        {datasets.data?.length === 0 && <Typography>No datasets yet. Choose a CSV file above to begin.</Typography>}
+        {datasets.data && datasets.data.length > 0 && <DatasetTable datasets={datasets.data} />}
+      </Box>
+    </>
+  );
+}
+
+function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
+  return (
+    <Table aria-label="Datasets" sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}>
+      <TableHead>
+        <TableRow>
+          <TableCell>Dataset</TableCell>
+          <TableCell align="right">Rows</TableCell>
+          <TableCell>Date role</TableCell>
+          <TableCell>First day</TableCell>
+          <TableCell>Last day</TableCell>
+          <TableCell align="right">Days covered</TableCell>
+          <TableCell align="right">Holes</TableCell>
+          <TableCell>Loaded</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {datasets.flatMap((dataset) => {
+          const roles = dataset.roles.length > 0 ? dataset.roles : [null];
+          return roles.map((role, i) => {
+            const coverage = role === null ? undefined : dataset.coverage[role.key];
+            return (
+              <TableRow key={`${dataset.key}/${role?.key ?? ''}`} sx={{ verticalAlign: 'top' }}>
+                {i === 0 && (
+                  <>
+                    <TableCell rowSpan={roles.length}>
+                      <Link href={`/datasets/${dataset.key}`} style={{ color: 'inherit', fontWeight: 650 }}>
+                        {dataset.name}
+                      </Link>
+                      <Typography variant="caption" color="text.secondary" sx={{ display: 'block' }}>
+                        {dataset.source}
+                      </Typography>
+                    </TableCell>
+                    <TableCell rowSpan={roles.length} align="right">
+                      {dataset.rows.toLocaleString('en')}
+                      {dataset.refused > 0 && (
+                        <Typography variant="caption" color="warning.main" sx={{ display: 'block' }}>
+                          {dataset.refused.toLocaleString('en')} refused
+                        </Typography>
+                      )}
+                    </TableCell>
+                  </>
+                )}
+                <TableCell>
+                  {role?.name ?? (
+                    <Button component={Link} href={`/datasets/${dataset.key}`}>
+                      Mark a date column
+                    </Button>
+                  )}
+                </TableCell>
+                <TableCell>{isoWords(coverage?.first ?? null)}</TableCell>
+                <TableCell>{isoWords(coverage?.last ?? null)}</TableCell>
+                <TableCell align="right">{coverage?.days.toLocaleString('en') ?? '–'}</TableCell>
+                <TableCell align="right">{coverage ? coverage.holes.length : '–'}</TableCell>
+                {i === 0 && (
+                  <TableCell rowSpan={roles.length}>
+                    {new Date(dataset.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                  </TableCell>
+                )}
+              </TableRow>
+            );
+          });
+        })}
+      </TableBody>
+    </Table>
+  );
+}

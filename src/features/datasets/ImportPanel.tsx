@@ -1,0 +1,152 @@
+'use client';
+/** Bringing a file in: choose or drop it, look at what was found, decide, load. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState, type DragEvent } from 'react';
+import { loadUpload, profileUpload, sendFile, type DatasetSummary, type Delimiter, type FileProfile, type LoadPlan, type LoadResult, type Progress } from './api';
+import { ImportPlan } from './ImportPlan';
+
+type Step =
+  | { readonly kind: 'idle'; readonly message?: string; readonly failed?: boolean }
+  | { readonly kind: 'working'; readonly progress: Progress }
+  | { readonly kind: 'deciding'; readonly upload: string; readonly profile: FileProfile }
+  | { readonly kind: 'done'; readonly result: LoadResult };
+
+const count = (value: number) => value.toLocaleString('en');
+const megabytes = (bytes: number) => `${(bytes / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`;
+
+export function ImportPanel({ datasets, onDone }: { datasets: readonly DatasetSummary[]; onDone: (result: LoadResult) => void }) {
+  const client = useQueryClient();
+  const [step, setStep] = useState<Step>({ kind: 'idle' });
+  const [file, setFile] = useState<File | null>(null);
+  const abort = useRef(new AbortController());
+
+  const follow = (progress: Progress) => setStep({ kind: 'working', progress });
+  const fail = (error: unknown) => setStep({ kind: 'idle', failed: true, message: error instanceof Error ? error.message : String(error) });
+  const begin = async (chosen: File) => {
+    abort.current = new AbortController();
+    const { signal } = abort.current;
+    setFile(chosen);
+    try {
+      const { upload } = await sendFile(chosen, follow, signal);
+      setStep({ kind: 'deciding', upload, profile: await profileUpload(upload, undefined, follow, signal) });
+    } catch (error) {
+      fail(error);
+    }
+  };
+  const readAgain = async (upload: string, delimiter: Delimiter) => {
+    try {
+      setStep({ kind: 'deciding', upload, profile: await profileUpload(upload, delimiter, follow, abort.current.signal) });
+    } catch (error) {
+      fail(error);
+    }
+  };
+  const load = async (upload: string, profile: FileProfile, plan: LoadPlan, into: string | undefined) => {
+    try {
+      const body = { upload, source: file?.name ?? 'file', plan, ...(into === undefined ? {} : { into }) };
+      const result = await loadUpload(body, follow, abort.current.signal);
+      setStep({ kind: 'done', result });
+      await client.invalidateQueries({ queryKey: ['datasets'] });
+      onDone(result);
+    } catch (error) {
+      fail(error);
+    }
+  };
+  if (step.kind === 'working') {
+    const { progress } = step;
+    const share = progress.totalBytes > 0 ? Math.min(100, (100 * progress.bytes) / progress.totalBytes) : 0;
+    const words = `${progress.doing} ${file?.name ?? ''}: ${megabytes(progress.bytes)} of ${megabytes(progress.totalBytes)}`;
+    return (
+      <Panel>
+        <Typography role="status">
+          {words}
+          {progress.rows > 0 && `, ${count(progress.rows)} rows`}
+          {progress.refused > 0 && `, ${count(progress.refused)} refused`}
+        </Typography>
+        <LinearProgress variant="determinate" value={share} aria-label={progress.doing} sx={{ my: 1 }} />
+        <Button onClick={() => abort.current.abort()}>Cancel</Button>
+      </Panel>
+    );
+  }
+  if (step.kind === 'deciding') {
+    return (
+      <Panel>
+        <ImportPlan
+          key={`${step.upload}${step.profile.delimiter}`}
+          fileName={file?.name ?? 'file'}
+          profile={step.profile}
+          datasets={datasets}
+          onDelimiter={(delimiter) => void readAgain(step.upload, delimiter)}
+          onCancel={() => setStep({ kind: 'idle' })}
+          onLoad={(plan, into) => void load(step.upload, step.profile, plan, into)}
+        />
+      </Panel>
+    );
+  }
+  return (
+    <Panel>
+      {step.kind === 'done' && (
+        <Typography role="status" sx={{ mb: 1, fontWeight: 650 }}>
+          {count(step.result.loaded)} loaded, {count(step.result.refused)} refused
+        </Typography>
+      )}
+      {step.kind === 'idle' && step.message && (
+        <Typography role={step.failed ? 'alert' : 'status'} color={step.failed ? 'error.main' : 'text.primary'} sx={{ mb: 1 }}>
+          {step.message}
+        </Typography>
+      )}
+      <DropZone onFile={(chosen) => void begin(chosen)} />
+    </Panel>
+  );
+}
+
+function Panel({ children }: { children: React.ReactNode }) {
+  return (
+    <Box component="section" aria-label="Bring data in" sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline', borderRadius: 1, p: 2, mb: 3 }}>
+      {children}
+    </Box>
+  );
+}
+
+function DropZone({ onFile }: { onFile: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    const [file] = event.dataTransfer.files;
+    if (file) onFile(file);
+  };
+  return (
+    <Box
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={onDrop}
+      sx={{ border: '1px dashed', borderColor: over ? 'time.main' : 'hairline', bgcolor: over ? 'time.tint' : undefined, borderRadius: 1, p: 2, display: 'flex', gap: 2, alignItems: 'center' }}
+    >
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        aria-label="CSV file"
+        style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+        tabIndex={-1}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) onFile(file);
+          event.target.value = '';
+        }}
+      />
+      <Button variant="contained" onClick={() => input.current?.click()}>
+        Choose a CSV file
+      </Button>
+      <Typography color="text.secondary">or drop it here. UTF-8; commas, semicolons or tabs; the first line names the columns.</Typography>
+    </Box>
+  );
+}

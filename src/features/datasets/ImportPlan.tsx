@@ -1,0 +1,295 @@
+'use client';
+/** What was found in a file, column by column, each changeable before it is loaded. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { COLUMN_TYPES, type ColumnType } from '../../core/dashboard/model';
+import { role } from '../../theme/roles';
+import type { ColumnPlan, ColumnProfile, DatasetSummary, DateOrder, Delimiter, FileProfile, LoadPlan } from './api';
+
+const TYPE_NAMES: Record<ColumnType, string> = { day: 'day', timestamp: 'timestamp', whole: 'whole number', decimal: 'decimal', text: 'text' };
+const ORDER_NAMES: Record<DateOrder, string> = { iso: 'year-month-day', dmy: 'day / month / year', mdy: 'month / day / year' };
+const DELIMITER_NAMES: Record<Delimiter, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
+
+/** A column's plan; `dateOrder` is null until a person has said how ambiguous dates are read. */
+type Draft = Omit<ColumnPlan, 'dateOrder'> & { readonly dateOrder: DateOrder | null };
+
+const isDate = (type: ColumnType) => type === 'day' || type === 'timestamp';
+
+function startingRole(name: string): string {
+  const short = name.replace(/[_-]+/g, ' ').replace(/\b(date|day|on|at)\b/gi, '').replace(/\s+/g, ' ').trim();
+  return (short === '' ? name : short).toLowerCase();
+}
+
+function draftOf(column: ColumnProfile): Draft {
+  return {
+    name: column.name,
+    type: column.type,
+    scale: column.scale === 0 ? 2 : column.scale,
+    decimalMark: column.decimalMark,
+    category: column.category,
+    dateOrder: column.ambiguousDates ? null : column.dateOrder,
+    role: isDate(column.type) ? startingRole(column.name) : null,
+  };
+}
+
+export interface ImportPlanProps {
+  readonly fileName: string;
+  readonly profile: FileProfile;
+  readonly datasets: readonly DatasetSummary[];
+  readonly onDelimiter: (delimiter: Delimiter) => void;
+  readonly onCancel: () => void;
+  readonly onLoad: (plan: LoadPlan, into: string | undefined) => void;
+}
+
+export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel, onLoad }: ImportPlanProps) {
+  const [columns, setColumns] = useState(() => profile.columns.map(draftOf));
+  const [name, setName] = useState(() => fileName.replace(/\.\w+$/, '').replace(/[_-]+/g, ' ').replace(/^./, (letter) => letter.toUpperCase()));
+  const [into, setInto] = useState('');
+  const [mode, setMode] = useState<'replace' | 'append'>('replace');
+  const change = (i: number, part: Partial<Draft>) => setColumns((old) => old.map((column, j) => (j === i ? { ...column, ...part } : column)));
+  const undecided = columns.filter((column) => isDate(column.type) && column.dateOrder === null);
+  const noRole = !columns.some((column) => column.role !== null);
+  const plan = (): LoadPlan => ({
+    name: into === '' ? name.trim() : (datasets.find((dataset) => dataset.key === into)?.name ?? name),
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+    mode: into === '' ? 'replace' : mode,
+    delimiter: profile.delimiter,
+    columns: columns.map((column) => ({ ...column, dateOrder: column.dateOrder ?? 'iso' })),
+  });
+  const blocked = undecided.length > 0 || (into === '' && name.trim() === '');
+  return (
+    <>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
+        <Typography variant="h2">{fileName}</Typography>
+        <Typography color="text.secondary">
+          {profile.rows.toLocaleString('en')} rows, {profile.columns.length} columns, separated by
+        </Typography>
+        <Select
+          variant="standard"
+          value={profile.delimiter}
+          onChange={(event) => onDelimiter(event.target.value as Delimiter)}
+          inputProps={{ 'aria-label': 'Separator' }}
+        >
+          {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (
+            <MenuItem key={delimiter} value={delimiter}>
+              {DELIMITER_NAMES[delimiter]}
+            </MenuItem>
+          ))}
+        </Select>
+      </Box>
+      {profile.notes.map((note) => (
+        <Typography key={note} variant="body2" color="warning.main">
+          {note}
+        </Typography>
+      ))}
+      <Box sx={{ overflowX: 'auto', my: 1 }}>
+        <Table size="small" aria-label="Columns of the file">
+          <TableHead>
+            <TableRow>
+              <TableCell>Column</TableCell>
+              <TableCell>Found as</TableCell>
+              <TableCell>Use as</TableCell>
+              <TableCell>First values</TableCell>
+              <TableCell>Filled</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {columns.map((column, i) => (
+              <ColumnRow
+                key={column.name}
+                column={column}
+                profile={profile.columns[i]!}
+                sample={profile.preview.slice(0, 3).map((row) => row[i] ?? '')}
+                rows={profile.rows}
+                onChange={(part) => change(i, part)}
+              />
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
+      <details style={{ marginBottom: 12 }}>
+        <summary style={{ cursor: 'pointer', color: role.quiet }}>First rows of the file</summary>
+        <Preview profile={profile} />
+      </details>
+      {undecided.length > 0 && (
+        <Typography role="alert" color="warning.main" sx={{ mb: 1 }}>
+          The dates of {undecided.map((column) => `“${column.name}”`).join(' and ')} can be read day first or month first, and both fit every row. Say which.
+        </Typography>
+      )}
+      {noRole && (
+        <Typography color="warning.main" sx={{ mb: 1 }}>
+          No date column is put on the almanac: time controls will not reach this dataset.
+        </Typography>
+      )}
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+        <TextField select label="Load into" value={into} onChange={(event) => setInto(event.target.value)} sx={{ minWidth: 180 }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+          <MenuItem value="">a new dataset</MenuItem>
+          {datasets.map((dataset) => (
+            <MenuItem key={dataset.key} value={dataset.key}>
+              {dataset.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        {into === '' ? (
+          <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} error={name.trim() === ''} />
+        ) : (
+          <TextField select label="Its rows" value={mode} onChange={(event) => setMode(event.target.value === 'append' ? 'append' : 'replace')} sx={{ minWidth: 200 }}>
+            <MenuItem value="replace">are replaced by these</MenuItem>
+            <MenuItem value="append">stay, and these are added</MenuItem>
+          </TextField>
+        )}
+        <Box sx={{ flex: 1 }} />
+        <Button onClick={onCancel}>Cancel</Button>
+        <Button variant="contained" disabled={blocked} onClick={() => onLoad(plan(), into === '' ? undefined : into)}>
+          Load {profile.rows.toLocaleString('en')} rows
+        </Button>
+      </Box>
+    </>
+  );
+}
+
+function Preview({ profile }: { profile: FileProfile }) {
+  return (
+    <Box sx={{ overflow: 'auto', maxHeight: 240 }}>
+      <Table size="small" stickyHeader>
+        <TableHead>
+          <TableRow>
+            {profile.columns.map((column) => (
+              <TableCell key={column.name}>{column.name}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {profile.preview.map((row, i) => (
+            <TableRow key={i}>
+              {row.map((cell, j) => (
+                <TableCell key={j} sx={{ whiteSpace: 'nowrap', maxWidth: 240, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+                  {cell}
+                </TableCell>
+              ))}
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}
+
+interface ColumnRowProps {
+  readonly column: Draft;
+  readonly profile: ColumnProfile;
+  readonly sample: readonly string[];
+  readonly rows: number;
+  readonly onChange: (part: Partial<Draft>) => void;
+}
+
+function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) {
+  const changeType = (type: ColumnType) =>
+    onChange({
+      type,
+      category: type === 'text' && column.category,
+      role: isDate(type) ? (column.role ?? startingRole(column.name)) : null,
+      dateOrder: isDate(type) && profile.ambiguousDates ? null : profile.dateOrder,
+    });
+  const filled = rows - profile.blanks;
+  return (
+    <TableRow>
+      <TableCell sx={{ fontWeight: 650 }}>{column.name}</TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
+        <Select variant="standard" value={column.type} onChange={(event) => changeType(event.target.value as ColumnType)} inputProps={{ 'aria-label': `Type of ${column.name}` }}>
+          {COLUMN_TYPES.map((type) => (
+            <MenuItem key={type} value={type}>
+              {TYPE_NAMES[type]}
+            </MenuItem>
+          ))}
+        </Select>
+        {isDate(column.type) && (
+          <Select
+            variant="standard"
+            displayEmpty
+            value={column.dateOrder ?? ''}
+            error={column.dateOrder === null}
+            onChange={(event) => onChange({ dateOrder: event.target.value as DateOrder })}
+            inputProps={{ 'aria-label': `Order of dates in ${column.name}` }}
+            sx={{ ml: 1 }}
+          >
+            {column.dateOrder === null && <MenuItem value="">say which…</MenuItem>}
+            {(Object.keys(ORDER_NAMES) as DateOrder[]).map((order) => (
+              <MenuItem key={order} value={order}>
+                {ORDER_NAMES[order]}
+              </MenuItem>
+            ))}
+          </Select>
+        )}
+        {(column.type === 'decimal' || column.type === 'whole') && (
+          <Select
+            variant="standard"
+            value={column.decimalMark}
+            onChange={(event) => onChange({ decimalMark: event.target.value === 'comma' ? 'comma' : 'point' })}
+            inputProps={{ 'aria-label': `Decimal mark of ${column.name}` }}
+            sx={{ ml: 1 }}
+          >
+            <MenuItem value="point">1,234.5</MenuItem>
+            <MenuItem value="comma">1.234,5</MenuItem>
+          </Select>
+        )}
+      </TableCell>
+      <TableCell sx={{ whiteSpace: 'nowrap' }}>
+        {isDate(column.type) && (
+          <>
+            <Checkbox
+              size="small"
+              checked={column.role !== null}
+              onChange={(event) => onChange({ role: event.target.checked ? startingRole(column.name) : null })}
+              slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
+              sx={{ p: 0.25 }}
+            />
+            date role
+            {column.role !== null && (
+              <TextField
+                variant="standard"
+                value={column.role}
+                onChange={(event) => onChange({ role: event.target.value })}
+                slotProps={{ htmlInput: { 'aria-label': `Role name of ${column.name}` } }}
+                sx={{ ml: 1, width: 110 }}
+              />
+            )}
+          </>
+        )}
+        {column.type === 'text' && (
+          <>
+            <Checkbox
+              size="small"
+              checked={column.category}
+              onChange={(event) => onChange({ category: event.target.checked })}
+              slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
+              sx={{ p: 0.25 }}
+            />
+            category
+            <Typography component="span" variant="caption" color="text.secondary" sx={{ ml: 1 }}>
+              {profile.distinct === null ? 'over 20,000 values' : `${profile.distinct.toLocaleString('en')} values`}
+            </Typography>
+          </>
+        )}
+      </TableCell>
+      <TableCell sx={{ color: 'text.secondary', maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+        {sample.filter((text) => text !== '').join(' · ') || '(blank)'}
+      </TableCell>
+      <TableCell sx={{ color: profile.misfits > 0 ? 'warning.main' : 'text.secondary', whiteSpace: 'nowrap' }}>
+        {filled === rows ? 'all' : filled.toLocaleString('en')}
+        {profile.misfits > 0 && `, ${profile.misfits.toLocaleString('en')} do not fit`}
+      </TableCell>
+    </TableRow>
+  );
+}

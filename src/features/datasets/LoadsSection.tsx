@@ -1,0 +1,97 @@
+'use client';
+/** Refused rows of the load in use, and the history of loads. */
+import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { requestJson } from '../shell/request';
+import type { DatasetSummary, LoadEntry, Refusal } from './api';
+import { Section } from './Section';
+
+const LISTED = 100;
+
+export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
+  const refusals = useQuery({
+    queryKey: ['refusals', dataset.key, dataset.load],
+    queryFn: () => requestJson<Refusal[]>(`/api/datasets/${dataset.key}/refusals`),
+    enabled: dataset.refused > 0,
+  });
+  if (dataset.refused === 0) return null;
+  return (
+    <Section
+      title={`${dataset.refused.toLocaleString('en')} refused rows`}
+      aside={
+        <Button component="a" href={`/api/datasets/${dataset.key}/refusals?format=csv`} download>
+          Download as CSV
+        </Button>
+      }
+    >
+      <Table size="small" aria-label="Refused rows">
+        <TableHead>
+          <TableRow>
+            <TableCell align="right">Line</TableCell>
+            <TableCell>Column</TableCell>
+            <TableCell>Value</TableCell>
+            <TableCell>Reason</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {(refusals.data ?? []).slice(0, LISTED).map((refusal) => (
+            <TableRow key={refusal.line}>
+              <TableCell align="right">{refusal.line.toLocaleString('en')}</TableCell>
+              <TableCell>{refusal.column || '(whole row)'}</TableCell>
+              <TableCell sx={{ fontFamily: 'monospace' }}>{refusal.value}</TableCell>
+              <TableCell>{refusal.reason}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+      {dataset.refused > LISTED && (
+        <Typography variant="body2" color="text.secondary">
+          The first {LISTED} are listed; the file has the first 1,000.
+        </Typography>
+      )}
+    </Section>
+  );
+}
+
+export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
+  const loads = useQuery({
+    queryKey: ['loads', dataset.key, dataset.load],
+    queryFn: () => requestJson<LoadEntry[]>(`/api/datasets/${dataset.key}/loads`),
+  });
+  return (
+    <Section title="Loads">
+      <Table size="small" aria-label="Loads">
+        <TableHead>
+          <TableRow>
+            <TableCell>Begun</TableCell>
+            <TableCell>File</TableCell>
+            <TableCell>How</TableCell>
+            <TableCell>Outcome</TableCell>
+            <TableCell align="right">Loaded</TableCell>
+            <TableCell align="right">Refused</TableCell>
+            <TableCell align="right">Rows in use after</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {(loads.data ?? []).map((load) => (
+            <TableRow key={load.id}>
+              <TableCell>{new Date(`${load.startedAt.replace(' ', 'T')}Z`).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</TableCell>
+              <TableCell>{load.source}</TableCell>
+              <TableCell>{load.mode === 'append' ? 'added' : 'replaced'}</TableCell>
+              <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
+              <TableCell align="right">{load.rowsLoaded.toLocaleString('en')}</TableCell>
+              <TableCell align="right">{load.rowsRefused.toLocaleString('en')}</TableCell>
+              <TableCell align="right">{load.status === 'done' ? load.rowsTotal.toLocaleString('en') : '–'}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Section>
+  );
+}

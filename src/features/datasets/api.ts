@@ -1,0 +1,169 @@
+/** What the datasets pages ask of the server. */
+import type { ColumnType, DatasetModel, Measure } from '../../core/dashboard/model';
+import { requestJson, RequestError } from '../shell/request';
+
+export type DateOrder = 'iso' | 'dmy' | 'mdy';
+export type Delimiter = ',' | ';' | '\t';
+
+export interface ColumnProfile {
+  readonly name: string;
+  readonly type: ColumnType;
+  readonly scale: number;
+  readonly dateOrder: DateOrder;
+  readonly ambiguousDates: boolean;
+  readonly decimalMark: 'point' | 'comma';
+  readonly category: boolean;
+  readonly blanks: number;
+  readonly distinct: number | null;
+  readonly misfits: number;
+}
+
+export interface FileProfile {
+  readonly delimiter: Delimiter;
+  readonly columns: readonly ColumnProfile[];
+  readonly rows: number;
+  readonly bytes: number;
+  readonly preview: readonly (readonly string[])[];
+  readonly notes: readonly string[];
+}
+
+export interface ColumnPlan {
+  readonly name: string;
+  readonly type: ColumnType;
+  readonly dateOrder: DateOrder;
+  readonly decimalMark: 'point' | 'comma';
+  readonly scale: number;
+  readonly category: boolean;
+  readonly role: string | null;
+}
+
+export interface LoadPlan {
+  readonly name: string;
+  readonly timeZone: string;
+  readonly mode: 'replace' | 'append';
+  readonly delimiter: Delimiter;
+  readonly columns: readonly ColumnPlan[];
+}
+
+export interface RoleCoverage {
+  readonly first: string | null;
+  readonly last: string | null;
+  readonly days: number;
+  readonly blank: number;
+  readonly holes: readonly { readonly first: string; readonly last: string; readonly days: number }[];
+}
+
+export interface DatasetSummary extends DatasetModel {
+  readonly timeZone: string;
+  readonly source: string;
+  readonly refused: number;
+  readonly coverage: Readonly<Record<string, RoleCoverage>>;
+}
+
+export interface Refusal {
+  readonly line: number;
+  readonly column: string;
+  readonly value: string;
+  readonly reason: string;
+}
+
+export interface LoadEntry {
+  readonly id: number;
+  readonly mode: string;
+  readonly status: string;
+  readonly source: string;
+  readonly startedAt: string;
+  readonly rowsLoaded: number;
+  readonly rowsRefused: number;
+  readonly rowsTotal: number;
+  readonly message: string | null;
+}
+
+export interface DatasetEdit {
+  readonly name?: string;
+  readonly roles?: readonly { key: string; name: string }[];
+  readonly categories?: readonly string[];
+  readonly measures?: readonly Measure[];
+}
+
+export interface LoadResult {
+  readonly dataset: string;
+  readonly loaded: number;
+  readonly refused: number;
+}
+
+export interface Job<T> {
+  readonly id: string;
+  readonly state: 'running' | 'done' | 'failed' | 'cancelled';
+  readonly rows: number;
+  readonly refused: number;
+  readonly bytes: number;
+  readonly totalBytes: number;
+  readonly result: T | null;
+  readonly error: { readonly code: string; readonly message: string } | null;
+}
+
+/** Progress of sending or of work on the server, in bytes and rows. */
+export interface Progress {
+  readonly doing: string;
+  readonly bytes: number;
+  readonly totalBytes: number;
+  readonly rows: number;
+  readonly refused: number;
+}
+
+type Follow = (progress: Progress) => void;
+
+/** Sends a file; cancelled by the signal. */
+export function sendFile(file: File, follow: Follow, signal: AbortSignal): Promise<{ upload: string; bytes: number }> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    const fail = (message: string) => reject(new RequestError('upload', message, request.status, null));
+    request.open('POST', '/api/uploads');
+    request.upload.onprogress = (event) =>
+      follow({ doing: 'Sending', bytes: event.loaded, totalBytes: file.size, rows: 0, refused: 0 });
+    request.onload = () => {
+      const body = JSON.parse(request.responseText || 'null') as { upload?: string; bytes?: number; error?: { message: string } } | null;
+      if (request.status === 201 && body?.upload) resolve({ upload: body.upload, bytes: body.bytes ?? file.size });
+      else fail(body?.error?.message ?? 'The file could not be sent.');
+    };
+    request.onerror = () => fail('The server does not answer. The file was not sent.');
+    signal.addEventListener('abort', () => {
+      request.abort();
+      fail('Cancelled.');
+    });
+    request.send(file);
+  });
+}
+
+const POLL_MS = 200;
+
+/** Follows work on the server until it ends. Throws a `RequestError` when it fails; the signal cancels it. */
+export async function followJob<T>(started: Job<T>, doing: string, follow: Follow, signal: AbortSignal): Promise<T> {
+  const cancel = () => void requestJson(`/api/jobs/${started.id}`, { method: 'DELETE' }).catch(() => undefined);
+  signal.addEventListener('abort', cancel, { once: true });
+  for (let job = started; ; job = await requestJson<Job<T>>(`/api/jobs/${started.id}`)) {
+    follow({ doing, bytes: job.bytes, totalBytes: job.totalBytes, rows: job.rows, refused: job.refused });
+    if (job.state === 'done') return job.result as T;
+    if (job.state === 'cancelled') throw new RequestError('cancelled', 'Cancelled. Nothing was changed.', 0, null);
+    if (job.state === 'failed') throw new RequestError(job.error?.code ?? 'failed', job.error?.message ?? 'It failed.', 0, null);
+    await new Promise((resolve) => setTimeout(resolve, POLL_MS));
+  }
+}
+
+export async function profileUpload(upload: string, delimiter: Delimiter | undefined, follow: Follow, signal: AbortSignal): Promise<FileProfile> {
+  const job = await requestJson<Job<FileProfile>>(`/api/uploads/${upload}/profile`, { body: delimiter ? { delimiter } : {} });
+  return followJob(job, 'Reading', follow, signal);
+}
+
+export async function loadUpload(
+  body: { upload: string; source: string; into?: string; plan: LoadPlan },
+  follow: Follow,
+  signal: AbortSignal,
+): Promise<LoadResult> {
+  return followJob(await requestJson<Job<LoadResult>>('/api/datasets', { body }), 'Loading', follow, signal);
+}
+
+export const listDatasets = () => requestJson<DatasetSummary[]>('/api/datasets');
+export const readDataset = (key: string) => requestJson<DatasetSummary>(`/api/datasets/${key}`);
+export const changeDataset = (key: string, edit: DatasetEdit) => requestJson<DatasetSummary>(`/api/datasets/${key}`, { method: 'PATCH', body: edit });

@@ -1,0 +1,48 @@
+'use client';
+import Box from '@mui/material/Box';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { role } from '../../theme/roles';
+import { Wordmark } from './Wordmark';
+
+const PLACES = [
+  ['/', 'Dashboards'],
+  ['/datasets', 'Datasets'],
+] as const;
+
+/** The header of the pages outside a dashboard. */
+export function PageHeader({ children }: { children?: ReactNode }) {
+  const path = usePathname();
+  return (
+    <Box
+      component="header"
+      sx={{ height: 48, px: 2, display: 'flex', alignItems: 'center', gap: 3, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'hairline' }}
+    >
+      <Wordmark />
+      <Box component="nav" aria-label="Places" sx={{ display: 'flex', gap: 2 }}>
+        {PLACES.map(([href, name]) => {
+          const here = href === '/' ? path === '/' : path.startsWith(href);
+          return (
+            <Link
+              key={href}
+              href={href}
+              aria-current={here ? 'page' : undefined}
+              style={{
+                color: here ? role.ink : role.quiet,
+                fontWeight: here ? 650 : 450,
+                textDecoration: 'none',
+                borderBottom: `2px solid ${here ? role.time : 'transparent'}`,
+                padding: '4px 0',
+              }}
+            >
+              {name}
+            </Link>
+          );
+        })}
+      </Box>
+      <Box sx={{ flex: 1 }} />
+      {children}
+    </Box>
+  );
+}

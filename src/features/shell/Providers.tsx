@@ -1,0 +1,23 @@
+'use client';
+/** What every page stands on: theme, query cache, address state. */
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { NuqsAdapter } from 'nuqs/adapters/next/app';
+import { useState, type ReactNode } from 'react';
+import { theme } from '../../theme/theme';
+import { NoticeProvider } from './Notice';
+
+export function Providers({ children }: { children: ReactNode }) {
+  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }));
+  return (
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <QueryClientProvider client={client}>
+        <NuqsAdapter>
+          <NoticeProvider>{children}</NoticeProvider>
+        </NuqsAdapter>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}

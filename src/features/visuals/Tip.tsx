@@ -1,0 +1,30 @@
+import { role } from '../../theme/roles';
+
+/** A small label beside the pointer, kept inside the visual. */
+export function Tip({ x, y, width, lines }: { x: number; y: number; width: number; lines: readonly string[] }) {
+  const atRight = x > width / 2;
+  return (
+    <div
+      role="status"
+      style={{
+        position: 'absolute',
+        top: Math.max(0, y - 14),
+        [atRight ? 'right' : 'left']: (atRight ? width - x : x) + 12,
+        background: role.ink,
+        color: role.paper,
+        padding: '4px 8px',
+        borderRadius: 3,
+        fontSize: 12,
+        pointerEvents: 'none',
+        whiteSpace: 'nowrap',
+        zIndex: 2,
+      }}
+    >
+      {lines.map((line, i) => (
+        <div key={line} style={{ fontWeight: i === 0 ? 450 : 650 }}>
+          {line}
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+/** The theme's roles as CSS variables, for SVG and plain styles. */
+const palette = (name: string) => `var(--dathen-palette-${name})`;
+
+export const role = {
+  paper: palette('background-default'),
+  surface: palette('background-paper'),
+  ink: palette('text-primary'),
+  quiet: palette('quiet'),
+  hairline: palette('hairline'),
+  time: palette('time-main'),
+  timeTint: palette('time-tint'),
+  timeSoft: palette('time-soft'),
+  choice: palette('choice-main'),
+  choiceTint: palette('choice-tint'),
+  warning: palette('warning-main'),
+  error: palette('error-main'),
+} as const;
+
+const SERIES = ['a', 'b', 'c', 'd', 'e', 'f', 'g'] as const;
+
+/** Colour of the n-th series or wire, counted from 0. */
+export function seriesColour(n: number): string {
+  return palette(`series-${SERIES[n % SERIES.length]}`);
+}

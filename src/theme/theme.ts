@@ -1,0 +1,114 @@
+'use client';
+/** The look: every colour, size and radius, by role. Components name roles. */
+import { createTheme } from '@mui/material/styles';
+
+/** Roles of our own beside MUI's. */
+interface Roles {
+  /** Windows and everything else about time. */
+  time: { main: string; tint: string; soft: string };
+  /** Slicers and choices. */
+  choice: { main: string; tint: string };
+  hairline: string;
+  quiet: string;
+  better: string;
+  worse: string;
+}
+
+declare module '@mui/material/styles' {
+  interface Palette extends Roles {
+    series: Record<'a' | 'b' | 'c' | 'd' | 'e' | 'f' | 'g', string>;
+  }
+  interface PaletteOptions extends Partial<Roles> {
+    series?: Partial<Palette['series']>;
+  }
+  interface TypographyVariants {
+    phrase: React.CSSProperties;
+  }
+  interface TypographyVariantsOptions {
+    phrase?: React.CSSProperties;
+  }
+}
+declare module '@mui/material/Typography' {
+  interface TypographyPropsVariantOverrides {
+    phrase: true;
+  }
+}
+
+/** The Okabe–Ito colours without yellow. */
+const SERIES = { a: '#0072B2', b: '#D55E00', c: '#009E73', d: '#CC79A7', e: '#56B4E9', f: '#E69F00', g: '#52708F' };
+
+const LIGHT = {
+  background: { default: '#FBF8F2', paper: '#FFFFFF' },
+  text: { primary: '#1C2430', secondary: '#566070' },
+  primary: { main: '#6A2C5B' },
+  secondary: { main: '#2B6469' },
+  error: { main: '#A3262A' },
+  warning: { main: '#9A5B00' },
+  divider: '#E4DDD0',
+  time: { main: '#6A2C5B', tint: '#F1E6EE', soft: '#D9C8D3' },
+  choice: { main: '#2B6469', tint: '#E3EEEE' },
+  hairline: '#E4DDD0',
+  quiet: '#566070',
+  better: '#1F5FA8',
+  worse: '#B4540A',
+  series: SERIES,
+};
+
+const DARK = {
+  background: { default: '#191C21', paper: '#21252C' },
+  text: { primary: '#ECE7DD', secondary: '#A9B0BB' },
+  primary: { main: '#D7A3C8' },
+  secondary: { main: '#86C3C7' },
+  error: { main: '#F0898C' },
+  warning: { main: '#E3AE5A' },
+  divider: '#3A3F48',
+  time: { main: '#D7A3C8', tint: '#3A2A37', soft: '#6B4B62' },
+  choice: { main: '#86C3C7', tint: '#24383A' },
+  hairline: '#3A3F48',
+  quiet: '#A9B0BB',
+  better: '#7DB2F0',
+  worse: '#F0A063',
+  series: { ...SERIES, a: '#4AA6DD', b: '#F0803C', g: '#9DB4CB' },
+};
+
+const TEXT = '"Hanken Grotesk Variable", system-ui, sans-serif';
+const PHRASE = '"Spline Sans Mono Variable", ui-monospace, monospace';
+
+export const theme = createTheme({
+  cssVariables: { cssVarPrefix: 'dathen', colorSchemeSelector: 'media' },
+  colorSchemes: { light: { palette: LIGHT }, dark: { palette: DARK } },
+  shape: { borderRadius: 3 },
+  spacing: 8,
+  transitions: { duration: { shortest: 120, shorter: 120, short: 120, standard: 120, complex: 120, enteringScreen: 120, leavingScreen: 120 } },
+  typography: {
+    fontFamily: TEXT,
+    fontSize: 13,
+    h1: { fontSize: 20, fontWeight: 650, letterSpacing: 0 },
+    h2: { fontSize: 15, fontWeight: 650, letterSpacing: 0 },
+    h3: { fontSize: 13, fontWeight: 650, letterSpacing: 0 },
+    body1: { fontSize: 13, letterSpacing: 0 },
+    body2: { fontSize: 12, letterSpacing: 0 },
+    caption: { fontSize: 11, letterSpacing: 0 },
+    button: { fontSize: 13, fontWeight: 550, textTransform: 'none', letterSpacing: 0 },
+    phrase: { fontFamily: PHRASE, fontSize: 12, letterSpacing: 0 },
+  },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { fontVariantNumeric: 'tabular-nums', fontSize: 13, lineHeight: 1.4 },
+        ':focus-visible': { outline: '2px solid var(--dathen-palette-time-main)', outlineOffset: 2 },
+        '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
+      },
+    },
+    MuiButton: { defaultProps: { disableElevation: true, disableRipple: true, size: 'small' } },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiIconButton: { defaultProps: { size: 'small' } },
+    MuiTextField: { defaultProps: { size: 'small' } },
+    MuiSelect: { defaultProps: { size: 'small' } },
+    MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
+    MuiDialog: { styleOverrides: { paper: { border: '1px solid var(--dathen-palette-hairline)' } } },
+    MuiMenu: { styleOverrides: { paper: { border: '1px solid var(--dathen-palette-hairline)' } } },
+    MuiTooltip: { defaultProps: { arrow: false, enterDelay: 300 } },
+    MuiTableCell: { styleOverrides: { root: { borderColor: 'var(--dathen-palette-hairline)', padding: '6px 10px' } } },
+  },
+});
