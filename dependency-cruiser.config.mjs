@@ -41,6 +41,7 @@ export default {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
     tsConfig: { fileName: 'tsconfig.json' },
     exclude: { path: '^(\\.next|\\.next-test|\\.data)' },
   },

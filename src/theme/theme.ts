@@ -96,6 +96,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', fontSize: 13, lineHeight: 1.4 },
+        '*': { scrollbarWidth: 'thin', scrollbarColor: 'var(--dathen-palette-hairline) transparent' },
         ':focus-visible': { outline: '2px solid var(--dathen-palette-time-main)', outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
       },

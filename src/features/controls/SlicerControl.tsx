@@ -20,8 +20,8 @@ export function SlicerControl({ slicer }: { slicer: Slicer }) {
   const { model } = useWorkspace();
   const answer = useControlAnswer(slicer.id);
   const title = titleOf(slicer, model);
-  if (answer?.kind === 'broken') return <Typography color="warning.main">{answer.message}</Typography>;
-  if (answer?.kind !== 'slicer') return <Typography color="text.secondary">{title} · reading…</Typography>;
+  if (answer?.kind === 'broken') return <Typography color="warning">{answer.message}</Typography>;
+  if (answer?.kind !== 'slicer') return <Typography color="textSecondary">{title} · reading…</Typography>;
   return <AnsweredSlicer slicer={slicer} title={title} answer={answer} />;
 }
 
@@ -60,7 +60,7 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
           Clear
         </Button>
       </div>
-      <Typography variant="caption" color="text.secondary">
+      <Typography variant="caption" color="textSecondary" noWrap>
         {chosen.size === 0 ? `every value, ${withData.length} of ${answer.values.length} with data` : `${chosen.size} chosen, ${withData.length} with data`}
       </Typography>
       {answer.values.length >= SEARCH_FROM && (
@@ -84,12 +84,12 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
           />
         ))}
         {listed.length > shown.length && (
-          <Typography variant="caption" color="text.secondary">
+          <Typography variant="caption" color="textSecondary">
             {listed.length - shown.length} more: search to find them.
           </Typography>
         )}
         {listed.length === 0 && (
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
           </Typography>
         )}

@@ -19,8 +19,8 @@ export function TimelineControl({ timeline }: { timeline: Timeline }) {
   const { model } = useWorkspace();
   const answer = useControlAnswer(timeline.id);
   const title = titleOf(timeline, model);
-  if (answer?.kind === 'broken') return <Typography color="warning.main">{answer.message}</Typography>;
-  if (answer?.kind !== 'timeline') return <Typography color="text.secondary">{title} · reading…</Typography>;
+  if (answer?.kind === 'broken') return <Typography color="warning">{answer.message}</Typography>;
+  if (answer?.kind !== 'timeline') return <Typography color="textSecondary">{title} · reading…</Typography>;
   return <AnsweredTimeline timeline={timeline} title={title} answer={answer} />;
 }
 
@@ -58,7 +58,7 @@ function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; tit
               <Typography variant="phrase" sx={{ color: 'time.main' }} data-testid={`phrase-${timeline.id}`}>
                 {answer.text}
               </Typography>
-              <Typography variant="body2" color="text.secondary" sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
+              <Typography variant="body2" color="textSecondary" sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
                 {windowSentence(answer, isEverything)}
               </Typography>
             </>
@@ -71,7 +71,7 @@ function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; tit
         </div>
       )}
       {answer.error && (
-        <Typography variant="body2" color="error.main" role="alert">
+        <Typography variant="body2" color="error" role="alert">
           “{answer.text}” is not a period: {answer.error.message} Showing every day.
         </Typography>
       )}
@@ -91,7 +91,7 @@ function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; tit
             clear={() => clear(timeline.id)}
           />
         ) : (
-          !ribbon && <Typography color="text.secondary">No data under these choices. Clear a slicer to see when there is data.</Typography>
+          !ribbon && <Typography color="textSecondary">No data under these choices. Clear a slicer to see when there is data.</Typography>
         )}
       </div>
     </div>
@@ -116,7 +116,7 @@ function LevelSwitch({ level, changeLevel }: { level: Unit; changeLevel: ((by: 1
     </Button>
   );
   return (
-    <Typography variant="body2" color="text.secondary" component="span" sx={{ whiteSpace: 'nowrap' }}>
+    <Typography variant="body2" color="textSecondary" component="span" sx={{ whiteSpace: 'nowrap' }}>
       {button(-1, 'Finer level', '‹', at <= 0)}
       {level}
       {button(1, 'Coarser level', '›', at >= LEVELS.length - 1)}

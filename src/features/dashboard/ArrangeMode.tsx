@@ -53,7 +53,7 @@ export function ArrangeMode() {
         {item ? (
           <SettingsPanel key={item.id} item={item} onRemove={() => remove(item.id)} />
         ) : (
-          <Typography color="text.secondary">Choose an item on the dashboard to set it up here.</Typography>
+          <Typography color="textSecondary">Choose an item on the dashboard to set it up here.</Typography>
         )}
       </Box>
     </Box>
@@ -85,7 +85,7 @@ function PartsRail({ onAdd, chosen, onChoose }: { onAdd: (kind: PartKind) => voi
             >
               <PartSign kind={part.kind} />
               {part.name}
-              <Typography variant="caption" color="text.secondary">
+              <Typography variant="caption" color="textSecondary">
                 {part.hint}
               </Typography>
             </Button>

@@ -7,7 +7,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useRouter } from 'next/navigation';
 import { requestJson } from '../shell/request';
-import type { Autosave, StoredDashboard } from './useAutosave';
+import type { StoredDashboard } from './autosaver';
+import type { Autosave } from './useAutosave';
 import { useWorkspace } from './workspace';
 
 /** A newer revision was saved elsewhere: both are kept, and a person decides. */

@@ -86,7 +86,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
     <>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1 }}>
         <Typography variant="h2">Crosspoint board</Typography>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {document.controls.length} controls × {document.visuals.length} visuals, {wires} wires
         </Typography>
       </Box>

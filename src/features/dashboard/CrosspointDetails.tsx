@@ -19,7 +19,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
   if (!control || !target) {
     return (
       <Box sx={frame}>
-        <Typography color="text.secondary">
+        <Typography color="textSecondary">
           Click a ring to switch a wire, a name to switch its whole row or column. Arrow keys move over the board, Space switches.
         </Typography>
       </Box>
@@ -52,7 +52,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
               ))}
             </TextField>
           ))}
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
       </Box>

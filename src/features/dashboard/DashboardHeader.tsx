@@ -7,16 +7,17 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
+import { dayWords } from '../../core/calendar/names';
 import { useNotice } from '../shell/Notice';
 import { Wordmark } from '../shell/Wordmark';
 import { MODES, type Mode } from './mode';
-import type { SaveState } from './useAutosave';
-import { useDocument, useWorkspace } from './workspace';
+import type { SaveState } from './autosaver';
+import { useAnswers, useDocument, useWorkspace } from './workspace';
 
 const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
 
 export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mode: Mode; setMode: (mode: Mode) => void; saving: SaveState }) {
-  const { store, model } = useWorkspace();
+  const { store } = useWorkspace();
   const document = useDocument();
   const notice = useNotice();
   const undo = useStore(store.temporal, (state) => state.undo);
@@ -43,8 +44,8 @@ export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mod
         editable={mode !== 'read'}
         onChange={(title) => store.getState().change((old) => ({ ...old, title }))}
       />
-      <Typography variant="body2" color={saving.kind === 'failed' ? 'error.main' : 'text.secondary'} role="status" noWrap>
-        {mode === 'read' ? freshness(model.datasets.map((dataset) => dataset.loadedAt)) : savingWords(saving)}
+      <Typography variant="body2" color={saving.kind === 'failed' ? 'error' : 'textSecondary'} role="status" noWrap>
+        {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
       <Box sx={{ flex: 1 }} />
       {mode !== 'read' && (
@@ -120,14 +121,28 @@ function savingWords(state: SaveState): string {
   }
 }
 
-function freshness(loads: readonly string[]): string {
-  const latest = Math.max(...loads.map((load) => Date.parse(load)));
-  if (!Number.isFinite(latest)) return 'No data yet';
-  const minutes = Math.max(0, Math.round((Date.now() - latest) / 60_000));
-  if (minutes < 2) return 'Data loaded just now';
-  if (minutes < 120) return `Data loaded ${minutes} min ago`;
+/** The last day with data, and when data was last loaded. */
+function Freshness() {
+  const { model } = useWorkspace();
+  const latest = useAnswers((state) => {
+    const ends = Object.values(state.controls).flatMap((answer) => (answer.kind === 'timeline' ? answer.covered.slice(-1) : []));
+    return ends.reduce((day, run) => Math.max(day, run.end), -Infinity);
+  });
+  const loaded = Math.max(...model.datasets.map((dataset) => Date.parse(dataset.loadedAt)));
+  if (!Number.isFinite(loaded)) return <>No data yet</>;
+  return (
+    <>
+      {Number.isFinite(latest) && `Data to ${dayWords(latest)} · `}loaded {agoWords(Date.now() - loaded)}
+    </>
+  );
+}
+
+function agoWords(milliseconds: number): string {
+  const minutes = Math.max(0, Math.round(milliseconds / 60_000));
+  if (minutes < 2) return 'just now';
+  if (minutes < 120) return `${minutes} min ago`;
   const hours = Math.round(minutes / 60);
-  return hours < 48 ? `Data loaded ${hours} h ago` : `Data loaded ${Math.round(hours / 24)} days ago`;
+  return hours < 48 ? `${hours} h ago` : `${Math.round(hours / 24)} days ago`;
 }
 
 /** Keys that work anywhere on a dashboard, but not while typing. */

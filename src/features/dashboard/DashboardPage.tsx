@@ -16,7 +16,8 @@ import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
 import { createDocumentStore } from './documentStore';
 import { useMode, type Mode } from './mode';
 import { ReadMode } from './ReadMode';
-import { useAutosave, type StoredDashboard } from './useAutosave';
+import type { StoredDashboard } from './autosaver';
+import { useAutosave } from './useAutosave';
 import { WireMode } from './WireMode';
 import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from './workspace';
 

@@ -65,7 +65,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
       <Typography variant="h3" component="h2" noWrap>
         {titleOf(visual, model)}
       </Typography>
-      <Typography variant="body2" color="text.secondary" noWrap sx={{ mb: 0.5 }}>
+      <Typography variant="body2" color="textSecondary" noWrap sx={{ mb: 0.5 }}>
         {subtitle(answer)}
         {waiting && ' · on its way'}
       </Typography>

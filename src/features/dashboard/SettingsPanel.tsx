@@ -229,7 +229,7 @@ function SlicerSettings({ slicer, change }: { slicer: Slicer; change: Change<Sli
         checked={slicer.unavailable === 'hidden'}
         onChange={(hidden) => change({ unavailable: hidden ? 'hidden' : 'struck' })}
       />
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Readers begin with {slicer.default.length === 0 ? 'every value' : slicer.default.map((value) => value ?? '(blank)').join(', ')}.
       </Typography>
       {differs && (

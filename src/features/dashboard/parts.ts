@@ -9,8 +9,8 @@ export const PARTS: readonly { readonly kind: PartKind; readonly name: string; r
   { kind: 'line', name: 'Line', hint: 'a measure over time', group: 'Visuals' },
   { kind: 'bar', name: 'Bar', hint: 'a measure by category', group: 'Visuals' },
   { kind: 'table', name: 'Table', hint: 'rows, one by one', group: 'Visuals' },
-  { kind: 'timeline', name: 'Timeline', hint: 'choose days on the almanac', group: 'Controls' },
-  { kind: 'slicer', name: 'Slicer', hint: 'choose values of a category', group: 'Controls' },
+  { kind: 'timeline', name: 'Timeline', hint: 'choose days', group: 'Controls' },
+  { kind: 'slicer', name: 'Slicer', hint: 'choose values', group: 'Controls' },
 ];
 
 const SIZES: Record<PartKind, { w: number; h: number }> = {

@@ -1,5 +1,6 @@
 'use client';
 /** The columns, with their date roles and categories. */
+import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
@@ -51,7 +52,7 @@ export function ColumnsSection({ dataset, onChange }: { dataset: DatasetSummary;
                     />
                   )}
                 </TableCell>
-                <TableCell sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+                <TableCell>
                   {isDate && (
                     <Checkbox
                       size="small"
@@ -61,7 +62,11 @@ export function ColumnsSection({ dataset, onChange }: { dataset: DatasetSummary;
                       sx={{ p: 0.25 }}
                     />
                   )}
-                  {role && <TextSetting label={`Role name of ${column.name}`} value={role.name} onChange={(name) => setRole(column.key, name)} />}
+                  {role && (
+                    <Box sx={{ display: 'inline-block', width: 220, ml: 1 }}>
+                      <TextSetting label={`Role name of ${column.name}`} value={role.name} onChange={(name) => setRole(column.key, name)} />
+                    </Box>
+                  )}
                 </TableCell>
               </TableRow>
             );

@@ -53,7 +53,7 @@ function RoleLane({ name, coverage }: { name: string; coverage: RoleCoverage }) 
           ))}
         </svg>
       </div>
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         {holes.length === 0
           ? 'no holes'
           : `${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}: ${named.map((hole) => `${windowWords(hole.start, hole.end)} (${dayCountWords(hole.days)})`).join('; ')}${holes.length > named.length ? '; …' : ''}`}

@@ -42,7 +42,7 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
           <>
             <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
               <Typography variant="h1">{shown.name}</Typography>
-              <Typography color="text.secondary" sx={{ flex: 1 }}>
+              <Typography color="textSecondary" sx={{ flex: 1 }}>
                 {shown.rows.toLocaleString('en')} rows from {shown.source}, loaded{' '}
                 {new Date(shown.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}; days in {shown.timeZone}
               </Typography>

@@ -73,14 +73,14 @@ function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
                       <Link href={`/datasets/${dataset.key}`} style={{ color: 'inherit', fontWeight: 650 }}>
                         {dataset.name}
                       </Link>
-                      <Typography variant="caption" color="text.secondary" sx={{ display: 'block' }}>
+                      <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
                         {dataset.source}
                       </Typography>
                     </TableCell>
                     <TableCell rowSpan={roles.length} align="right">
                       {dataset.rows.toLocaleString('en')}
                       {dataset.refused > 0 && (
-                        <Typography variant="caption" color="warning.main" sx={{ display: 'block' }}>
+                        <Typography variant="caption" color="warning" sx={{ display: 'block' }}>
                           {dataset.refused.toLocaleString('en')} refused
                         </Typography>
                       )}

@@ -94,7 +94,7 @@ export function ImportPanel({ datasets, onDone }: { datasets: readonly DatasetSu
         </Typography>
       )}
       {step.kind === 'idle' && step.message && (
-        <Typography role={step.failed ? 'alert' : 'status'} color={step.failed ? 'error.main' : 'text.primary'} sx={{ mb: 1 }}>
+        <Typography role={step.failed ? 'alert' : 'status'} color={step.failed ? 'error' : 'textPrimary'} sx={{ mb: 1 }}>
           {step.message}
         </Typography>
       )}
@@ -146,7 +146,7 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
       <Button variant="contained" onClick={() => input.current?.click()}>
         Choose a CSV file
       </Button>
-      <Typography color="text.secondary">or drop it here. UTF-8; commas, semicolons or tabs; the first line names the columns.</Typography>
+      <Typography color="textSecondary">or drop it here. UTF-8; commas, semicolons or tabs; the first line names the columns.</Typography>
     </Box>
   );
 }

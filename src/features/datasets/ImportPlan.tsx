@@ -72,7 +72,7 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
     <>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
         <Typography variant="h2">{fileName}</Typography>
-        <Typography color="text.secondary">
+        <Typography color="textSecondary">
           {profile.rows.toLocaleString('en')} rows, {profile.columns.length} columns, separated by
         </Typography>
         <Select
@@ -89,7 +89,7 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
         </Select>
       </Box>
       {profile.notes.map((note) => (
-        <Typography key={note} variant="body2" color="warning.main">
+        <Typography key={note} variant="body2" color="warning">
           {note}
         </Typography>
       ))}
@@ -123,12 +123,12 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
         <Preview profile={profile} />
       </details>
       {undecided.length > 0 && (
-        <Typography role="alert" color="warning.main" sx={{ mb: 1 }}>
+        <Typography role="alert" color="warning" sx={{ mb: 1 }}>
           The dates of {undecided.map((column) => `“${column.name}”`).join(' and ')} can be read day first or month first, and both fit every row. Say which.
         </Typography>
       )}
       {noRole && (
-        <Typography color="warning.main" sx={{ mb: 1 }}>
+        <Typography color="warning" sx={{ mb: 1 }}>
           No date column is put on the almanac: time controls will not reach this dataset.
         </Typography>
       )}
@@ -277,7 +277,7 @@ function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) 
               sx={{ p: 0.25 }}
             />
             category
-            <Typography component="span" variant="caption" color="text.secondary" sx={{ ml: 1 }}>
+            <Typography component="span" variant="caption" color="textSecondary" sx={{ ml: 1 }}>
               {profile.distinct === null ? 'over 20,000 values' : `${profile.distinct.toLocaleString('en')} values`}
             </Typography>
           </>

@@ -51,7 +51,7 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
         </TableBody>
       </Table>
       {dataset.refused > LISTED && (
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           The first {LISTED} are listed; the file has the first 1,000.
         </Typography>
       )}

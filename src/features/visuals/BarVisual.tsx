@@ -9,7 +9,7 @@ import { valueScale } from './scale';
 import { Tip } from './Tip';
 import { useSize } from './useSize';
 
-const LEAST_ROW = 20;
+const LEAST_ROW = 17;
 const MOST_ROW = 34;
 const CHARACTER = 6.4;
 const GAP = 10;

@@ -30,14 +30,14 @@ export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualA
   if (!answer || answer.kind === 'elsewhere') {
     return (
       <Centred>
-        <Typography color="text.secondary">Reading…</Typography>
+        <Typography color="textSecondary">Reading…</Typography>
       </Centred>
     );
   }
   if (answer.kind === 'broken') {
     return (
       <Centred alert>
-        <Typography color="warning.main">{answer.message}</Typography>
+        <Typography color="warning">{answer.message}</Typography>
       </Centred>
     );
   }

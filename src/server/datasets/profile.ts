@@ -136,7 +136,7 @@ export async function profileFile(
     taken.add(key);
     return columnProfile(key, unique[i]!, tally, commaWins);
   });
-  if (uneven > 0) notes.push(`${uneven.toLocaleString('en')} rows do not have ${names.length} cells and would be refused.`);
+  if (uneven > 0) notes.push(`${uneven === 1 ? '1 row does' : `${uneven.toLocaleString('en')} rows do`} not have ${names.length} cells and would be refused.`);
   return { delimiter, columns, rows, bytes: (await stat(path)).size, preview, notes };
 }
 

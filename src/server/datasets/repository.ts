@@ -137,7 +137,7 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
 export async function loadsOf(id: number): Promise<Omit<StoredLoad, 'coverage'>[]> {
   const rows = await database().select().from(datasetLoad).where(eq(datasetLoad.datasetId, id)).orderBy(desc(datasetLoad.id)).limit(50);
   return rows.map((row) => {
-    const { coverage: _coverage, ...rest } = loadFromRow(row);
+    const { coverage, ...rest } = loadFromRow(row);
     return rest;
   });
 }

@@ -29,11 +29,28 @@ export async function readHeader(path: string, delimiter?: Delimiter): Promise<{
   await file.close();
   const text = buffer.toString('utf8', 0, bytesRead).replace(/^\ufeff/, '');
   if (text.includes('\0')) throw new Problem('not-text', 'This is not a text file. Save the table as CSV, in UTF-8.');
-  const sample = Papa.parse<string[]>(text, { preview: 50, delimiter: delimiter ?? '', delimitersToGuess: [...DELIMITERS] });
-  const found = DELIMITERS.find((entry) => entry === sample.meta.delimiter) ?? ',';
-  const names = sample.data[0]?.map((name) => name.trim()) ?? [];
+  const found = delimiter ?? likelyDelimiter(text);
+  const names = sampleRows(text, found)[0]?.map((name) => name.trim()) ?? [];
   if (names.every((name) => name === '')) throw new Problem('no-header', 'The first line must name the columns; it is blank.');
   return { delimiter: found, names };
+}
+
+const SAMPLE_ROWS = 50;
+
+function sampleRows(text: string, delimiter: Delimiter): string[][] {
+  return Papa.parse<string[]>(text, { preview: SAMPLE_ROWS, delimiter }).data;
+}
+
+/** The delimiter that cuts most of the first rows into as many cells as the header, and into the most cells. */
+function likelyDelimiter(text: string): Delimiter {
+  const cellsBy = (delimiter: Delimiter) => {
+    const rows = sampleRows(text, delimiter);
+    const width = rows[0]?.length ?? 0;
+    const filled = rows.filter((row) => row.length > 1 || row[0] !== '');
+    const even = filled.filter((row) => row.length === width).length;
+    return even >= filled.length * 0.7 ? width : 0;
+  };
+  return DELIMITERS.reduce((best, delimiter) => (cellsBy(delimiter) > cellsBy(best) ? delimiter : best));
 }
 
 /**

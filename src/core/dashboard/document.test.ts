@@ -1,0 +1,71 @@
+import { documentJsonSchema, emptyDocument, readDocument } from './document';
+import { bucketsOf, grainFor, MOST_BUCKETS } from './grain';
+import { valueWords } from './figures';
+import { d } from '../calendar/testing';
+import { DEFAULT_RULE } from '../calendar/rule';
+import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
+import { titleOf } from './title';
+
+const DOCUMENT = documentOf(line('sea'), bar('ports'), table('log'), timeline('span'), slicer('route'));
+
+describe('the dashboard document', () => {
+  test('survives being written and read', () => {
+    expect(readDocument(JSON.parse(JSON.stringify(DOCUMENT)))).toEqual({ ok: true, document: DOCUMENT });
+    expect(readDocument(emptyDocument('New')).ok).toBe(true);
+  });
+
+  test.each([
+    ['an id used twice', { visuals: [line('a'), line('a')] }, /id a is used twice/],
+    ['a wire from nowhere', { wires: [{ control: 'gone', target: 'sea', on: true, roles: {} }] }, /no control gone/],
+    ['a wire to nowhere', { wires: [{ control: 'span', target: 'gone', on: true, roles: {} }] }, /no item gone/],
+    ['a place beyond the grid', { layout: [{ item: 'sea', x: 20, y: 0, w: 6, h: 4 }] }, /beyond the grid/],
+    ['an unknown kind', { visuals: [{ ...line('a'), kind: 'cloud' }] }, /visuals\.0\.kind/],
+    ['no title', { title: ' ' }, /title/],
+    ['another version', { version: 2 }, /version/],
+  ])('refuses %s and names the place', (_, part, expected) => {
+    const read = readDocument({ ...DOCUMENT, ...part });
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.problems.join('\n')).toMatch(expected);
+  });
+
+  test('has a published JSON Schema', () => {
+    expect(documentJsonSchema()).toMatchObject({ type: 'object', required: expect.arrayContaining(['visuals', 'controls', 'wires']) as string[] });
+  });
+
+  test('items without a title are named by what they show', () => {
+    expect(DOCUMENT.visuals.map((visual) => titleOf(visual, TEST_MODEL))).toEqual(['Seats over time', 'Seats by route', 'Trips, row by row']);
+    expect(DOCUMENT.controls.map((control) => titleOf(control, TEST_MODEL))).toEqual(['Timeline', 'route']);
+    expect(titleOf({ ...line('a'), title: 'Mine' }, TEST_MODEL)).toBe('Mine');
+  });
+});
+
+describe('grain', () => {
+  test.each([
+    [1, 'day'],
+    [MOST_BUCKETS, 'day'],
+    [MOST_BUCKETS + 1, 'week'],
+    [1000, 'month'],
+    [20_000, 'year'],
+  ] as const)('of %i days is the %s', (days, unit) => expect(grainFor('auto', days)).toBe(unit));
+
+  test('a chosen grain stays, unless no screen could show it', () => {
+    expect(grainFor('day', 2000)).toBe('day');
+    expect(grainFor('day', 400_000)).toBe('year');
+  });
+
+  test('buckets are whole units and say where the window cuts them', () => {
+    const buckets = bucketsOf('month', d('2025-01-15'), d('2025-03-31'), DEFAULT_RULE);
+    expect(buckets).toEqual({
+      unit: 'month',
+      starts: [d('2025-01-01'), d('2025-02-01'), d('2025-03-01')],
+      end: d('2025-03-31'),
+      partialFirst: true,
+      partialLast: false,
+    });
+  });
+});
+
+test('values are shown with digits grouped, decimals and unit', () => {
+  expect(valueWords({ decimals: 2, unit: '€' }, 1234567.5)).toBe('1,234,567.50 €');
+  expect(valueWords({ decimals: 0, unit: '' }, null)).toBe('–');
+});
