@@ -1,3 +1,7 @@
 import { defineConfig } from 'drizzle-kit';
 
-export default defineConfig({ dialect: 'mysql', schema: './src/server/database/schema.ts', out: './drizzle' });
+export default defineConfig({
+  dialect: 'mysql',
+  schema: './src/server/database/schema.ts',
+  out: './drizzle',
+});

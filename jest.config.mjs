@@ -8,7 +8,13 @@ export default {
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [
       '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } } },
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
     ],
   },
   transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],

@@ -23,7 +23,8 @@ function sourceDigest(): string {
 }
 
 const markOf = (folder: string) => path.join(PROJECT, folder, 'dathen-sources');
-const isCurrent = (folder: string, digest: string) => existsSync(markOf(folder)) && readFileSync(markOf(folder), 'utf8') === digest;
+const isCurrent = (folder: string, digest: string) =>
+  existsSync(markOf(folder)) && readFileSync(markOf(folder), 'utf8') === digest;
 
 /**
  * The name of a build folder that fits the sources; built if none does. `aside` builds beside the usual

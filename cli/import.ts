@@ -33,7 +33,11 @@ export async function importFile(file: string, options: ImportOptions): Promise<
     const follow = (phase: string) => {
       bar.start(found.size, 0, { phase, rows: 0, refused: 0 });
       return (progress: { bytes: number; rows: number; refused: number }) =>
-        bar.update(progress.bytes, { phase, rows: progress.rows.toLocaleString('en'), refused: progress.refused });
+        bar.update(progress.bytes, {
+          phase,
+          rows: progress.rows.toLocaleString('en'),
+          refused: progress.refused,
+        });
     };
     const stop = new AbortController();
     process.once('SIGINT', () => stop.abort());

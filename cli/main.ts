@@ -12,7 +12,8 @@ const DEFAULT_PORT = 4400;
 
 function portNumber(text: string): number {
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new InvalidArgumentError('A port is a number from 1 to 65535.');
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new InvalidArgumentError('A port is a number from 1 to 65535.');
   return port;
 }
 
@@ -33,8 +34,10 @@ const program = new Command('dathen')
   .showHelpAfterError('(dathen --help lists the commands)')
   .exitOverride();
 
-const portOption = () => new Option('--port <number>', 'port on 127.0.0.1').argParser(portNumber).default(DEFAULT_PORT);
-const todayOption = () => new Option('--today <day>', 'take this day (YYYY-MM-DD) for today').argParser(isoDayText);
+const portOption = () =>
+  new Option('--port <number>', 'port on 127.0.0.1').argParser(portNumber).default(DEFAULT_PORT);
+const todayOption = () =>
+  new Option('--today <day>', 'take this day (YYYY-MM-DD) for today').argParser(isoDayText);
 
 program
   .command('demo')
@@ -86,7 +89,11 @@ program
   .description('delete the database, all datasets and all dashboards')
   .option('--yes', 'do it without asking')
   .action(async ({ yes }: { yes?: boolean }) => {
-    if (!yes) throw new CommandFailure('This deletes all datasets and dashboards. Say ./dathen reset --yes to do it.', 2);
+    if (!yes)
+      throw new CommandFailure(
+        'This deletes all datasets and dashboards. Say ./dathen reset --yes to do it.',
+        2,
+      );
     if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
     const { databaseFolder } = await import('./mariadb');
     rmSync(await databaseFolder(DATA), { recursive: true, force: true });
@@ -111,9 +118,10 @@ program
 program
   .command('test')
   .description('install what tests need and run all of them')
-  .action(async () => {
+  .option('--browser <name>', 'run only the browser tests whose file has this in its name')
+  .action(async ({ browser }: { browser?: string }) => {
     const { runTests } = await import('./test');
-    await runTests();
+    await runTests(browser);
   });
 
 try {

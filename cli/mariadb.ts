@@ -1,7 +1,16 @@
 /** Dathen's private MariaDB: its own data directory, on loopback, with one account of its own. */
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { freemem, tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -39,21 +48,41 @@ async function systemUser(): Promise<{ uid: number; gid: number } | undefined> {
   try {
     await number('-u');
   } catch {
-    await run('/usr/sbin/useradd', ['--system', '--user-group', '--no-create-home', '--shell', '/usr/sbin/nologin', SYSTEM_USER]);
+    await run('/usr/sbin/useradd', [
+      '--system',
+      '--user-group',
+      '--no-create-home',
+      '--shell',
+      '/usr/sbin/nologin',
+      SYSTEM_USER,
+    ]);
   }
   return { uid: await number('-u'), gid: await number('-g') };
 }
 
 /** The system user cannot enter every folder that root can: then the files lie under /var/lib. */
-async function reachableFolder(dataFolder: string, owner: { uid: number; gid: number } | undefined): Promise<string> {
+async function reachableFolder(
+  dataFolder: string,
+  owner: { uid: number; gid: number } | undefined,
+): Promise<string> {
   mkdirSync(dataFolder, { recursive: true });
   const folder = path.join(dataFolder, 'mariadb');
   if (!owner) return folder;
   try {
-    await run('setpriv', [`--reuid=${owner.uid}`, `--regid=${owner.gid}`, '--clear-groups', 'test', '-x', dataFolder]);
+    await run('setpriv', [
+      `--reuid=${owner.uid}`,
+      `--regid=${owner.gid}`,
+      '--clear-groups',
+      'test',
+      '-x',
+      dataFolder,
+    ]);
     return folder;
   } catch {
-    const elsewhere = path.join('/var/lib/dathen', createHash('sha256').update(dataFolder).digest('hex').slice(0, 16));
+    const elsewhere = path.join(
+      '/var/lib/dathen',
+      createHash('sha256').update(dataFolder).digest('hex').slice(0, 16),
+    );
     mkdirSync(path.dirname(elsewhere), { recursive: true, mode: 0o755 });
     return elsewhere;
   }
@@ -105,11 +134,16 @@ function accountStatements(password: string): string {
 }
 
 function databaseSentence(text: string): string {
-  if (/No space left|disk full|Errcode: 28/i.test(text)) return 'The disk is full, so the database cannot start. Free some space, then start again; nothing is lost.';
+  if (/No space left|disk full|Errcode: 28/i.test(text))
+    return 'The disk is full, so the database cannot start. Free some space, then start again; nothing is lost.';
   if (/Read-only file system|Permission denied|Errcode: (13|30)/i.test(text)) {
     return 'The database cannot write its files. Check who owns the data folder and whether the disk is read-only.';
   }
-  const line = text.split('\n').filter((entry) => /ERROR|error/.test(entry)).pop() ?? text.trim().split('\n').pop();
+  const line =
+    text
+      .split('\n')
+      .filter((entry) => /ERROR|error/.test(entry))
+      .pop() ?? text.trim().split('\n').pop();
   return `The database did not come up: ${line ?? 'it said nothing'}`;
 }
 
@@ -156,7 +190,16 @@ export async function startDatabase(dataFolder: string): Promise<RunningDatabase
     await pause(50);
   }
   const pid = child.pid!;
-  return { port, pid, user: ACCOUNT, password, name: DATABASE, folder, child, stop: () => endProcess(pid, folder) };
+  return {
+    port,
+    pid,
+    user: ACCOUNT,
+    password,
+    name: DATABASE,
+    folder,
+    child,
+    stop: () => endProcess(pid, folder),
+  };
 }
 
 /** The socket's path has to be short; long folders get one among the temporary files. */

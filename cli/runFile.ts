@@ -36,7 +36,9 @@ export function runningRecord(): RunRecord | undefined {
 export async function claim(): Promise<void> {
   const running = runningRecord();
   if (running) {
-    throw new CommandFailure(`Dathen runs already${running.url ? ` at ${running.url}` : ''}. Stop it with ./dathen stop.`);
+    throw new CommandFailure(
+      `Dathen runs already${running.url ? ` at ${running.url}` : ''}. Stop it with ./dathen stop.`,
+    );
   }
   const stale = readRecord();
   if (stale?.serverPid) await endProcess(stale.serverPid, SERVER);

@@ -1,15 +1,14 @@
 /** `demo` and `start`: database, migrations, demo data, server; and a clean end of all of it. */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { openSync } from 'node:fs';
+import type { ChildProcess } from 'node:child_process';
 import path from 'node:path';
-import { setTimeout as pause } from 'node:timers/promises';
 import { currentBuild } from './build';
 import { serverEnvironment } from './environment';
 import { CommandFailure } from './failure';
 import { startDatabase, type RunningDatabase } from './mariadb';
-import { DATA, PROJECT } from './places';
+import { DATA } from './places';
 import { endProcess, isPortFree } from './processes';
 import { claim, clearRecord, writeRecord } from './runFile';
+import { startServer, untilAnswering } from './server';
 
 export interface ServeOptions {
   readonly port: number;
@@ -17,8 +16,6 @@ export interface ServeOptions {
   /** Size of the demo data; undefined for none. */
   readonly demoScale?: number;
 }
-
-const SERVER_PATIENCE_MS = 60_000;
 
 /** Starts everything, prints the address once it answers, and stays until stopped. */
 export async function serve(options: ServeOptions): Promise<void> {
@@ -29,21 +26,28 @@ export async function serve(options: ServeOptions): Promise<void> {
   let server: ChildProcess | undefined;
   try {
     if (!(await isPortFree(options.port))) {
-      throw new CommandFailure(`Port ${options.port} is taken by another program. Choose another with --port.`);
+      throw new CommandFailure(
+        `Port ${options.port} is taken by another program. Choose another with --port.`,
+      );
     }
     const build = await currentBuild();
     if (stopping.signal.aborted) return;
     database = await startDatabase(DATA);
-    Object.assign(process.env, serverEnvironment(database), options.today ? { DATHEN_TODAY: options.today } : {});
+    Object.assign(
+      process.env,
+      serverEnvironment(database, DATA),
+      options.today ? { DATHEN_TODAY: options.today } : {},
+    );
     const { port, user, password, name } = database;
     const record = { pid: process.pid, database: { port, user, password, name } };
     writeRecord({ ...record, serverPid: null, url: null });
     await prepareData(options, stopping.signal);
     if (stopping.signal.aborted) return;
-    server = startServer(options.port, build);
+    const logFile = path.join(DATA, 'server.log');
+    server = startServer(options.port, build, logFile);
     const url = `http://127.0.0.1:${options.port}`;
     writeRecord({ ...record, serverPid: server.pid!, url });
-    await untilAnswering(url, server, stopping.signal);
+    await untilAnswering(url, server, logFile, stopping.signal);
     if (stopping.signal.aborted) return;
     console.log(`Dathen is ready at ${url}`);
     await untilEnd(server, database.child, stopping.signal);
@@ -75,30 +79,15 @@ async function prepareData(options: ServeOptions, signal: AbortSignal) {
   await closeDatabase();
 }
 
-function startServer(port: number, build: string): ChildProcess {
-  const log = openSync(path.join(DATA, 'server.log'), 'w');
-  return spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: PROJECT,
-    env: { ...process.env, DATHEN_DIST: build, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-    stdio: ['ignore', log, log],
-    detached: true,
-  });
-}
-
-async function untilAnswering(url: string, server: ChildProcess, signal: AbortSignal) {
-  for (let waited = 0; waited < SERVER_PATIENCE_MS && !signal.aborted; waited += 100) {
-    if (server.exitCode !== null) break;
-    const response = await fetch(`${url}/api/health`).catch(() => undefined);
-    if (response?.ok) return;
-    await pause(100);
-  }
-  if (!signal.aborted) throw new CommandFailure(`The server did not come up; ${path.join(DATA, 'server.log')} says more.`);
-}
-
 async function untilEnd(server: ChildProcess, database: ChildProcess, signal: AbortSignal) {
   await new Promise<void>((resolve, reject) => {
     const lost = (what: string) => () => {
-      if (!signal.aborted) reject(new CommandFailure(`${what} ended unexpectedly. Start Dathen again; nothing that was saved is lost.`));
+      if (!signal.aborted)
+        reject(
+          new CommandFailure(
+            `${what} ended unexpectedly. Start Dathen again; nothing that was saved is lost.`,
+          ),
+        );
     };
     server.once('exit', lost('The server'));
     database.once('exit', lost('The database'));

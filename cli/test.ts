@@ -1,1 +1,157 @@
-export async function runTests(): Promise<void> {}
+/** `test`: lint, types, dependency rules, unit tests, then browser tests against a database of their own. */
+import { spawn } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { currentBuild } from './build';
+import { serverEnvironment } from './environment';
+import { CommandFailure } from './failure';
+import { startDatabase } from './mariadb';
+import { PROJECT } from './places';
+import { endProcess, freePort } from './processes';
+import { runningRecord } from './runFile';
+import { startServer, untilAnswering } from './server';
+
+/** Today, as the tests see it. */
+const PINNED_TODAY = '2026-06-03';
+
+interface Count {
+  passed: number;
+  failed: number;
+}
+
+const tool = (name: string) => path.join(PROJECT, 'node_modules/.bin', name);
+
+/** Runs a program; its output is shown when it fails, or always for tests. */
+async function runTool(
+  name: string,
+  args: readonly string[],
+  environment: Record<string, string> = {},
+): Promise<boolean> {
+  const output: Buffer[] = [];
+  const child = spawn(tool(name), args, {
+    cwd: PROJECT,
+    env: { ...process.env, ...environment },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  child.stdout.on('data', (data: Buffer) => output.push(data));
+  child.stderr.on('data', (data: Buffer) => output.push(data));
+  const code = await new Promise<number | null>((resolve) => child.once('close', resolve));
+  if (code !== 0) process.stdout.write(Buffer.concat(output));
+  return code === 0;
+}
+
+async function check(title: string, name: string, args: readonly string[], count: Count) {
+  const begun = Date.now();
+  const ok = await runTool(name, args);
+  count[ok ? 'passed' : 'failed']++;
+  console.log(`${ok ? 'ok  ' : 'FAIL'} ${title} (${Math.round((Date.now() - begun) / 1000)} s)`);
+}
+
+interface JestReport {
+  readonly numPassedTests: number;
+  readonly numFailedTests: number;
+  readonly numRuntimeErrorTestSuites: number;
+}
+
+async function jest(
+  title: string,
+  config: string,
+  folder: string,
+  count: Count,
+  environment: Record<string, string> = {},
+  pattern?: string,
+) {
+  const begun = Date.now();
+  const report = path.join(folder, `${title.replace(/\W/g, '-')}.json`);
+  await runTool(
+    'jest',
+    [
+      '--config',
+      config,
+      '--ci',
+      '--json',
+      `--outputFile=${report}`,
+      '--silent',
+      ...(pattern ? [pattern] : []),
+    ],
+    environment,
+  );
+  let result: JestReport;
+  try {
+    result = JSON.parse(readFileSync(report, 'utf8')) as JestReport;
+  } catch {
+    throw new CommandFailure(`The ${title} did not run.`);
+  }
+  const failed = result.numFailedTests + result.numRuntimeErrorTestSuites;
+  count.passed += result.numPassedTests;
+  count.failed += failed;
+  console.log(
+    `${failed === 0 ? 'ok  ' : 'FAIL'} ${title}: ${result.numPassedTests} passed, ${failed} failed (${Math.round((Date.now() - begun) / 1000)} s)`,
+  );
+}
+
+/** Runs the tests that need a browser, a server and a database; all of it is temporary. */
+async function browserTests(folder: string, build: string, count: Count, pattern?: string) {
+  const data = path.join(folder, 'data');
+  mkdirSync(data, { recursive: true });
+  const database = await startDatabase(data);
+  const port = await freePort();
+  const environment = { ...serverEnvironment(database, data), DATHEN_TODAY: PINNED_TODAY };
+  const logFile = path.join(folder, 'server.log');
+  let serverPid: number | undefined;
+  try {
+    Object.assign(process.env, environment);
+    const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
+    await migrateDatabase();
+    await closeDatabase();
+    const server = startServer(port, build, logFile, environment);
+    serverPid = server.pid;
+    const url = `http://127.0.0.1:${port}`;
+    await untilAnswering(url, server, logFile);
+    await jest(
+      'browser tests',
+      'jest.e2e.config.mjs',
+      folder,
+      count,
+      { ...environment, DATHEN_URL: url },
+      pattern,
+    );
+    if (count.failed > 0) process.stdout.write(readFileSync(logFile, 'utf8').slice(-4000));
+  } finally {
+    if (serverPid) await endProcess(serverPid, 'next', 10_000);
+    await database.stop();
+    if (!database.folder.startsWith(folder)) rmSync(database.folder, { recursive: true, force: true });
+  }
+}
+
+/** Runs everything (or only the browser tests whose file names match) and prints the closing line. */
+export async function runTests(onlyBrowser?: string): Promise<void> {
+  const count: Count = { passed: 0, failed: 0 };
+  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-test-'));
+  // The database's system user has to pass through.
+  chmodSync(folder, 0o711);
+  try {
+    const aside = runningRecord() !== undefined;
+    const building = currentBuild(aside);
+    building.catch(() => undefined);
+    if (onlyBrowser !== undefined) {
+      await browserTests(folder, await building, count, onlyBrowser);
+    } else {
+      await check('lint', 'eslint', ['--max-warnings', '0', '.'], count);
+      await check('types', 'tsc', ['--noEmit'], count);
+      await check(
+        'dependency rules',
+        'depcruise',
+        ['--config', 'dependency-cruiser.config.mjs', 'src', 'demo', 'e2e', 'bench', 'cli'],
+        count,
+      );
+      await jest('unit tests', 'jest.config.mjs', folder, count);
+      await browserTests(folder, await building, count);
+    }
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+  console.log(`${count.passed} passed, ${count.failed} failed`);
+  if (count.failed > 0) process.exit(1);
+}

@@ -7,7 +7,7 @@ import { claim, clearRecord, runningRecord } from './runFile';
 export async function withDatabase<T>(work: () => Promise<T>): Promise<T> {
   const running = runningRecord();
   const own = running?.database ? undefined : await claim().then(() => startDatabase(DATA));
-  Object.assign(process.env, serverEnvironment(own ?? running!.database!));
+  Object.assign(process.env, serverEnvironment(own ?? running!.database!, DATA));
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   try {
     if (own) {

@@ -44,7 +44,13 @@ export function companyOn(today: Day, scale: number): Company {
       if (winter && random.chance(0.35)) storms.add(day + 1);
     }
   }
-  const route = (name: string, size: number, sailingsADay: number, fare: number, more: Partial<Route> = {}): Route => ({
+  const route = (
+    name: string,
+    size: number,
+    sailingsADay: number,
+    fare: number,
+    more: Partial<Route> = {},
+  ): Route => ({
     name,
     size,
     sailingsADay,
@@ -81,7 +87,12 @@ export function inService(company: Company, route: Route, day: Day): boolean {
   if (route.opened !== undefined && day < route.opened) return false;
   if (!route.closesInWinter) return true;
   const { month, day: dayOfMonth } = civilFromDay(day);
-  return !(month === 12 || month <= 2 || (month === 11 && dayOfMonth >= 15) || (month === 3 && dayOfMonth <= 7));
+  return !(
+    month === 12 ||
+    month <= 2 ||
+    (month === 11 && dayOfMonth >= 15) ||
+    (month === 3 && dayOfMonth <= 7)
+  );
 }
 
 /** How busy a day is, around 1: summer twice winter, weekends up, a slow rise, a dip in the second spring. */

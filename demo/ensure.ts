@@ -44,7 +44,10 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
 
 async function importDemo(dataset: DemoDataset, file: string, signal?: AbortSignal) {
   const profile = await profileFile(file);
-  const plan = planFromProfile(dataset.name, profile, { roles: dataset.dateColumns, timeZone: DEMO_TIME_ZONE });
+  const plan = planFromProfile(dataset.name, profile, {
+    roles: dataset.dateColumns,
+    timeZone: DEMO_TIME_ZONE,
+  });
   const result = await loadFile(file, plan, { source: file, ...(signal ? { signal } : {}) });
   const stored = await findDataset(result.dataset);
   const measures = stored.definition.measures.map((measure) =>

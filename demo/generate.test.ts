@@ -6,14 +6,27 @@ import { csvText, DEMO_DATASETS } from './generate';
 
 const TODAY = parseIsoDay('2026-06-03')!;
 const company = companyOn(TODAY, 0.05);
-const textOf = (name: string) => [...csvText(DEMO_DATASETS.find((dataset) => dataset.name === name)!, company)].join('');
-const rowsOf = (name: string) => textOf(name).trim().split('\n').slice(1).map((line) => line.split(','));
+const textOf = (name: string) =>
+  [
+    ...csvText(
+      DEMO_DATASETS.find((dataset) => dataset.name === name)!,
+      company,
+    ),
+  ].join('');
+const rowsOf = (name: string) =>
+  textOf(name)
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => line.split(','));
 
 describe('the demo data', () => {
   test('is the same for the same day and scale', () => {
     const digest = (text: string) => createHash('sha256').update(text).digest('hex');
     expect(digest(textOf('Sailings'))).toBe(digest(textOf('Sailings')));
-    expect(digest(textOf('Bookings'))).not.toBe(digest([...csvText(DEMO_DATASETS[1]!, companyOn(TODAY, 0.06))].join('')));
+    expect(digest(textOf('Bookings'))).not.toBe(
+      digest([...csvText(DEMO_DATASETS[1]!, companyOn(TODAY, 0.06))].join('')),
+    );
   });
 
   test('sailings end two days ago, and nothing sails in a storm', () => {
@@ -45,13 +58,19 @@ describe('the demo data', () => {
     const year = civilFromDay(TODAY).year - 1;
     const mean = (month: string) => {
       const first = parseIsoDay(`${year}-${month}-01`)!;
-      return Array.from({ length: 28 }, (_, i) => demandOn(company, first + i)).reduce((sum, value) => sum + value, 0) / 28;
+      return (
+        Array.from({ length: 28 }, (_, i) => demandOn(company, first + i)).reduce(
+          (sum, value) => sum + value,
+          0,
+        ) / 28
+      );
     };
     expect(mean('07') / mean('01')).toBeGreaterThan(1.7);
   });
 
   test('the file with mistakes has some of every kind', () => {
     const text = fileWithMistakes(company);
-    for (const mistake of ['2025-02-30', 'many', '9025-01-01', 'yesterday', 'passengers,passengers']) expect(text).toContain(mistake);
+    for (const mistake of ['2025-02-30', 'many', '9025-01-01', 'yesterday', 'passengers,passengers'])
+      expect(text).toContain(mistake);
   });
 });

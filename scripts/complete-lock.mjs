@@ -8,14 +8,24 @@ import { readFileSync, writeFileSync } from 'node:fs';
 const FILE = 'package-lock.json';
 const lock = JSON.parse(readFileSync(FILE, 'utf8'));
 
-const SYSTEMS = { darwin: 'darwin', win32: 'win32', android: 'android', freebsd: 'freebsd', openharmony: 'openharmony', linux: 'linux' };
+const SYSTEMS = {
+  darwin: 'darwin',
+  win32: 'win32',
+  android: 'android',
+  freebsd: 'freebsd',
+  openharmony: 'openharmony',
+  linux: 'linux',
+};
 const PROCESSORS = ['arm64', 'x64', 'ia32', 'arm', 'ppc64', 's390x', 'riscv64', 'loong64', 'wasm32'];
 
 /** Operating system and processor that a package's name tells. */
 function platformOf(name) {
   const words = name.split(/[/-]/);
   const os = words.map((word) => SYSTEMS[word]).find((found) => found !== undefined) ?? 'none';
-  const cpu = PROCESSORS.find((found) => words.some((word) => word === found || (found === 'arm' && /^arm(?!64)/.test(word)))) ?? 'none';
+  const cpu =
+    PROCESSORS.find((found) =>
+      words.some((word) => word === found || (found === 'arm' && /^arm(?!64)/.test(word))),
+    ) ?? 'none';
   return { os: [os], cpu: [cpu] };
 }
 
@@ -31,7 +41,11 @@ for (const [place, entry] of Object.entries({ ...lock.packages })) {
       folder = cut < 0 ? '' : folder.slice(0, cut);
     }
     if (found) continue;
-    lock.packages[`node_modules/${name}`] = { version: version.replace(/^[^\d]*/, ''), ...platformOf(name), optional: true };
+    lock.packages[`node_modules/${name}`] = {
+      version: version.replace(/^[^\d]*/, ''),
+      ...platformOf(name),
+      optional: true,
+    };
     added++;
   }
 }

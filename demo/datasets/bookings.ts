@@ -22,17 +22,36 @@ const CLASSES = [
   ['cabin', 9],
   ['island pass', 5],
 ] as const;
-const PRICE: Record<string, number> = { deck: 1, lounge: 1.45, 'car deck': 2.6, cabin: 3.1, 'island pass': 0.55 };
+const PRICE: Record<string, number> = {
+  deck: 1,
+  lounge: 1.45,
+  'car deck': 2.6,
+  cabin: 3.1,
+  'island pass': 0.55,
+};
 
 export const bookings: DemoDataset = {
   name: 'Bookings',
   dateColumns: ['booked', 'travels', 'cancelled'],
-  header: ['booked', 'travels', 'cancelled', 'route', 'channel', 'ticket_class', 'seats', 'revenue', 'refund'],
+  header: [
+    'booked',
+    'travels',
+    'cancelled',
+    'route',
+    'channel',
+    'ticket_class',
+    'seats',
+    'revenue',
+    'refund',
+  ],
   *rows(company: Company) {
     const random = new Random(1309);
     const routes = company.routes.map((route) => [route, route.size * route.sailingsADay] as const);
     for (let booked = company.firstDay; booked <= company.today; booked++) {
-      const count = random.around(BOOKINGS_A_DAY * company.scale * demandOn(company, booked), 30 * company.scale);
+      const count = random.around(
+        BOOKINGS_A_DAY * company.scale * demandOn(company, booked),
+        30 * company.scale,
+      );
       for (let i = 0; i < count; i++) {
         const ahead = Math.min(FARTHEST_AHEAD, Math.floor(-Math.log(1 - random.next()) * 17));
         const travels = booked + ahead;

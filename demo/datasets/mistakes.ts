@@ -5,7 +5,10 @@ import type { Company } from '../company';
 /** The file's text: two columns with the same name, bad dates, text in numbers, a day in the far future. */
 export function fileWithMistakes(company: Company): string {
   const day = (back: number) => isoDay(company.today - back);
-  const good = Array.from({ length: 40 }, (_, i) => `${day(40 - i)},Veldry–Osk Head,Tern,${120 + i},${20 + i}`);
+  const good = Array.from(
+    { length: 40 },
+    (_, i) => `${day(40 - i)},Veldry–Osk Head,Tern,${120 + i},${20 + i}`,
+  );
   return [
     'sailed,route,vessel,passengers,passengers',
     ...good,

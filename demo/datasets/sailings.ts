@@ -9,7 +9,17 @@ const DAYS_OF_LAG = 2;
 export const sailings: DemoDataset = {
   name: 'Sailings',
   dateColumns: ['sailed'],
-  header: ['sailed', 'departure', 'route', 'vessel', 'status', 'passengers', 'vehicles', 'delay_minutes', 'fare_income'],
+  header: [
+    'sailed',
+    'departure',
+    'route',
+    'vessel',
+    'status',
+    'passengers',
+    'vehicles',
+    'delay_minutes',
+    'fare_income',
+  ],
   *rows(company: Company) {
     const random = new Random(71);
     for (let day = company.firstDay; day <= company.today - DAYS_OF_LAG; day++) {

@@ -51,11 +51,16 @@ export async function openBrowser(): Promise<Browser> {
 
 /** The window's size includes its frame; the viewport is what counts. */
 async function fitViewport(driver: WebDriver) {
-  const [innerWidth, innerHeight] = await driver.executeScript<[number, number]>('return [innerWidth, innerHeight]');
+  const [innerWidth, innerHeight] = await driver.executeScript<[number, number]>(
+    'return [innerWidth, innerHeight]',
+  );
   const outer = await driver.manage().window().getRect();
-  await driver.manage().window().setRect({
-    ...outer,
-    width: outer.width + VIEWPORT.width - innerWidth,
-    height: outer.height + VIEWPORT.height - innerHeight,
-  });
+  await driver
+    .manage()
+    .window()
+    .setRect({
+      ...outer,
+      width: outer.width + VIEWPORT.width - innerWidth,
+      height: outer.height + VIEWPORT.height - innerHeight,
+    });
 }

@@ -44,7 +44,10 @@ export function latestWins(
 }
 
 /** Starts an engine in a worker of its own. */
-export function startEngine(onChanges: (changes: TurnChanges, settled: boolean) => void, onError: (error: unknown) => void): EngineClient {
+export function startEngine(
+  onChanges: (changes: TurnChanges, settled: boolean) => void,
+  onError: (error: unknown) => void,
+): EngineClient {
   const worker = new Worker(new URL('./engine.worker.ts', import.meta.url));
   const engine: Remote<Engine> = wrap<Engine>(worker);
   const request = latestWins(

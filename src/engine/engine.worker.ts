@@ -49,20 +49,28 @@ function changesOf(answer: TurnAnswer): TurnChanges {
   const changed = <T>(answers: Record<string, T>) =>
     Object.fromEntries(
       Object.entries(answers).filter(([id, entry]) => {
-        const text = JSON.stringify(entry, (_, value: unknown) => (value === Infinity || value === -Infinity ? String(value) : value));
+        const text = JSON.stringify(entry, (_, value: unknown) =>
+          value === Infinity || value === -Infinity ? String(value) : value,
+        );
         if (last.get(id) === text) return false;
         last.set(id, text);
         return true;
       }),
     );
-  const elsewhere = [...Object.entries(answer.controls), ...Object.entries(answer.visuals)].filter(([, entry]) => entry.kind === 'elsewhere');
+  const elsewhere = [...Object.entries(answer.controls), ...Object.entries(answer.visuals)].filter(
+    ([, entry]) => entry.kind === 'elsewhere',
+  );
   const waiting = elsewhere.map(([id]) => id);
   const here = <T extends { kind: string }>(answers: Record<string, T>) =>
     Object.fromEntries(Object.entries(answers).filter(([, entry]) => entry.kind !== 'elsewhere'));
   return { controls: changed(here(answer.controls)), visuals: changed(here(answer.visuals)), waiting };
 }
 
-async function askServer(document: DashboardDocument, state: ReaderState, only: readonly string[]): Promise<TurnAnswer | undefined> {
+async function askServer(
+  document: DashboardDocument,
+  state: ReaderState,
+  only: readonly string[],
+): Promise<TurnAnswer | undefined> {
   const response = await fetch('/api/turns', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -74,7 +82,8 @@ async function askServer(document: DashboardDocument, state: ReaderState, only: 
 const engine = {
   /** Takes over a design and begins to fetch the cubes it needs. */
   configure(document: DashboardDocument, model: Model): void {
-    const loads = (entry: Model | undefined) => entry?.datasets.map((dataset) => `${dataset.key}:${dataset.load}`).join();
+    const loads = (entry: Model | undefined) =>
+      entry?.datasets.map((dataset) => `${dataset.key}:${dataset.load}`).join();
     if (loads(model) !== loads(design?.model)) last.clear();
     design = { document, model };
     const items = new Set([...document.visuals, ...document.controls].map((item) => item.id));

@@ -35,13 +35,18 @@ export async function ensureAlmanac(): Promise<void> {
   const rule = await readRule();
   const span = await dataSpan(rule);
   if (!span) return;
-  const [now] = await selectRows<{ first: string | null; last: string | null }>('SELECT MIN(day) AS first, MAX(day) AS last FROM almanac_day');
-  if (now?.first && now.last && parseIsoDay(now.first) === span.first && parseIsoDay(now.last) === span.last) return;
+  const [now] = await selectRows<{ first: string | null; last: string | null }>(
+    'SELECT MIN(day) AS first, MAX(day) AS last FROM almanac_day',
+  );
+  if (now?.first && now.last && parseIsoDay(now.first) === span.first && parseIsoDay(now.last) === span.last)
+    return;
   await database().transaction(async (transaction) => {
     await transaction.delete(almanacDay);
     for (let day = span.first; day <= span.last; day += 1000) {
       const count = Math.min(1000, span.last - day + 1);
-      await transaction.insert(almanacDay).values(Array.from({ length: count }, (_, i) => almanacRow(day + i, rule)));
+      await transaction
+        .insert(almanacDay)
+        .values(Array.from({ length: count }, (_, i) => almanacRow(day + i, rule)));
     }
   });
 }

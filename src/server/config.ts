@@ -16,7 +16,12 @@ const environmentSchema = z.object({
 });
 
 export interface ServerConfig {
-  readonly database: { readonly port: number; readonly user: string; readonly password: string; readonly name: string };
+  readonly database: {
+    readonly port: number;
+    readonly user: string;
+    readonly password: string;
+    readonly name: string;
+  };
   /** Folder for uploads and cubes. */
   readonly dataFolder: string;
   readonly pinnedToday: string | undefined;

@@ -9,13 +9,17 @@ const LARGEST_JSON = 8 * 1024 * 1024;
 const LOCAL_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 function errorResponse(status: number, code: string, message: string, details?: unknown): Response {
-  return Response.json({ error: { code, message, ...(details === undefined ? {} : { details }) } }, { status });
+  return Response.json(
+    { error: { code, message, ...(details === undefined ? {} : { details }) } },
+    { status },
+  );
 }
 
 /** Dathen serves this machine only: other host names, and writes from other pages, are turned away. */
 function checkCaller(request: Request) {
   const host = request.headers.get('host') ?? '';
-  if (!LOCAL_HOSTS.has(host.replace(/:\d+$/, ''))) throw new Problem('foreign-host', 'Dathen answers on 127.0.0.1 only.', 403);
+  if (!LOCAL_HOSTS.has(host.replace(/:\d+$/, '')))
+    throw new Problem('foreign-host', 'Dathen answers on 127.0.0.1 only.', 403);
   const origin = request.headers.get('origin');
   if (request.method !== 'GET' && origin !== null && new URL(origin).host !== host) {
     throw new Problem('foreign-origin', 'Only Dathen’s own pages may change data.', 403);
@@ -29,14 +33,19 @@ export async function respond(request: Request, handler: () => Promise<unknown>)
     const result = await handler();
     return result instanceof Response ? result : Response.json(result ?? { ok: true });
   } catch (error) {
-    if (error instanceof Problem) return errorResponse(error.status, error.code, error.message, error.details);
+    if (error instanceof Problem)
+      return errorResponse(error.status, error.code, error.message, error.details);
     if (error instanceof z.ZodError) {
       const [issue] = error.issues;
       const place = issue?.path.map(String).join('.') || 'the body';
       return errorResponse(400, 'bad-request', `${place}: ${issue?.message ?? 'does not fit'}`, error.issues);
     }
     log().error(error, 'request failed');
-    return errorResponse(500, 'internal', 'Something went wrong here. Nothing was changed; the server’s log says more.');
+    return errorResponse(
+      500,
+      'internal',
+      'Something went wrong here. Nothing was changed; the server’s log says more.',
+    );
   }
 }
 

@@ -35,7 +35,15 @@ declare module '@mui/material/Typography' {
 }
 
 /** The Okabe–Ito colours without yellow. */
-const SERIES = { a: '#0072B2', b: '#D55E00', c: '#009E73', d: '#CC79A7', e: '#56B4E9', f: '#E69F00', g: '#52708F' };
+const SERIES = {
+  a: '#0072B2',
+  b: '#D55E00',
+  c: '#009E73',
+  d: '#CC79A7',
+  e: '#56B4E9',
+  f: '#E69F00',
+  g: '#52708F',
+};
 
 const LIGHT = {
   background: { default: '#FBF8F2', paper: '#FFFFFF' },
@@ -79,7 +87,17 @@ export const theme = createTheme({
   colorSchemes: { light: { palette: LIGHT }, dark: { palette: DARK } },
   shape: { borderRadius: 3 },
   spacing: 8,
-  transitions: { duration: { shortest: 120, shorter: 120, short: 120, standard: 120, complex: 120, enteringScreen: 120, leavingScreen: 120 } },
+  transitions: {
+    duration: {
+      shortest: 120,
+      shorter: 120,
+      short: 120,
+      standard: 120,
+      complex: 120,
+      enteringScreen: 120,
+      leavingScreen: 120,
+    },
+  },
   typography: {
     fontFamily: TEXT,
     fontSize: 13,
@@ -98,7 +116,9 @@ export const theme = createTheme({
         body: { fontVariantNumeric: 'tabular-nums', fontSize: 13, lineHeight: 1.4 },
         '*': { scrollbarWidth: 'thin', scrollbarColor: 'var(--dathen-palette-hairline) transparent' },
         ':focus-visible': { outline: '2px solid var(--dathen-palette-time-main)', outlineOffset: 2 },
-        '@media (prefers-reduced-motion: reduce)': { '*': { transition: 'none !important', animation: 'none !important' } },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*': { transition: 'none !important', animation: 'none !important' },
+        },
       },
     },
     MuiButton: { defaultProps: { disableElevation: true, disableRipple: true, size: 'small' } },
@@ -110,6 +130,8 @@ export const theme = createTheme({
     MuiDialog: { styleOverrides: { paper: { border: '1px solid var(--dathen-palette-hairline)' } } },
     MuiMenu: { styleOverrides: { paper: { border: '1px solid var(--dathen-palette-hairline)' } } },
     MuiTooltip: { defaultProps: { arrow: false, enterDelay: 300 } },
-    MuiTableCell: { styleOverrides: { root: { borderColor: 'var(--dathen-palette-hairline)', padding: '6px 10px' } } },
+    MuiTableCell: {
+      styleOverrides: { root: { borderColor: 'var(--dathen-palette-hairline)', padding: '6px 10px' } },
+    },
   },
 });

@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { checkedDay, civilFromDay, dayFromCivil, daysInMonth, FIRST_DAY, isLeapYear, isoDay, LAST_DAY, parseIsoDay, weekdayOf } from './day';
+import {
+  checkedDay,
+  civilFromDay,
+  dayFromCivil,
+  daysInMonth,
+  FIRST_DAY,
+  isLeapYear,
+  isoDay,
+  LAST_DAY,
+  parseIsoDay,
+  weekdayOf,
+} from './day';
 
 const anyDay = fc.integer({ min: FIRST_DAY, max: LAST_DAY });
 
@@ -23,15 +34,22 @@ describe('days', () => {
         expect(dayFromCivil(year, month, dayOfMonth)).toBe(day);
         expect(parseIsoDay(isoDay(day))).toBe(day);
         const platform = new Date(day * 86_400_000);
-        expect([year, month, dayOfMonth]).toEqual([platform.getUTCFullYear(), platform.getUTCMonth() + 1, platform.getUTCDate()]);
+        expect([year, month, dayOfMonth]).toEqual([
+          platform.getUTCFullYear(),
+          platform.getUTCMonth() + 1,
+          platform.getUTCDate(),
+        ]);
         expect(weekdayOf(day)).toBe(platform.getUTCDay() === 0 ? 7 : platform.getUTCDay());
       }),
     );
   });
 
-  test.each(['2025-02-30', '2025-13-01', '2025-00-10', '0000-01-01', '2025-1-1', '20250101', 'x'])('%s is no day', (text) => {
-    expect(parseIsoDay(text)).toBeUndefined();
-  });
+  test.each(['2025-02-30', '2025-13-01', '2025-00-10', '0000-01-01', '2025-1-1', '20250101', 'x'])(
+    '%s is no day',
+    (text) => {
+      expect(parseIsoDay(text)).toBeUndefined();
+    },
+  );
 
   test('months have the length that their last day tells', () => {
     for (const year of [1900, 2000, 2024, 2025]) {

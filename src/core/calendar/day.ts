@@ -27,7 +27,8 @@ export function civilFromDay(day: Day): CivilDate {
   const era = Math.floor(z / 146097);
   const dayOfEra = z - era * 146097;
   const yearOfEra = Math.floor(
-    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36524) - Math.floor(dayOfEra / 146096)) / 365,
+    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36524) - Math.floor(dayOfEra / 146096)) /
+      365,
   );
   const dayOfYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
   const mp = Math.floor((5 * dayOfYear + 2) / 153);

@@ -69,7 +69,8 @@ export function unitText(unit: Unit, day: Day, rule: CalendarRule): string {
     case 'day':
       return isoDay(day);
     case 'week': {
-      if (rule.weekStart !== 1) return `${isoDay(start('week', day, rule))}/${isoDay(end('week', day, rule))}`;
+      if (rule.weekStart !== 1)
+        return `${isoDay(start('week', day, rule))}/${isoDay(end('week', day, rule))}`;
       const iso = isoWeek(day);
       return `${pad(iso.year, 4)}-W${pad(iso.week)}`;
     }

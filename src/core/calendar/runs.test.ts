@@ -40,16 +40,25 @@ describe('day runs', () => {
 
   test('looking up days agrees with the plain model', () => {
     fc.assert(
-      fc.property(closeRuns, fc.integer({ min: -5, max: 120 }), fc.integer({ min: 0, max: 40 }), (runs, day, length) => {
-        const days = [...daysOf(runs)].sort((a, b) => a - b);
-        expect(containsDay(runs, day)).toBe(days.includes(day));
-        expect(nextDayIn(runs, day)).toBe(days.find((entry) => entry >= day));
-        expect(previousDayIn(runs, day)).toBe(days.filter((entry) => entry <= day).pop());
-        expect(countDaysIn(runs, day, day + length)).toBe(days.filter((entry) => entry >= day && entry <= day + length).length);
-        const nearest = nearestDayIn(runs, day);
-        const distances = days.map((entry) => Math.abs(entry - day));
-        expect(nearest === undefined ? Infinity : Math.abs(nearest - day)).toBe(Math.min(...distances, Infinity));
-      }),
+      fc.property(
+        closeRuns,
+        fc.integer({ min: -5, max: 120 }),
+        fc.integer({ min: 0, max: 40 }),
+        (runs, day, length) => {
+          const days = [...daysOf(runs)].sort((a, b) => a - b);
+          expect(containsDay(runs, day)).toBe(days.includes(day));
+          expect(nextDayIn(runs, day)).toBe(days.find((entry) => entry >= day));
+          expect(previousDayIn(runs, day)).toBe(days.filter((entry) => entry <= day).pop());
+          expect(countDaysIn(runs, day, day + length)).toBe(
+            days.filter((entry) => entry >= day && entry <= day + length).length,
+          );
+          const nearest = nearestDayIn(runs, day);
+          const distances = days.map((entry) => Math.abs(entry - day));
+          expect(nearest === undefined ? Infinity : Math.abs(nearest - day)).toBe(
+            Math.min(...distances, Infinity),
+          );
+        },
+      ),
     );
   });
 
@@ -62,6 +71,12 @@ describe('day runs', () => {
   });
 
   test('intervals that touch become one run; reversed ones vanish', () => {
-    expect(normalizeRuns([{ start: 5, end: 6 }, { start: 1, end: 4 }, { start: 9, end: 8 }])).toEqual([{ start: 1, end: 6 }]);
+    expect(
+      normalizeRuns([
+        { start: 5, end: 6 },
+        { start: 1, end: 4 },
+        { start: 9, end: 8 },
+      ]),
+    ).toEqual([{ start: 1, end: 6 }]);
   });
 });

@@ -3,7 +3,18 @@ import { isoDay, weekdayOf } from './day';
 import { isoWeek, tileLabel, unitText, unitWords, windowWords } from './names';
 import { calendarRuleSchema, DEFAULT_RULE } from './rule';
 import { anyRule, d, recentDay } from './testing';
-import { coarserUnit, end, firstDay, indexOf, monthsOf, shift, start, unitAt, UNITS, type Unit } from './units';
+import {
+  coarserUnit,
+  end,
+  firstDay,
+  indexOf,
+  monthsOf,
+  shift,
+  start,
+  unitAt,
+  UNITS,
+  type Unit,
+} from './units';
 
 const anyUnit = fc.constantFrom(...UNITS);
 const rule = (part: object) => calendarRuleSchema.parse({ fiscal: part });
@@ -25,7 +36,11 @@ describe('units', () => {
   });
 
   test('weeks begin on the rule’s weekday', () => {
-    fc.assert(fc.property(recentDay, anyRule, (day, anyOf) => expect(weekdayOf(start('week', day, anyOf))).toBe(anyOf.weekStart)));
+    fc.assert(
+      fc.property(recentDay, anyRule, (day, anyOf) =>
+        expect(weekdayOf(start('week', day, anyOf))).toBe(anyOf.weekStart),
+      ),
+    );
   });
 
   test.each([
@@ -33,7 +48,14 @@ describe('units', () => {
     ['fiscal month', '2024-07-15', rule({ yearStartMonth: 7 }), '2024-07-01', '2024-07-31', 'FY2025-M01'],
     ['fiscal month', '2025-06-20', rule({ monthStartDay: 21 }), '2025-05-21', '2025-06-20', 'FY2025-M06'],
     ['fiscal year', '2025-06-20', rule({ monthStartDay: 21 }), '2024-12-21', '2025-12-20', 'FY2025'],
-    ['fiscal quarter', '2025-06-21', rule({ monthStartDay: 21, monthNamedFor: 'start' }), '2025-04-21', '2025-07-20', 'FY2025-Q2'],
+    [
+      'fiscal quarter',
+      '2025-06-21',
+      rule({ monthStartDay: 21, monthNamedFor: 'start' }),
+      '2025-04-21',
+      '2025-07-20',
+      'FY2025-Q2',
+    ],
     ['quarter', '2025-05-09', DEFAULT_RULE, '2025-04-01', '2025-06-30', '2025-Q2'],
     ['week', '2025-01-01', DEFAULT_RULE, '2024-12-30', '2025-01-05', '2025-W01'],
     ['year', '2024-02-29', DEFAULT_RULE, '2024-01-01', '2024-12-31', '2024'],

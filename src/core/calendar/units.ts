@@ -5,7 +5,16 @@
 import { civilFromDay, dayFromCivil, daysInMonth, type Day } from './day';
 import type { CalendarRule } from './rule';
 
-export const UNITS = ['day', 'week', 'month', 'quarter', 'year', 'fiscal month', 'fiscal quarter', 'fiscal year'] as const;
+export const UNITS = [
+  'day',
+  'week',
+  'month',
+  'quarter',
+  'year',
+  'fiscal month',
+  'fiscal quarter',
+  'fiscal year',
+] as const;
 export type Unit = (typeof UNITS)[number];
 
 /** Number of a calendar month: months since January of year 0. */

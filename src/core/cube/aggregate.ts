@@ -69,7 +69,9 @@ export function aggregateCollapsed(cube: Cube, collapsed: Collapsed, query: Aggr
   const answer: AggregateAnswer = {
     keys,
     rows: total(collapsed.rows),
-    numbers: query.numbers.map((wanted) => numberAnswer(collapsed.numbers.get(wanted.column)!, wanted.extremes)),
+    numbers: query.numbers.map((wanted) =>
+      numberAnswer(collapsed.numbers.get(wanted.column)!, wanted.extremes),
+    ),
     layout: 'running totals',
   };
   return query.by.kind === 'category' ? withoutEmptyGroups(answer) : answer;
@@ -79,13 +81,16 @@ export function aggregateCollapsed(cube: Cube, collapsed: Collapsed, query: Aggr
 export function aggregateCells(cube: Cube, query: AggregateQuery): AggregateAnswer | undefined {
   const tests = passingCodes(cube, query.filters);
   const { by } = query;
-  const category = by.kind === 'category' ? cube.categories.find((entry) => entry.column === by.column) : null;
+  const category =
+    by.kind === 'category' ? cube.categories.find((entry) => entry.column === by.column) : null;
   const sources = query.numbers.map((wanted) => cube.numbers.find((entry) => entry.column === wanted.column));
   const days = otherDayTests(cube, query);
   if (!tests || category === undefined || !days || sources.some((source) => !source)) return undefined;
   const size = by.kind === 'buckets' ? by.starts.length : category ? category.values.length : 1;
   const rows = new Float64Array(size);
-  const answers = query.numbers.map((wanted, i) => emptyNumber(wanted.column, sources[i]!.scale, size, wanted.extremes));
+  const answers = query.numbers.map((wanted, i) =>
+    emptyNumber(wanted.column, sources[i]!.scale, size, wanted.extremes),
+  );
   for (const { bucket, from, to } of piecesOf(cube, query.window, by)) {
     for (let cell = cube.dayOffsets[from]!; cell < cube.dayOffsets[to]!; cell++) {
       if (!tests.every((test) => test.passes[test.codes[cell]!] === 1)) continue;
@@ -101,7 +106,10 @@ export function aggregateCells(cube: Cube, query: AggregateQuery): AggregateAnsw
 }
 
 /** Days with rows, for selections that also look at other date columns. */
-export function coveredByCells(cube: Cube, selection: Pick<AggregateQuery, 'filters' | 'otherDays'>): Day[] | undefined {
+export function coveredByCells(
+  cube: Cube,
+  selection: Pick<AggregateQuery, 'filters' | 'otherDays'>,
+): Day[] | undefined {
   const tests = passingCodes(cube, selection.filters);
   const others = otherDayTests(cube, selection);
   if (!tests || !others) return undefined;
@@ -129,13 +137,21 @@ function otherDayTests(cube: Cube, query: Pick<AggregateQuery, 'otherDays'>) {
 
 function emptyNumber(column: string, scale: number, size: number, extremes: boolean): NumberAnswer {
   const none = () => (extremes ? new Float64Array(size).fill(NaN) : null);
-  return { column, scale, sum: new Float64Array(size), count: new Float64Array(size), minimum: none(), maximum: none() };
+  return {
+    column,
+    scale,
+    sum: new Float64Array(size),
+    count: new Float64Array(size),
+    minimum: none(),
+    maximum: none(),
+  };
 }
 
 function addCell(answer: NumberAnswer, source: Cube['numbers'][number], at: number, cell: number) {
   answer.sum[at]! += source.sum[cell]!;
   answer.count[at]! += source.count[cell]!;
-  if (source.count[cell] === 0 || !answer.minimum || !answer.maximum || !source.minimum || !source.maximum) return;
+  if (source.count[cell] === 0 || !answer.minimum || !answer.maximum || !source.minimum || !source.maximum)
+    return;
   const low = source.minimum[cell]!;
   const high = source.maximum[cell]!;
   if (!(answer.minimum[at]! <= low)) answer.minimum[at] = low;

@@ -60,7 +60,10 @@ export function cubeFromArrow(bytes: Uint8Array): Cube {
       values: values[i] ?? [],
       codes: Uint32Array.from(column(table, `category${i}`)),
     })),
-    otherDays: shape.otherDays.map((name, i) => ({ column: name, days: Int32Array.from(column(table, `other${i}`)) })),
+    otherDays: shape.otherDays.map((name, i) => ({
+      column: name,
+      days: Int32Array.from(column(table, `other${i}`)),
+    })),
     numbers: shape.numbers.map((number, i) => ({
       column: number.column,
       scale: number.scale,

@@ -14,7 +14,8 @@ export interface GroupedRow {
 /** Sums are exact while their absolute values together stay below 2^53. */
 export const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
 
-export type BuiltCube = { readonly ok: true; readonly cube: Cube } | { readonly ok: false; readonly reason: 'inexact' };
+export type BuiltCube =
+  { readonly ok: true; readonly cube: Cube } | { readonly ok: false; readonly reason: 'inexact' };
 
 /** Builds a cube; refused when a running total could leave the range of exact integers. */
 export function buildCube(shape: CubeShape, groups: readonly GroupedRow[]): BuiltCube {
@@ -24,7 +25,8 @@ export function buildCube(shape: CubeShape, groups: readonly GroupedRow[]): Buil
   const lastDay = size > 0 ? groups[order[size - 1]!]!.day : -1;
   const days = Int32Array.from(order, (i) => groups[i]!.day);
   const numbers = shape.numbers.map((number, n) => {
-    const column = (value: (group: GroupedRow) => number) => Float64Array.from(order, (i) => value(groups[i]!));
+    const column = (value: (group: GroupedRow) => number) =>
+      Float64Array.from(order, (i) => value(groups[i]!));
     return {
       column: number.column,
       scale: number.scale,
@@ -34,14 +36,19 @@ export function buildCube(shape: CubeShape, groups: readonly GroupedRow[]): Buil
       maximum: number.extremes ? column((group) => group.numbers[n]!.maximum ?? NaN) : null,
     };
   });
-  const exact = numbers.every((number) => number.sum.reduce((total, sum) => total + Math.abs(sum), 0) <= EXACT_LIMIT);
+  const exact = numbers.every(
+    (number) => number.sum.reduce((total, sum) => total + Math.abs(sum), 0) <= EXACT_LIMIT,
+  );
   if (!exact) return { ok: false, reason: 'inexact' };
   const cube: Cube = {
     shape,
     firstDay,
     dayOffsets: offsetsOf(days, firstDay, lastDay),
     rows: Float64Array.from(order, (i) => groups[i]!.rows),
-    categories: shape.categories.map((column, c) => ({ column, ...encode(order, (i) => groups[i]!.categories[c] ?? null) })),
+    categories: shape.categories.map((column, c) => ({
+      column,
+      ...encode(order, (i) => groups[i]!.categories[c] ?? null),
+    })),
     numbers,
     otherDays: shape.otherDays.map((column, c) => ({
       column,

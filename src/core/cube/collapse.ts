@@ -34,7 +34,9 @@ export function passingCodes(cube: Cube, filters: readonly ValueFilter[]) {
     const category = cube.categories.find((entry) => entry.column === filter.column);
     if (!category) return undefined;
     const wanted = new Set(filter.values);
-    const passes = Uint8Array.from(category.values, (value) => (wanted.has(value) !== filter.exclude ? 1 : 0));
+    const passes = Uint8Array.from(category.values, (value) =>
+      wanted.has(value) !== filter.exclude ? 1 : 0,
+    );
     tests.push({ codes: category.codes, passes });
   }
   return tests;
@@ -93,7 +95,13 @@ function slotsOf(cube: Cube, cells: Uint32Array, codes: Uint32Array | null, grou
 }
 
 /** Adds the cells' values into a table whose first row of groups stays zero. */
-function addUp(table: Float64Array, slots: Uint32Array, cells: Uint32Array, values: Float64Array, groups: number) {
+function addUp(
+  table: Float64Array,
+  slots: Uint32Array,
+  cells: Uint32Array,
+  values: Float64Array,
+  groups: number,
+) {
   for (let i = 0; i < slots.length; i++) table[slots[i]! + groups]! += values[cells[i]!]!;
 }
 

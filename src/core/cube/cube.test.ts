@@ -4,7 +4,16 @@ import { cubeFromArrow, cubeToArrow } from './arrow';
 import { buildCube } from './build';
 import { cellCount, shapeKey } from './cube';
 import { cubeSource, planQuery } from './source';
-import { comparable, groupRows, plainAnswer, plainCovered, testCube, testQuery, testRows, TEST_SHAPE } from './testing';
+import {
+  comparable,
+  groupRows,
+  plainAnswer,
+  plainCovered,
+  testCube,
+  testQuery,
+  testRows,
+  TEST_SHAPE,
+} from './testing';
 import type { AggregateAnswer } from './query';
 
 describe('day cube', () => {
@@ -48,10 +57,20 @@ describe('day cube', () => {
 
   test('a column that the cube lacks is answered elsewhere', () => {
     const source = cubeSource([testCube([])]);
-    const query = { dataset: 'trips', day: 'day', otherDays: [], filters: [], window: [], by: { kind: 'total' }, numbers: [] } as const;
+    const query = {
+      dataset: 'trips',
+      day: 'day',
+      otherDays: [],
+      filters: [],
+      window: [],
+      by: { kind: 'total' },
+      numbers: [],
+    } as const;
     expect(source.aggregate({ ...query, dataset: 'others' })).toBeUndefined();
     expect(source.aggregate({ ...query, by: { kind: 'category', column: 'vessel' } })).toBeUndefined();
-    expect(source.aggregate({ ...query, numbers: [{ column: 'weight', scale: 0, extremes: false }] })).toBeUndefined();
+    expect(
+      source.aggregate({ ...query, numbers: [{ column: 'weight', scale: 0, extremes: false }] }),
+    ).toBeUndefined();
     expect(source.aggregate(query)).toBeDefined();
     source.remove('trips');
     expect(source.aggregate(query)).toBeUndefined();
@@ -65,7 +84,14 @@ describe('day cube', () => {
   });
 
   test('sums of many decimals are exact to the last digit', () => {
-    const rows = Array.from({ length: 1000 }, (_, i) => ({ day: i % 50, other: null, route: 'Veldry', channel: 'web', seats: 1, cents: 10 }));
+    const rows = Array.from({ length: 1000 }, (_, i) => ({
+      day: i % 50,
+      other: null,
+      route: 'Veldry',
+      channel: 'web',
+      seats: 1,
+      cents: 10,
+    }));
     const source = cubeSource([testCube(rows)]);
     const answer = source.aggregate({
       dataset: 'trips',

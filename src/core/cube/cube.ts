@@ -69,5 +69,12 @@ export function cellCount(cube: Cube): number {
 /** A key that is the same for the same rows and columns. */
 export function shapeKey(shape: CubeShape): string {
   const numbers = shape.numbers.map((number) => `${number.column}${number.extremes ? '+' : ''}`);
-  return [shape.dataset, shape.load, shape.day, shape.otherDays.join(','), shape.categories.join(','), numbers.join(',')].join('|');
+  return [
+    shape.dataset,
+    shape.load,
+    shape.day,
+    shape.otherDays.join(','),
+    shape.categories.join(','),
+    numbers.join(','),
+  ].join('|');
 }

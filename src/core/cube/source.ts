@@ -27,7 +27,8 @@ export function planQuery(cube: Cube, query: AggregateQuery): Exclude<Layout, 'd
     const number = cube.numbers.find((entry) => entry.column === wanted.column);
     if (!number || (wanted.extremes && !number.minimum)) return undefined;
   }
-  if (!query.otherDays.every((filter) => cube.otherDays.some((entry) => entry.column === filter.column))) return undefined;
+  if (!query.otherDays.every((filter) => cube.otherDays.some((entry) => entry.column === filter.column)))
+    return undefined;
   if (query.otherDays.length > 0) return 'sparse by day';
   const groups = query.by.kind === 'category' ? held(query.by.column)!.values.length : 1;
   return groups * dayCount(cube) > RUNNING_LIMIT ? 'sparse by day' : 'running totals';
@@ -39,7 +40,12 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
   const kept = new Map<string, Collapsed>();
   const placeOf = (dataset: string, day: string) => `${dataset}|${day}`;
 
-  function collapsedOf(cube: Cube, selection: Selection, by: string | null, numbers: readonly NumberWanted[]) {
+  function collapsedOf(
+    cube: Cube,
+    selection: Selection,
+    by: string | null,
+    numbers: readonly NumberWanted[],
+  ) {
     const place = placeOf(selection.dataset, selection.day);
     const key = JSON.stringify([place, selection.filters, by, numbers]);
     let collapsed = kept.get(key);

@@ -91,11 +91,13 @@ const filters = fc.array(
 const grouping: fc.Arbitrary<AggregateQuery['by']> = fc.oneof(
   fc.constant({ kind: 'total' } as const),
   fc.constantFrom('route', 'channel').map((column) => ({ kind: 'category', column }) as const),
-  fc.tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 6 })).map(([from, length, count]) => ({
-    kind: 'buckets' as const,
-    starts: Array.from({ length: count }, (_, i) => from + i * length),
-    end: from + count * length - 1,
-  })),
+  fc
+    .tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 6 }))
+    .map(([from, length, count]) => ({
+      kind: 'buckets' as const,
+      starts: Array.from({ length: count }, (_, i) => from + i * length),
+      end: from + count * length - 1,
+    })),
 );
 
 /** Queries; a window for buckets always lies inside them, as it does for visuals. */
@@ -104,15 +106,24 @@ export const testQuery: fc.Arbitrary<AggregateQuery> = fc
     dataset: fc.constant('trips'),
     day: fc.constant('day'),
     filters,
-    otherDays: fc.oneof(fc.constant([]), closeRuns.map((runs) => [{ column: 'other', runs }])),
+    otherDays: fc.oneof(
+      fc.constant([]),
+      closeRuns.map((runs) => [{ column: 'other', runs }]),
+    ),
     window: fc.oneof(closeRuns, fc.constant([{ start: -Infinity, end: Infinity }])),
     by: grouping,
     numbers: fc.constant(TEST_SHAPE.numbers),
   })
-  .map((query) => (query.by.kind === 'buckets' ? { ...query, window: within(query.window, query.by.starts[0]!, query.by.end) } : query));
+  .map((query) =>
+    query.by.kind === 'buckets'
+      ? { ...query, window: within(query.window, query.by.starts[0]!, query.by.end) }
+      : query,
+  );
 
 function within(runs: DayRuns, first: number, last: number): DayRuns {
-  return runs.map((run) => ({ start: Math.max(run.start, first), end: Math.min(run.end, last) })).filter((run) => run.start <= run.end);
+  return runs
+    .map((run) => ({ start: Math.max(run.start, first), end: Math.min(run.end, last) }))
+    .filter((run) => run.start <= run.end);
 }
 
 export function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays'>): boolean {
@@ -131,7 +142,12 @@ export function plainAnswer(rows: readonly TestRow[], query: AggregateQuery): Re
   const groups = new Map<string, TestRow[]>();
   if (by.kind === 'total') groups.set('all', seen);
   if (by.kind === 'buckets') {
-    by.starts.forEach((start, i) => groups.set(String(i), seen.filter((row) => row.day! >= start && row.day! <= bucketEnd(by, i))));
+    by.starts.forEach((start, i) =>
+      groups.set(
+        String(i),
+        seen.filter((row) => row.day! >= start && row.day! <= bucketEnd(by, i)),
+      ),
+    );
   }
   if (by.kind === 'category') {
     for (const row of seen) {
@@ -142,21 +158,34 @@ export function plainAnswer(rows: readonly TestRow[], query: AggregateQuery): Re
   return Object.fromEntries(
     [...groups].map(([key, members]) => [
       key,
-      { rows: members.length, seats: figures(members.map((row) => row.seats)), cents: figures(members.map((row) => row.cents)) },
+      {
+        rows: members.length,
+        seats: figures(members.map((row) => row.seats)),
+        cents: figures(members.map((row) => row.cents)),
+      },
     ]),
   );
 }
 
 /** An answer in the same form as `plainAnswer`. */
-export function comparable(query: AggregateQuery, answer: import('./query').AggregateAnswer): Record<string, unknown> {
+export function comparable(
+  query: AggregateQuery,
+  answer: import('./query').AggregateAnswer,
+): Record<string, unknown> {
   const { by } = query;
-  const key = (i: number) => (by.kind === 'total' ? 'all' : by.kind === 'buckets' ? String(i) : String(answer.keys[i]));
+  const key = (i: number) =>
+    by.kind === 'total' ? 'all' : by.kind === 'buckets' ? String(i) : String(answer.keys[i]);
   const extreme = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? null : value);
   return Object.fromEntries(
     Array.from(answer.rows, (count, i) => {
       const of = (column: string) => {
         const number = answer.numbers.find((entry) => entry.column === column)!;
-        return { sum: number.sum[i]! + 0, count: number.count[i], minimum: extreme(number.minimum?.[i]), maximum: extreme(number.maximum?.[i]) };
+        return {
+          sum: number.sum[i]! + 0,
+          count: number.count[i],
+          minimum: extreme(number.minimum?.[i]),
+          maximum: extreme(number.maximum?.[i]),
+        };
       };
       return [key(i), { rows: count, seats: of('seats'), cents: of('cents') }];
     }),
@@ -164,7 +193,10 @@ export function comparable(query: AggregateQuery, answer: import('./query').Aggr
 }
 
 /** Days on which matching rows lie. */
-export function plainCovered(rows: readonly TestRow[], selection: Pick<Selection, 'filters' | 'otherDays'>): DayRuns {
+export function plainCovered(
+  rows: readonly TestRow[],
+  selection: Pick<Selection, 'filters' | 'otherDays'>,
+): DayRuns {
   const days = rows.filter((row) => matches(row, selection)).map((row) => row.day!);
   return runsOfDays(days.sort((a, b) => a - b));
 }

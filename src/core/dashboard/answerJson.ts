@@ -25,7 +25,12 @@ function controlJson(answer: ControlAnswer) {
 function visualJson(answer: VisualAnswer) {
   if (answer.kind === 'elsewhere' || answer.kind === 'broken') return answer;
   if (answer.kind === 'empty') {
-    return { kind: 'empty', dataset: answer.dataset, asked: runsText(answer.asked), nearest: dayText(answer.nearest) };
+    return {
+      kind: 'empty',
+      dataset: answer.dataset,
+      asked: runsText(answer.asked),
+      nearest: dayText(answer.nearest),
+    };
   }
   const common = {
     kind: answer.kind,
@@ -39,11 +44,19 @@ function visualJson(answer: VisualAnswer) {
     return {
       ...common,
       grain: buckets.unit,
-      data: buckets.starts.map((start, i) => ({ start: isoDay(start), end: isoDay(bucketEnd(buckets, i)), value: answer.values[i] })),
+      data: buckets.starts.map((start, i) => ({
+        start: isoDay(start),
+        end: isoDay(bucketEnd(buckets, i)),
+        value: answer.values[i],
+      })),
     };
   }
   if (answer.kind === 'bar') {
-    return { ...common, total: answer.total, data: answer.categories.map((category, i) => ({ category, value: answer.values[i] })) };
+    return {
+      ...common,
+      total: answer.total,
+      data: answer.categories.map((category, i) => ({ category, value: answer.values[i] })),
+    };
   }
   return common;
 }
@@ -51,8 +64,12 @@ function visualJson(answer: VisualAnswer) {
 /** The JSON form of a turn's answer. */
 export function answerJson(answer: TurnAnswer) {
   return {
-    controls: Object.fromEntries(Object.entries(answer.controls).map(([id, control]) => [id, controlJson(control)])),
-    visuals: Object.fromEntries(Object.entries(answer.visuals).map(([id, visual]) => [id, visualJson(visual)])),
+    controls: Object.fromEntries(
+      Object.entries(answer.controls).map(([id, control]) => [id, controlJson(control)]),
+    ),
+    visuals: Object.fromEntries(
+      Object.entries(answer.visuals).map(([id, visual]) => [id, visualJson(visual)]),
+    ),
   };
 }
 
@@ -61,7 +78,9 @@ const OPEN_END = 'open';
 
 /** Answers as text that gives back the very same values, open ends included. */
 export function packAnswer(answer: TurnAnswer): string {
-  return JSON.stringify(answer, (_, value: unknown) => (value === -Infinity ? OPEN_START : value === Infinity ? OPEN_END : value));
+  return JSON.stringify(answer, (_, value: unknown) =>
+    value === -Infinity ? OPEN_START : value === Infinity ? OPEN_END : value,
+  );
 }
 
 /** Reads what `packAnswer` wrote. */

@@ -16,8 +16,16 @@ describe('the dashboard document', () => {
 
   test.each([
     ['an id used twice', { visuals: [line('a'), line('a')] }, /id a is used twice/],
-    ['a wire from nowhere', { wires: [{ control: 'gone', target: 'sea', on: true, roles: {} }] }, /no control gone/],
-    ['a wire to nowhere', { wires: [{ control: 'span', target: 'gone', on: true, roles: {} }] }, /no item gone/],
+    [
+      'a wire from nowhere',
+      { wires: [{ control: 'gone', target: 'sea', on: true, roles: {} }] },
+      /no control gone/,
+    ],
+    [
+      'a wire to nowhere',
+      { wires: [{ control: 'span', target: 'gone', on: true, roles: {} }] },
+      /no item gone/,
+    ],
     ['a place beyond the grid', { layout: [{ item: 'sea', x: 20, y: 0, w: 6, h: 4 }] }, /beyond the grid/],
     ['an unknown kind', { visuals: [{ ...line('a'), kind: 'cloud' }] }, /visuals\.0\.kind/],
     ['no title', { title: ' ' }, /title/],
@@ -29,11 +37,18 @@ describe('the dashboard document', () => {
   });
 
   test('has a published JSON Schema', () => {
-    expect(documentJsonSchema()).toMatchObject({ type: 'object', required: expect.arrayContaining(['visuals', 'controls', 'wires']) as string[] });
+    expect(documentJsonSchema()).toMatchObject({
+      type: 'object',
+      required: expect.arrayContaining(['visuals', 'controls', 'wires']) as string[],
+    });
   });
 
   test('items without a title are named by what they show', () => {
-    expect(DOCUMENT.visuals.map((visual) => titleOf(visual, TEST_MODEL))).toEqual(['Seats over time', 'Seats by route', 'Trips, row by row']);
+    expect(DOCUMENT.visuals.map((visual) => titleOf(visual, TEST_MODEL))).toEqual([
+      'Seats over time',
+      'Seats by route',
+      'Trips, row by row',
+    ]);
     expect(DOCUMENT.controls.map((control) => titleOf(control, TEST_MODEL))).toEqual(['Timeline', 'route']);
     expect(titleOf({ ...line('a'), title: 'Mine' }, TEST_MODEL)).toBe('Mine');
   });

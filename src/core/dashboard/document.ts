@@ -52,7 +52,9 @@ const timelineSchema = z.object({
   default: z.string().min(1).max(500).describe('Period phrase with which readers begin'),
   level: z.enum(UNITS).describe('Unit of a tile at the start'),
   levelFixed: z.boolean().describe('Whether readers cannot change the level'),
-  size: z.enum(['ribbon', 'scale', 'words']).describe('Ribbon alone, with its scale, or with the window in words too'),
+  size: z
+    .enum(['ribbon', 'scale', 'words'])
+    .describe('Ribbon alone, with its scale, or with the window in words too'),
   allowUncovered: z.boolean().describe('Whether periods without data can be chosen'),
 });
 const slicerSchema = z.object({
@@ -74,7 +76,9 @@ const wireSchema = z.object({
   control: id,
   target: id.describe('A visual, or a control whose offer is narrowed'),
   on: z.boolean(),
-  roles: z.record(z.string(), key).describe('Date role used for a dataset, where it is not the measure’s own'),
+  roles: z
+    .record(z.string(), key)
+    .describe('Date role used for a dataset, where it is not the measure’s own'),
 });
 export type Wire = z.infer<typeof wireSchema>;
 
@@ -102,7 +106,8 @@ const base = z.object({
 /** Checks a document: shape, unique ids, and that wires and places name items that are there. */
 export const documentSchema = base.superRefine((document, context) => {
   const seen = new Set<string>();
-  const complain = (message: string, path: (string | number)[]) => context.addIssue({ code: 'custom', message, path });
+  const complain = (message: string, path: (string | number)[]) =>
+    context.addIssue({ code: 'custom', message, path });
   for (const [list, items] of [
     ['visuals', document.visuals],
     ['controls', document.controls],
@@ -135,18 +140,25 @@ export function emptyDocument(name: string): DashboardDocument {
 }
 
 /** Reads a stored or imported document; problems are sentences that name the place. */
-export function readDocument(input: unknown): { ok: true; document: DashboardDocument } | { ok: false; problems: string[] } {
+export function readDocument(
+  input: unknown,
+): { ok: true; document: DashboardDocument } | { ok: false; problems: string[] } {
   const result = documentSchema.safeParse(input);
   if (result.success) return { ok: true, document: result.data };
   return {
     ok: false,
-    problems: result.error.issues.map((issue) => `${issue.path.map(String).join('.') || 'document'}: ${issue.message}`),
+    problems: result.error.issues.map(
+      (issue) => `${issue.path.map(String).join('.') || 'document'}: ${issue.message}`,
+    ),
   };
 }
 
 /** The item (visual or control) with this id. */
 export function itemOf(document: DashboardDocument, itemId: string): Visual | Control | undefined {
-  return document.visuals.find((visual) => visual.id === itemId) ?? document.controls.find((control) => control.id === itemId);
+  return (
+    document.visuals.find((visual) => visual.id === itemId) ??
+    document.controls.find((control) => control.id === itemId)
+  );
 }
 
 export function isControl(item: Visual | Control): item is Control {

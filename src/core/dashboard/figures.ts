@@ -6,7 +6,13 @@ import { columnOf, type Measure, type Model } from './model';
 export function numbersFor(model: Model, dataset: string, measure: Measure): NumberWanted[] {
   if (measure.column === null) return [];
   const scale = columnOf(model, dataset, measure.column)?.scale ?? 0;
-  return [{ column: measure.column, scale, extremes: measure.aggregation === 'minimum' || measure.aggregation === 'maximum' }];
+  return [
+    {
+      column: measure.column,
+      scale,
+      extremes: measure.aggregation === 'minimum' || measure.aggregation === 'maximum',
+    },
+  ];
 }
 
 /** The measure's value for each group of an answer; null where there is nothing to show. */
@@ -35,6 +41,9 @@ export function measureValues(measure: Measure, answer: AggregateAnswer): (numbe
 /** A value as shown: grouped digits, the measure's decimals and unit. */
 export function valueWords(measure: Pick<Measure, 'decimals' | 'unit'>, value: number | null): string {
   if (value === null) return '–';
-  const digits = value.toLocaleString('en', { minimumFractionDigits: measure.decimals, maximumFractionDigits: measure.decimals });
+  const digits = value.toLocaleString('en', {
+    minimumFractionDigits: measure.decimals,
+    maximumFractionDigits: measure.decimals,
+  });
   return measure.unit === '' ? digits : `${digits} ${measure.unit}`;
 }

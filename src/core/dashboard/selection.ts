@@ -10,7 +10,12 @@ import { routeTo, wireOf, type DatasetUse, type Route } from './wiring';
 
 /** What a control now says: its window, or its choice. A phrase that cannot be read has no effect. */
 export type Setting =
-  | { readonly kind: 'window'; readonly text: string; readonly runs: DayRuns; readonly error: PhraseError | null }
+  | {
+      readonly kind: 'window';
+      readonly text: string;
+      readonly runs: DayRuns;
+      readonly error: PhraseError | null;
+    }
   | { readonly kind: 'choice'; readonly values: readonly (string | null)[] };
 
 /** A wire in effect on an item: the control and the route it takes. */
@@ -28,7 +33,11 @@ export interface Seen {
 }
 
 /** The setting of each control: the reader's, else the designer's default. */
-export function settingsOf(document: DashboardDocument, model: Model, state: ReaderState): Map<string, Setting> {
+export function settingsOf(
+  document: DashboardDocument,
+  model: Model,
+  state: ReaderState,
+): Map<string, Setting> {
   const settings = new Map<string, Setting>();
   for (const control of document.controls) {
     if (control.kind === 'slicer') {

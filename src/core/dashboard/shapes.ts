@@ -31,7 +31,8 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
   }
   for (const shape of shapes.values()) {
     for (const control of document.controls) {
-      if (control.kind === 'slicer' && control.dataset === shape.dataset) addOnce(shape.categories, control.column);
+      if (control.kind === 'slicer' && control.dataset === shape.dataset)
+        addOnce(shape.categories, control.column);
     }
     shape.categories = shape.categories.filter((column) => isCategory(model, shape.dataset, column)).sort();
     shape.otherDays.sort();

@@ -14,7 +14,8 @@ export const DEFAULT_STATE: ReaderState = { periods: {}, choices: {} };
 
 /** The state without what belongs to controls that the document does not have. */
 export function stateFor(document: DashboardDocument, state: ReaderState): ReaderState {
-  const has = (kind: string) => new Set(document.controls.filter((control) => control.kind === kind).map((control) => control.id));
+  const has = (kind: string) =>
+    new Set(document.controls.filter((control) => control.kind === kind).map((control) => control.id));
   const only = <T>(record: Record<string, T>, ids: Set<string>) =>
     Object.fromEntries(Object.entries(record).filter(([control]) => ids.has(control)));
   return { periods: only(state.periods, has('timeline')), choices: only(state.choices, has('slicer')) };

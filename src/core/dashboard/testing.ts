@@ -29,10 +29,42 @@ export const TEST_MODEL: Model = {
       ],
       measures: [
         { key: 'rows', name: 'Rows', aggregation: 'count', column: null, unit: '', decimals: 0, role: 'day' },
-        { key: 'seats', name: 'Seats', aggregation: 'sum', column: 'seats', unit: '', decimals: 0, role: 'day' },
-        { key: 'fare', name: 'Fare', aggregation: 'average', column: 'cents', unit: '€', decimals: 2, role: 'day' },
-        { key: 'least', name: 'Least', aggregation: 'minimum', column: 'cents', unit: '€', decimals: 2, role: 'day' },
-        { key: 'most', name: 'Most', aggregation: 'maximum', column: 'cents', unit: '€', decimals: 2, role: 'day' },
+        {
+          key: 'seats',
+          name: 'Seats',
+          aggregation: 'sum',
+          column: 'seats',
+          unit: '',
+          decimals: 0,
+          role: 'day',
+        },
+        {
+          key: 'fare',
+          name: 'Fare',
+          aggregation: 'average',
+          column: 'cents',
+          unit: '€',
+          decimals: 2,
+          role: 'day',
+        },
+        {
+          key: 'least',
+          name: 'Least',
+          aggregation: 'minimum',
+          column: 'cents',
+          unit: '€',
+          decimals: 2,
+          role: 'day',
+        },
+        {
+          key: 'most',
+          name: 'Most',
+          aggregation: 'maximum',
+          column: 'cents',
+          unit: '€',
+          decimals: 2,
+          role: 'day',
+        },
       ],
     },
     {
@@ -48,7 +80,13 @@ export const TEST_MODEL: Model = {
   ],
 };
 
-export const line = (id: string, measure = 'seats'): Visual => ({ id, kind: 'line', title: '', measure: { dataset: 'trips', measure }, grain: 'day' });
+export const line = (id: string, measure = 'seats'): Visual => ({
+  id,
+  kind: 'line',
+  title: '',
+  measure: { dataset: 'trips', measure },
+  grain: 'day',
+});
 export const bar = (id: string, measure = 'seats'): Visual => ({
   id,
   kind: 'bar',
@@ -58,7 +96,14 @@ export const bar = (id: string, measure = 'seats'): Visual => ({
   order: 'value',
   limit: 10,
 });
-export const table = (id: string): Visual => ({ id, kind: 'table', title: '', dataset: 'trips', role: 'day', columns: ['day', 'route'] });
+export const table = (id: string): Visual => ({
+  id,
+  kind: 'table',
+  title: '',
+  dataset: 'trips',
+  role: 'day',
+  columns: ['day', 'route'],
+});
 export const timeline = (id: string, phrase = 'all'): Control => ({
   id,
   kind: 'timeline',

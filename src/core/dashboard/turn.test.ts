@@ -15,23 +15,47 @@ const ROWS: TestRow[] = [
   { day: 12, other: null, route: 'Veldry', channel: 'desk', seats: null, cents: 1 },
   { day: 40, other: 39, route: null, channel: 'web', seats: 2, cents: null },
 ];
-const DOCUMENT = documentOf(line('sea'), bar('ports'), table('log'), timeline('span'), timeline('extra'), slicer('route'));
+const DOCUMENT = documentOf(
+  line('sea'),
+  bar('ports'),
+  table('log'),
+  timeline('span'),
+  timeline('extra'),
+  slicer('route'),
+);
 
 const turn = (document: DashboardDocument, state: ReaderState, rows = ROWS) =>
   answerTurn({ document, model: TEST_MODEL, state }, cubeSource([testCube(rows)]));
-const withPeriod = (periods: Record<string, string>, choices: ReaderState['choices'] = {}): ReaderState => ({ periods, choices });
+const withPeriod = (periods: Record<string, string>, choices: ReaderState['choices'] = {}): ReaderState => ({
+  periods,
+  choices,
+});
 const phrase = (first: number, last: number) => `${isoDay(first)}/${isoDay(last)}`;
 const shownRows = (answer: VisualAnswer | undefined) => (answer && 'rows' in answer ? answer.rows : 0);
 
 describe('a turn', () => {
   test('shows everything by default, clipped to the data', async () => {
     const { visuals, controls } = await turn(DOCUMENT, DEFAULT_STATE);
-    expect(visuals.sea).toMatchObject({ kind: 'line', rows: 4, window: { days: 31, daysWithData: 3, shown: [{ start: 10, end: 40 }] } });
-    expect(visuals.ports).toMatchObject({ categories: ['Tamsel', 'Veldry', null], values: [6, 4, 2], total: 3 });
+    expect(visuals.sea).toMatchObject({
+      kind: 'line',
+      rows: 4,
+      window: { days: 31, daysWithData: 3, shown: [{ start: 10, end: 40 }] },
+    });
+    expect(visuals.ports).toMatchObject({
+      categories: ['Tamsel', 'Veldry', null],
+      values: [6, 4, 2],
+      total: 3,
+    });
     expect(visuals.log).toMatchObject({ kind: 'table', rows: 4 });
     expect(controls.span).toMatchObject({ kind: 'timeline', text: 'all', daysWithData: 3 });
     expect((controls.span as TimelineAnswer).others).toHaveLength(1);
-    expect(controls.route).toMatchObject({ values: [{ value: 'Tamsel', rows: 1 }, { value: 'Veldry', rows: 2 }, { value: null, rows: 1 }] });
+    expect(controls.route).toMatchObject({
+      values: [
+        { value: 'Tamsel', rows: 1 },
+        { value: 'Veldry', rows: 2 },
+        { value: null, rows: 1 },
+      ],
+    });
   });
 
   test('two timelines on one date role narrow each other', async () => {
@@ -42,16 +66,30 @@ describe('a turn', () => {
   });
 
   test('a visual that loses its wire stops responding, the others go on', async () => {
-    const document = { ...DOCUMENT, wires: DOCUMENT.wires.map((wire) => (wire.control === 'span' && wire.target === 'ports' ? { ...wire, on: false } : wire)) };
+    const document = {
+      ...DOCUMENT,
+      wires: DOCUMENT.wires.map((wire) =>
+        wire.control === 'span' && wire.target === 'ports' ? { ...wire, on: false } : wire,
+      ),
+    };
     const { visuals } = await turn(document, withPeriod({ span: phrase(40, 40) }));
     expect(visuals.sea).toMatchObject({ rows: 1 });
     expect(visuals.ports).toMatchObject({ rows: 4 });
   });
 
   test('windows through different date roles apply together', async () => {
-    const document = { ...DOCUMENT, wires: DOCUMENT.wires.map((wire) => (wire.control === 'extra' && wire.target === 'sea' ? { ...wire, roles: { trips: 'other' } } : wire)) };
+    const document = {
+      ...DOCUMENT,
+      wires: DOCUMENT.wires.map((wire) =>
+        wire.control === 'extra' && wire.target === 'sea' ? { ...wire, roles: { trips: 'other' } } : wire,
+      ),
+    };
     const { visuals } = await turn(document, withPeriod({ span: phrase(1, 20), extra: phrase(4, 4) }));
-    expect(visuals.sea).toMatchObject({ rows: 1, layout: 'sparse by day', window: { shown: [{ start: 12, end: 12 }] } });
+    expect(visuals.sea).toMatchObject({
+      rows: 1,
+      layout: 'sparse by day',
+      window: { shown: [{ start: 12, end: 12 }] },
+    });
     expect(cubeShapesFor(document, TEST_MODEL)).toMatchObject([
       { day: 'day', otherDays: ['other'] },
       { day: 'other', otherDays: [] },
@@ -79,30 +117,49 @@ describe('a turn', () => {
 
   test('every aggregation of a window is what its rows give', async () => {
     await fc.assert(
-      fc.asyncProperty(testRows, fc.integer({ min: 0, max: 60 }), fc.integer({ min: 0, max: 50 }), async (rows, first, length) => {
-        const measures = ['rows', 'seats', 'fare', 'least', 'most'];
-        const document = documentOf(...measures.map((measure) => bar(`b${measure}`, measure)), line('all', 'fare'), timeline('span'));
-        const { visuals } = await turn(document, withPeriod({ span: phrase(first, first + length) }), rows);
-        const seen = rows.filter((row) => row.day !== null && row.day >= first && row.day <= first + length);
-        const byRoute = (route: string | null) => seen.filter((row) => row.route === route);
-        const filled = (members: TestRow[], column: 'seats' | 'cents') => members.map((row) => row[column]).filter((value) => value !== null);
-        const sum = (values: number[]) => values.reduce((total, value) => total + value, 0);
-        const expected: Record<string, (members: TestRow[]) => number | null> = {
-          brows: (members) => members.length,
-          bseats: (members) => (filled(members, 'seats').length > 0 ? sum(filled(members, 'seats')) : null),
-          bfare: (members) => (filled(members, 'cents').length > 0 ? sum(filled(members, 'cents')) / 100 / filled(members, 'cents').length : null),
-          bleast: (members) => (filled(members, 'cents').length > 0 ? Math.min(...filled(members, 'cents')) / 100 : null),
-          bmost: (members) => (filled(members, 'cents').length > 0 ? Math.max(...filled(members, 'cents')) / 100 : null),
-        };
-        for (const [id, valueOf] of Object.entries(expected)) {
-          const answer = visuals[id]!;
-          expect(answer.kind).toBe(seen.length === 0 ? 'empty' : 'bar');
-          if (answer.kind !== 'bar') continue;
-          answer.categories.forEach((category, i) => expect((answer as BarAnswer).values[i]).toBe(valueOf(byRoute(category))));
-        }
-        const over = visuals.all as LineAnswer;
-        if (over.kind === 'line') expect(over.values).toHaveLength(over.buckets.starts.length);
-      }),
+      fc.asyncProperty(
+        testRows,
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 0, max: 50 }),
+        async (rows, first, length) => {
+          const measures = ['rows', 'seats', 'fare', 'least', 'most'];
+          const document = documentOf(
+            ...measures.map((measure) => bar(`b${measure}`, measure)),
+            line('all', 'fare'),
+            timeline('span'),
+          );
+          const { visuals } = await turn(document, withPeriod({ span: phrase(first, first + length) }), rows);
+          const seen = rows.filter(
+            (row) => row.day !== null && row.day >= first && row.day <= first + length,
+          );
+          const byRoute = (route: string | null) => seen.filter((row) => row.route === route);
+          const filled = (members: TestRow[], column: 'seats' | 'cents') =>
+            members.map((row) => row[column]).filter((value) => value !== null);
+          const sum = (values: number[]) => values.reduce((total, value) => total + value, 0);
+          const expected: Record<string, (members: TestRow[]) => number | null> = {
+            brows: (members) => members.length,
+            bseats: (members) => (filled(members, 'seats').length > 0 ? sum(filled(members, 'seats')) : null),
+            bfare: (members) =>
+              filled(members, 'cents').length > 0
+                ? sum(filled(members, 'cents')) / 100 / filled(members, 'cents').length
+                : null,
+            bleast: (members) =>
+              filled(members, 'cents').length > 0 ? Math.min(...filled(members, 'cents')) / 100 : null,
+            bmost: (members) =>
+              filled(members, 'cents').length > 0 ? Math.max(...filled(members, 'cents')) / 100 : null,
+          };
+          for (const [id, valueOf] of Object.entries(expected)) {
+            const answer = visuals[id]!;
+            expect(answer.kind).toBe(seen.length === 0 ? 'empty' : 'bar');
+            if (answer.kind !== 'bar') continue;
+            answer.categories.forEach((category, i) =>
+              expect((answer as BarAnswer).values[i]).toBe(valueOf(byRoute(category))),
+            );
+          }
+          const over = visuals.all as LineAnswer;
+          if (over.kind === 'line') expect(over.values).toHaveLength(over.buckets.starts.length);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -111,31 +168,54 @@ describe('a turn', () => {
     const answer = await turn(DOCUMENT, DEFAULT_STATE);
     expect(unpackAnswer(packAnswer(answer))).toEqual(answer);
     const json = answerJson(answer);
-    expect(json.visuals.sea).toMatchObject({ grain: 'day', window: { asked: [['..', '..']], shown: [[isoDay(10), isoDay(40)]] } });
+    expect(json.visuals.sea).toMatchObject({
+      grain: 'day',
+      window: { asked: [['..', '..']], shown: [[isoDay(10), isoDay(40)]] },
+    });
     expect(JSON.stringify(json)).not.toContain('null,null');
   });
 
   test('what the cubes lack is left to another source', async () => {
-    const answer = await answerTurn({ document: DOCUMENT, model: TEST_MODEL, state: DEFAULT_STATE }, cubeSource());
+    const answer = await answerTurn(
+      { document: DOCUMENT, model: TEST_MODEL, state: DEFAULT_STATE },
+      cubeSource(),
+    );
     expect(Object.values(answer.visuals).every((visual) => visual.kind === 'elsewhere')).toBe(true);
   });
 
   test('an item whose dataset is gone says what to do', async () => {
     const document = documentOf(line('sea', 'gone'), table('log'));
-    const missing = { ...document, visuals: [document.visuals[0]!, { ...document.visuals[1]!, dataset: 'ghost' } as (typeof document.visuals)[1]] };
+    const missing = {
+      ...document,
+      visuals: [
+        document.visuals[0]!,
+        { ...document.visuals[1]!, dataset: 'ghost' } as (typeof document.visuals)[1],
+      ],
+    };
     const { visuals } = await turn(missing, DEFAULT_STATE);
     expect(visuals.sea).toMatchObject({ kind: 'broken', message: expect.stringContaining('gone') as string });
-    expect(visuals.log).toMatchObject({ kind: 'broken', message: expect.stringContaining('ghost') as string });
+    expect(visuals.log).toMatchObject({
+      kind: 'broken',
+      message: expect.stringContaining('ghost') as string,
+    });
   });
 
   test('the state of controls that are not there is dropped', () => {
-    expect(stateFor(DOCUMENT, withPeriod({ span: 'all', route: 'all', gone: '2025' }, { route: ['a'], span: ['b'] }))).toEqual(
-      withPeriod({ span: 'all' }, { route: ['a'] }),
-    );
+    expect(
+      stateFor(
+        DOCUMENT,
+        withPeriod({ span: 'all', route: 'all', gone: '2025' }, { route: ['a'], span: ['b'] }),
+      ),
+    ).toEqual(withPeriod({ span: 'all' }, { route: ['a'] }));
   });
 
   test('the cube of a dashboard has the columns in use and no others', () => {
     const [shape] = cubeShapesFor(DOCUMENT, TEST_MODEL);
-    expect(shape).toEqual({ ...TEST_SHAPE, otherDays: [], categories: ['route'], numbers: [{ column: 'seats', scale: 0, extremes: false }] });
+    expect(shape).toEqual({
+      ...TEST_SHAPE,
+      otherDays: [],
+      categories: ['route'],
+      numbers: [{ column: 'seats', scale: 0, extremes: false }],
+    });
   });
 });

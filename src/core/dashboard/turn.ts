@@ -99,7 +99,8 @@ export interface EmptyAnswer {
   readonly acting: readonly Acting[];
 }
 
-export type VisualAnswer = LineAnswer | BarAnswer | TableAnswer | EmptyAnswer | ElsewhereAnswer | BrokenAnswer;
+export type VisualAnswer =
+  LineAnswer | BarAnswer | TableAnswer | EmptyAnswer | ElsewhereAnswer | BrokenAnswer;
 
 export interface TurnAnswer {
   readonly controls: Record<string, ControlAnswer>;
@@ -173,7 +174,13 @@ function otherTimelines(
       if (own?.kind !== 'role') continue;
       for (const { control, route } of acting) {
         const setting = settings.get(control);
-        if (control === timeline.id || route.kind !== 'role' || route.role !== own.role || setting?.kind !== 'window') continue;
+        if (
+          control === timeline.id ||
+          route.kind !== 'role' ||
+          route.role !== own.role ||
+          setting?.kind !== 'window'
+        )
+          continue;
         others.set(control, setting.runs);
       }
     }
@@ -194,7 +201,12 @@ async function answerSlicer(
   if (!isCategory(model, slicer.dataset, slicer.column)) return broken(missingCategory(slicer.column));
   const by = { kind: 'category', column: slicer.column } as const;
   const whole: Selection = { dataset: use.dataset, day: use.role, filters: [], otherDays: [] };
-  const everything = await source.aggregate({ ...whole, window: [{ start: -Infinity, end: Infinity }], by, numbers: [] });
+  const everything = await source.aggregate({
+    ...whole,
+    window: [{ start: -Infinity, end: Infinity }],
+    by,
+    numbers: [],
+  });
   const seen = seenBy(document, model, settings, slicer, use);
   const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
   if (!everything || !now) return ELSEWHERE;
@@ -202,7 +214,11 @@ async function answerSlicer(
   const known = new Set(everything.keys);
   const values = [...everything.keys, ...setting.values.filter((value) => !known.has(value))];
   values.sort(compareValues);
-  return { kind: 'slicer', choice: setting.values, values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })) };
+  return {
+    kind: 'slicer',
+    choice: setting.values,
+    values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })),
+  };
 }
 
 /** By name, blank last. */
@@ -211,8 +227,10 @@ export function compareValues(a: string | null, b: string | null): number {
   return a.localeCompare(b, 'en', { numeric: true });
 }
 
-const missingDataset = (dataset: string) => `There is no dataset “${dataset}” here. Bring it in, or choose another in the settings.`;
-const missingCategory = (column: string) => `“${column}” is not a category of its dataset. Mark it as one on the dataset’s page.`;
+const missingDataset = (dataset: string) =>
+  `There is no dataset “${dataset}” here. Bring it in, or choose another in the settings.`;
+const missingCategory = (column: string) =>
+  `“${column}” is not a category of its dataset. Mark it as one on the dataset’s page.`;
 
 async function answerVisual(
   document: DashboardDocument,
@@ -228,10 +246,22 @@ async function answerVisual(
   if (!covered) return ELSEWHERE;
   const clipped = clipRuns(seen.window, coverageOfRuns(covered));
   if (clipped.empty) {
-    return { kind: 'empty', dataset: use.dataset, asked: seen.window, nearest: clipped.nearest, acting: seen.acting };
+    return {
+      kind: 'empty',
+      dataset: use.dataset,
+      asked: seen.window,
+      nearest: clipped.nearest,
+      acting: seen.acting,
+    };
   }
   const about = {
-    window: { ...use, asked: seen.window, shown: clipped.runs, days: clipped.days, daysWithData: clipped.daysWithData },
+    window: {
+      ...use,
+      asked: seen.window,
+      shown: clipped.runs,
+      days: clipped.days,
+      daysWithData: clipped.daysWithData,
+    },
     acting: seen.acting,
     selection: seen.selection,
   };
@@ -241,7 +271,12 @@ async function answerVisual(
     case 'bar':
       return answerBar(model, visual, seen, about, source);
     case 'table': {
-      const total = await source.aggregate({ ...seen.selection, window: clipped.runs, by: { kind: 'total' }, numbers: [] });
+      const total = await source.aggregate({
+        ...seen.selection,
+        window: clipped.runs,
+        by: { kind: 'total' },
+        numbers: [],
+      });
       return total ? { kind: 'table', ...about, rows: total.rows[0]!, layout: total.layout } : ELSEWHERE;
     }
   }
@@ -273,7 +308,14 @@ async function answerLine(
   });
   if (!answer) return ELSEWHERE;
   const rows = answer.rows.reduce((total, count) => total + count, 0);
-  return { kind: 'line', ...about, rows, layout: answer.layout, buckets, values: measureValues(measure, answer) };
+  return {
+    kind: 'line',
+    ...about,
+    rows,
+    layout: answer.layout,
+    buckets,
+    values: measureValues(measure, answer),
+  };
 }
 
 async function answerBar(
@@ -284,7 +326,9 @@ async function answerBar(
   source: Source,
 ): Promise<VisualAnswer> {
   if (!isCategory(model, visual.measure.dataset, visual.category)) {
-    return broken(missingCategory(columnOf(model, visual.measure.dataset, visual.category)?.name ?? visual.category));
+    return broken(
+      missingCategory(columnOf(model, visual.measure.dataset, visual.category)?.name ?? visual.category),
+    );
   }
   const measure = measureOf(model, visual.measure.dataset, visual.measure.measure)!;
   const answer = await source.aggregate({
@@ -296,8 +340,12 @@ async function answerBar(
   if (!answer) return ELSEWHERE;
   const values = measureValues(measure, answer);
   const byName = (a: number, b: number) => compareValues(answer.keys[a]!, answer.keys[b]!);
-  const byValue = (a: number, b: number) => (values[b] ?? -Infinity) - (values[a] ?? -Infinity) || byName(a, b);
-  const order = answer.keys.map((_, i) => i).sort(byValue).slice(0, visual.limit);
+  const byValue = (a: number, b: number) =>
+    (values[b] ?? -Infinity) - (values[a] ?? -Infinity) || byName(a, b);
+  const order = answer.keys
+    .map((_, i) => i)
+    .sort(byValue)
+    .slice(0, visual.limit);
   if (visual.order === 'name') order.sort(byName);
   const rows = answer.rows.reduce((total, count) => total + count, 0);
   return {

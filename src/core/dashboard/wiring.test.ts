@@ -3,7 +3,14 @@ import type { Control } from './document';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
 import { crosspoint, switchWires, wireOf } from './wiring';
 
-const document = documentOf(line('sea'), bar('ports'), timeline('span'), slicer('route'), slicer('port', 'port', 'fuel'), table('log'));
+const document = documentOf(
+  line('sea'),
+  bar('ports'),
+  timeline('span'),
+  slicer('route'),
+  slicer('port', 'port', 'fuel'),
+  table('log'),
+);
 const point = (control: string, target: string, of = document) =>
   crosspoint(of, TEST_MODEL, itemOf(of, control) as Control, itemOf(of, target)!);
 
@@ -46,9 +53,15 @@ describe('wiring', () => {
 
   test('a wire keeps its chosen date role while it is off', () => {
     const wire = wireOf(document, 'span', 'sea')!;
-    const booked = { ...document, wires: document.wires.map((entry) => (entry === wire ? { ...wire, roles: { trips: 'other' } } : entry)) };
+    const booked = {
+      ...document,
+      wires: document.wires.map((entry) => (entry === wire ? { ...wire, roles: { trips: 'other' } } : entry)),
+    };
     expect(point('span', 'sea', booked).words).toContain('“booked”, chosen on this wire');
-    const off = { ...booked, wires: switchWires(booked, TEST_MODEL, [{ control: 'span', target: 'sea' }], false) };
+    const off = {
+      ...booked,
+      wires: switchWires(booked, TEST_MODEL, [{ control: 'span', target: 'sea' }], false),
+    };
     expect(wireOf(off, 'span', 'sea')).toEqual({ ...wire, on: false, roles: { trips: 'other' } });
   });
 

@@ -59,7 +59,9 @@ function timelineUses(document: DashboardDocument, model: Model, timeline: Contr
     }
   }
   if (uses.size > 0) return [...uses.values()];
-  return model.datasets.flatMap((dataset) => dataset.roles.slice(0, 1).map((role) => ({ dataset: dataset.key, role: role.key })));
+  return model.datasets.flatMap((dataset) =>
+    dataset.roles.slice(0, 1).map((role) => ({ dataset: dataset.key, role: role.key })),
+  );
 }
 
 /** The route by which a control reaches a dataset, given the wire (for its chosen roles) if there is one. */
@@ -76,7 +78,8 @@ export function routeTo(model: Model, control: Control, use: DatasetUse, wire?: 
       reason: `${dataset?.name ?? use.dataset} has no date role to be reached by. Mark one of its date columns as a date role.`,
     };
   }
-  if (control.dataset === use.dataset) return { kind: 'column', dataset: use.dataset, column: control.column };
+  if (control.dataset === use.dataset)
+    return { kind: 'column', dataset: use.dataset, column: control.column };
   const column = columnOf(model, control.dataset, control.column)?.name ?? control.column;
   const from = datasetOf(model, control.dataset)?.name ?? control.dataset;
   return {
@@ -91,7 +94,12 @@ export function wireOf(document: DashboardDocument, control: string, target: str
 }
 
 /** The crosspoint of a control and a target: whether it is wired, and by which routes. */
-export function crosspoint(document: DashboardDocument, model: Model, control: Control, target: Visual | Control): Crosspoint {
+export function crosspoint(
+  document: DashboardDocument,
+  model: Model,
+  control: Control,
+  target: Visual | Control,
+): Crosspoint {
   const wire = wireOf(document, control.id, target.id);
   const common = { control: control.id, target: target.id };
   if (control.id === target.id) {
@@ -120,7 +128,12 @@ export function routeWords(model: Model, route: Route): string {
 }
 
 /** Whether a wire between the two is laid by itself: wherever there is a route, but not between timelines. */
-function laidByItself(document: DashboardDocument, model: Model, control: Control, target: Visual | Control): boolean {
+function laidByItself(
+  document: DashboardDocument,
+  model: Model,
+  control: Control,
+  target: Visual | Control,
+): boolean {
   if (control.kind === 'timeline' && target.kind === 'timeline') return false;
   return crosspoint(document, model, control, target).state !== 'no route';
 }
@@ -131,10 +144,14 @@ export function wiresForNewItem(document: DashboardDocument, model: Model, item:
     .filter((control) => control.id !== item.id)
     .map((control) => [control, item]);
   if (isControl(item)) {
-    for (const target of [...document.visuals, ...document.controls]) if (target.id !== item.id) pairs.push([item, target]);
+    for (const target of [...document.visuals, ...document.controls])
+      if (target.id !== item.id) pairs.push([item, target]);
   }
   const laid = pairs.filter(([control, target]) => laidByItself(document, model, control, target));
-  return [...document.wires, ...laid.map(([control, target]) => ({ control: control.id, target: target.id, on: true, roles: {} }))];
+  return [
+    ...document.wires,
+    ...laid.map(([control, target]) => ({ control: control.id, target: target.id, on: true, roles: {} })),
+  ];
 }
 
 /** The wires with some crosspoints switched on or off; crosspoints without a route stay as they are. */

@@ -1,5 +1,13 @@
 /** Fixed periods: their text, and the days they stand for. */
-import { checkedDay, daysInMonth, dayFromCivil, FIRST_DAY, isoDay, LAST_DAY, type Day } from '../calendar/day';
+import {
+  checkedDay,
+  daysInMonth,
+  dayFromCivil,
+  FIRST_DAY,
+  isoDay,
+  LAST_DAY,
+  type Day,
+} from '../calendar/day';
 import { fiscalYearName } from '../calendar/names';
 import type { CalendarRule } from '../calendar/rule';
 import type { DayRun } from '../calendar/runs';
@@ -47,11 +55,15 @@ export function readFixedPeriod(text: string): PeriodReading | undefined {
   if (!match) return undefined;
   const fiscal = match[1] !== undefined;
   const year = Number(match[2]);
-  const [month, dayOfMonth, week, quarter, fiscalMonth] = match.slice(3).map((part) => (part === undefined ? undefined : Number(part)));
+  const [month, dayOfMonth, week, quarter, fiscalMonth] = match
+    .slice(3)
+    .map((part) => (part === undefined ? undefined : Number(part)));
   if (fiscal ? month !== undefined || week !== undefined : fiscalMonth !== undefined) return undefined;
   if (year === 0) return bad('out-of-range');
   if (fiscalMonth !== undefined) {
-    return fiscalMonth >= 1 && fiscalMonth <= 12 ? good({ kind: 'fiscal month', year, month: fiscalMonth }) : bad('unexpected');
+    return fiscalMonth >= 1 && fiscalMonth <= 12
+      ? good({ kind: 'fiscal month', year, month: fiscalMonth })
+      : bad('unexpected');
   }
   if (quarter !== undefined) {
     if (quarter < 1 || quarter > 4) return bad('unexpected');
@@ -63,7 +75,8 @@ export function readFixedPeriod(text: string): PeriodReading | undefined {
     return week >= 1 && week <= weeks ? good({ kind: 'week', year, week }) : bad('no-such-week');
   }
   if (month === undefined) return good({ kind: 'year', year });
-  if (dayOfMonth === undefined) return month >= 1 && month <= 12 ? good({ kind: 'month', year, month }) : bad('unexpected');
+  if (dayOfMonth === undefined)
+    return month >= 1 && month <= 12 ? good({ kind: 'month', year, month }) : bad('unexpected');
   const day = checkedDay(year, month, dayOfMonth);
   return day === undefined ? bad('no-such-day') : good({ kind: 'day', day });
 }
@@ -139,4 +152,3 @@ export function shiftByDuration(day: Day, duration: Duration, sign: 1 | -1): Day
 export function isKnownDay(day: Day): boolean {
   return Number.isFinite(day) && day >= FIRST_DAY && day <= LAST_DAY;
 }
-

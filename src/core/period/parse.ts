@@ -1,9 +1,20 @@
 /** Reads period phrases: the fixed forms of ISO 8601. Never throws on what a person typed. */
-import { createToken, EmbeddedActionsParser, Lexer, type IRecognitionException, type IToken } from 'chevrotain';
+import {
+  createToken,
+  EmbeddedActionsParser,
+  Lexer,
+  type IRecognitionException,
+  type IToken,
+} from 'chevrotain';
 import { readDuration, readFixedPeriod } from './fixedPeriod';
 import type { FixedPeriod, Parsed, Phrase, PhraseError, PhraseErrorCode } from './phrase';
 
-const Space = createToken({ name: 'Space', pattern: /\p{White_Space}+/u, group: Lexer.SKIPPED, line_breaks: true });
+const Space = createToken({
+  name: 'Space',
+  pattern: /\p{White_Space}+/u,
+  group: Lexer.SKIPPED,
+  line_breaks: true,
+});
 const Slash = createToken({ name: 'Slash', pattern: '/' });
 const Open = createToken({ name: 'Open', pattern: /\.\.(?![^\s/])/ });
 const All = createToken({ name: 'All', pattern: /all(?![^\s/])/i });
@@ -79,11 +90,13 @@ class PhraseParser extends EmbeddedActionsParser {
 
   private readonly period = this.RULE('period', (): FixedPeriod => {
     const token = this.CONSUME(PeriodText);
-    return this.ACTION(() => {
-      const reading = readFixedPeriod(token.image);
-      if (reading?.ok) return reading.period;
-      throw new TokenProblem(token, reading?.code ?? 'unexpected');
-    }) ?? NO_PERIOD;
+    return (
+      this.ACTION(() => {
+        const reading = readFixedPeriod(token.image);
+        if (reading?.ok) return reading.period;
+        throw new TokenProblem(token, reading?.code ?? 'unexpected');
+      }) ?? NO_PERIOD
+    );
   });
 
   private readonly duration = this.RULE('duration', () => {

@@ -13,7 +13,11 @@ interface Vector {
   readonly id: string;
   readonly text: string;
   readonly rule: CalendarRule;
-  readonly expect: { readonly canonical?: string; readonly window?: readonly [string, string]; readonly error?: string };
+  readonly expect: {
+    readonly canonical?: string;
+    readonly window?: readonly [string, string];
+    readonly error?: string;
+  };
 }
 
 const FIXED = /^fixed-|^error-(empty|no-such-day|no-such-week|reversed)/;
@@ -48,7 +52,11 @@ describe('fixed phrases', () => {
     fc.record({ kind: fc.constant('year' as const), year }),
     fc.record({ kind: fc.constant('week' as const), year, week: fc.integer({ min: 1, max: 52 }) }),
     fc.record({ kind: fc.constant('fiscal year' as const), year }),
-    fc.record({ kind: fc.constant('fiscal quarter' as const), year, quarter: fc.integer({ min: 1, max: 4 }) }),
+    fc.record({
+      kind: fc.constant('fiscal quarter' as const),
+      year,
+      quarter: fc.integer({ min: 1, max: 4 }),
+    }),
     fc.record({ kind: fc.constant('fiscal month' as const), year, month: fc.integer({ min: 1, max: 12 }) }),
   );
   const part = fc.integer({ min: 0, max: 40 });
@@ -86,7 +94,10 @@ describe('fixed phrases', () => {
   test('errors name the place', () => {
     const parsed = parsePhrase('2025-01-01/2025-02-30');
     expect(parsed).toMatchObject({ ok: false, error: { code: 'no-such-day', from: 11, to: 21 } });
-    expect(parsePhrase('2025 2026')).toMatchObject({ ok: false, error: { code: 'unexpected', from: 5, to: 9 } });
+    expect(parsePhrase('2025 2026')).toMatchObject({
+      ok: false,
+      error: { code: 'unexpected', from: 5, to: 9 },
+    });
     expect(parsePhrase('2025/')).toMatchObject({ ok: false, error: { code: 'unexpected', from: 5, to: 5 } });
   });
 

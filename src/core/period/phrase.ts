@@ -50,4 +50,5 @@ export interface PhraseError {
   readonly expected: readonly string[];
 }
 
-export type Parsed = { readonly ok: true; readonly phrase: Phrase } | { readonly ok: false; readonly error: PhraseError };
+export type Parsed =
+  { readonly ok: true; readonly phrase: Phrase } | { readonly ok: false; readonly error: PhraseError };

@@ -12,8 +12,7 @@ export interface PeriodContext {
 
 /** The window asked for, as day runs (open ends infinite), or what is wrong. */
 export type Resolved =
-  | { readonly ok: true; readonly runs: DayRuns }
-  | { readonly ok: false; readonly error: PhraseError };
+  { readonly ok: true; readonly runs: DayRuns } | { readonly ok: false; readonly error: PhraseError };
 
 /** The days a phrase asks for. Pure: the same phrase and context give the same days. */
 export function resolvePhrase(phrase: Phrase, context: PeriodContext): Resolved {

@@ -33,12 +33,16 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
   const wanted = search.trim().toLowerCase();
   const listed = answer.values.filter(
     (entry) =>
-      (entry.value ?? BLANK_NAME).toLowerCase().includes(wanted) && (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
+      (entry.value ?? BLANK_NAME).toLowerCase().includes(wanted) &&
+      (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
   );
   const shown = listed.slice(0, MOST_SHOWN);
   const toggle = (value: string | null) => {
     if (!slicer.several) return setChoice(slicer.id, chosen.has(value) ? [] : [value]);
-    setChoice(slicer.id, chosen.has(value) ? answer.choice.filter((entry) => entry !== value) : [...answer.choice, value]);
+    setChoice(
+      slicer.id,
+      chosen.has(value) ? answer.choice.filter((entry) => entry !== value) : [...answer.choice, value],
+    );
   };
   const chooseAll = () =>
     setChoice(
@@ -56,12 +60,19 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
             All
           </Button>
         )}
-        <Button color="secondary" onClick={() => setChoice(slicer.id, [])} disabled={chosen.size === 0} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
+        <Button
+          color="secondary"
+          onClick={() => setChoice(slicer.id, [])}
+          disabled={chosen.size === 0}
+          sx={{ minWidth: 0, py: 0, px: 0.5 }}
+        >
           Clear
         </Button>
       </div>
       <Typography variant="caption" color="textSecondary" noWrap>
-        {chosen.size === 0 ? `every value, ${withData.length} of ${answer.values.length} with data` : `${chosen.size} chosen, ${withData.length} with data`}
+        {chosen.size === 0
+          ? `every value, ${withData.length} of ${answer.values.length} with data`
+          : `${chosen.size} chosen, ${withData.length} with data`}
       </Typography>
       {answer.values.length >= SEARCH_FROM && (
         <InputBase
@@ -69,10 +80,22 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
           onChange={(event) => setSearch(event.target.value)}
           placeholder="Search"
           inputProps={{ 'aria-label': `Search ${title}` }}
-          sx={{ border: 1, borderColor: 'hairline', borderRadius: 1, px: 1, fontSize: 12, height: 26, flex: 'none' }}
+          sx={{
+            border: 1,
+            borderColor: 'hairline',
+            borderRadius: 1,
+            px: 1,
+            fontSize: 12,
+            height: 26,
+            flex: 'none',
+          }}
         />
       )}
-      <div role="group" aria-label={`Values of ${title}`} style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}>
+      <div
+        role="group"
+        aria-label={`Values of ${title}`}
+        style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}
+      >
         {shown.map((entry) => (
           <SlicerRow
             key={entry.value ?? '\0'}
@@ -98,10 +121,31 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
   );
 }
 
-function SlicerRow({ name, rows, checked, single, onToggle }: { name: string; rows: number; checked: boolean; single: boolean; onToggle: () => void }) {
+function SlicerRow({
+  name,
+  rows,
+  checked,
+  single,
+  onToggle,
+}: {
+  name: string;
+  rows: number;
+  checked: boolean;
+  single: boolean;
+  onToggle: () => void;
+}) {
   const struck = rows === 0;
   return (
-    <label style={{ display: 'flex', alignItems: 'center', gap: 8, height: 24, cursor: 'pointer', color: struck ? role.quiet : role.ink }}>
+    <label
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 8,
+        height: 24,
+        cursor: 'pointer',
+        color: struck ? role.quiet : role.ink,
+      }}
+    >
       <input
         type="checkbox"
         role={single ? 'radio' : 'checkbox'}
@@ -111,7 +155,16 @@ function SlicerRow({ name, rows, checked, single, onToggle }: { name: string; ro
         aria-label={`${name}, ${struck ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
         style={{ accentColor: role.choice, width: 14, height: 14, margin: 0, flex: 'none' }}
       />
-      <span style={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', textDecoration: struck ? 'line-through' : 'none' }} title={name}>
+      <span
+        style={{
+          flex: 1,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+          textDecoration: struck ? 'line-through' : 'none',
+        }}
+        title={name}
+      >
         {name}
       </span>
       <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>

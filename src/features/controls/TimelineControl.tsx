@@ -2,7 +2,7 @@
 /** The timeline: the almanac as a ribbon of tiles, with its window in words. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { dayWords } from '../../core/calendar/names';
 import { sameRuns, type DayRuns } from '../../core/calendar/runs';
 import type { Unit } from '../../core/calendar/units';
@@ -21,7 +21,7 @@ export function TimelineControl({ timeline }: { timeline: Timeline }) {
   const title = titleOf(timeline, model);
   if (answer?.kind === 'broken') return <Typography color="warning">{answer.message}</Typography>;
   if (answer?.kind !== 'timeline') return <Typography color="textSecondary">{title} · reading…</Typography>;
-  return <AnsweredTimeline timeline={timeline} title={title} answer={answer} />;
+  return <AnsweredTimeline key={timeline.level} timeline={timeline} title={title} answer={answer} />;
 }
 
 /** Keeps the same runs while their days are the same, so that tiles are not made anew on every answer. */
@@ -31,11 +31,18 @@ function useSameRuns(runs: DayRuns): DayRuns {
   return sameRuns(kept, runs) ? kept : runs;
 }
 
-function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; title: string; answer: TimelineAnswer }) {
+function AnsweredTimeline({
+  timeline,
+  title,
+  answer,
+}: {
+  timeline: Timeline;
+  title: string;
+  answer: TimelineAnswer;
+}) {
   const { model, preview, setPeriod, clear } = useWorkspace();
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [level, setLevel] = useState<Unit>(timeline.level);
-  useEffect(() => setLevel(timeline.level), [timeline.level]);
   const covered = useSameRuns(answer.covered);
   const ribbon = useMemo(
     () => ribbonOf(covered, level, model.rule, timeline.allowUncovered),
@@ -44,12 +51,22 @@ function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; tit
   const isEverything = answer.asked[0]?.start === -Infinity && answer.asked[0].end === Infinity;
   const changeLevel = timeline.levelFixed
     ? null
-    : (by: 1 | -1) => setLevel((old) => LEVELS[Math.max(0, Math.min(LEVELS.length - 1, LEVELS.indexOf(old) + by))] ?? old);
+    : (by: 1 | -1) =>
+        setLevel((old) => LEVELS[Math.max(0, Math.min(LEVELS.length - 1, LEVELS.indexOf(old) + by))] ?? old);
   const withWords = timeline.size === 'words';
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 2, minHeight: 0 }}>
       {timeline.size !== 'ribbon' && (
-        <div style={{ display: 'flex', alignItems: 'baseline', gap: 12, minHeight: 22, whiteSpace: 'nowrap', overflow: 'hidden' }}>
+        <div
+          style={{
+            display: 'flex',
+            alignItems: 'baseline',
+            gap: 12,
+            minHeight: 22,
+            whiteSpace: 'nowrap',
+            overflow: 'hidden',
+          }}
+        >
           <Typography variant="h3" component="h2">
             {title}
           </Typography>
@@ -58,7 +75,11 @@ function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; tit
               <Typography variant="phrase" sx={{ color: 'time.main' }} data-testid={`phrase-${timeline.id}`}>
                 {answer.text}
               </Typography>
-              <Typography variant="body2" color="textSecondary" sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>
+              <Typography
+                variant="body2"
+                color="textSecondary"
+                sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}
+              >
                 {windowSentence(answer, isEverything)}
               </Typography>
             </>
@@ -91,7 +112,11 @@ function AnsweredTimeline({ timeline, title, answer }: { timeline: Timeline; tit
             clear={() => clear(timeline.id)}
           />
         ) : (
-          !ribbon && <Typography color="textSecondary">No data under these choices. Clear a slicer to see when there is data.</Typography>
+          !ribbon && (
+            <Typography color="textSecondary">
+              No data under these choices. Clear a slicer to see when there is data.
+            </Typography>
+          )
         )}
       </div>
     </div>
@@ -111,7 +136,13 @@ function LevelSwitch({ level, changeLevel }: { level: Unit; changeLevel: ((by: 1
   if (!changeLevel) return null;
   const at = LEVELS.indexOf(level);
   const button = (by: 1 | -1, name: string, sign: string, disabled: boolean) => (
-    <Button aria-label={name} title={name} onClick={() => changeLevel(by)} disabled={disabled} sx={{ minWidth: 22, px: 0.5, py: 0 }}>
+    <Button
+      aria-label={name}
+      title={name}
+      onClick={() => changeLevel(by)}
+      disabled={disabled}
+      sx={{ minWidth: 22, px: 0.5, py: 0 }}
+    >
       {sign}
     </Button>
   );

@@ -40,7 +40,8 @@ export interface TimelineRibbonProps {
 }
 
 export function TimelineRibbon(props: TimelineRibbonProps) {
-  const { title, ribbon, width, height, withScale, span, others, changeLevel, preview, commit, clear } = props;
+  const { title, ribbon, width, height, withScale, span, others, changeLevel, preview, commit, clear } =
+    props;
   const { tiles, level, rule } = ribbon;
   const hatch = useId();
   const svg = useRef<SVGSVGElement>(null);
@@ -55,7 +56,10 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
   const tileUnder = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const ratio = box.width / width || 1;
-    return Math.max(0, Math.min(tiles.length - 1, first + Math.floor((event.clientX - box.left) / ratio / tileWidth)));
+    return Math.max(
+      0,
+      Math.min(tiles.length - 1, first + Math.floor((event.clientX - box.left) / ratio / tileWidth)),
+    );
   };
   const { draft, ...gestures } = useRibbonDrag(ribbon, span, tileUnder, preview, commit);
   const shown = draft ?? span;
@@ -70,12 +74,22 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
 
   const reveal = (next: Span, day: number) => {
     const at = tileAt(ribbon, day);
-    if (at < first || at >= first + fitting) setPanned({ level, first: Math.max(0, Math.min(latestFirst, at < first ? at : at - fitting + 1)) });
+    if (at < first || at >= first + fitting)
+      setPanned({ level, first: Math.max(0, Math.min(latestFirst, at < first ? at : at - fitting + 1)) });
     commit(next);
   };
   const onKey = (part: 'start' | 'end' | 'body') => (event: KeyboardEvent) => {
     const far = Math.max(1, Math.round(tilesPerScale(ribbon)));
-    const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -far, PageUp: far, Home: -tiles.length, End: tiles.length }[event.key];
+    const by = {
+      ArrowLeft: -1,
+      ArrowDown: -1,
+      ArrowRight: 1,
+      ArrowUp: 1,
+      PageDown: -far,
+      PageUp: far,
+      Home: -tiles.length,
+      End: tiles.length,
+    }[event.key];
     if (by !== undefined) {
       event.preventDefault();
       event.stopPropagation();
@@ -109,7 +123,15 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
       <defs>
         <HatchPattern id={hatch} />
       </defs>
-      {withScale && <Scale ribbon={ribbon} first={first} fitting={fitting} tileWidth={tileWidth} changeLevel={changeLevel} />}
+      {withScale && (
+        <Scale
+          ribbon={ribbon}
+          first={first}
+          fitting={fitting}
+          tileWidth={tileWidth}
+          changeLevel={changeLevel}
+        />
+      )}
       {visible.map((tile, i) => {
         const at = first + i;
         const inside = tile.end >= shown.start && tile.start <= shown.end;
@@ -167,7 +189,12 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
             style={{ cursor: 'ew-resize' }}
           >
             <rect x={held - HANDLE / 2} y={top} width={HANDLE} height={height - top} fill="transparent" />
-            <path d={bracketPath(side, held, ribbonTop - 4, ribbonBottom + 4, 7)} fill="none" stroke={role.time} strokeWidth="3" />
+            <path
+              d={bracketPath(side, held, ribbonTop - 4, ribbonBottom + 4, 7)}
+              fill="none"
+              stroke={role.time}
+              strokeWidth="3"
+            />
           </g>
         );
       })}
@@ -198,8 +225,22 @@ function TileMark({ x, y, width, height, state, inside, hatch, label, name, disa
   const solid = inside ? role.time : role.timeSoft;
   const text = inside && state !== 'none' ? role.surface : role.ink;
   return (
-    <g role="button" aria-label={name} aria-disabled={disabled} aria-pressed={inside} style={{ cursor: disabled ? 'not-allowed' : 'pointer' }}>
-      <rect x={x} y={y} width={width} height={height} fill={state === 'full' ? solid : `url(#${hatch})`} stroke={inside ? role.time : 'none'} strokeWidth="0.75" />
+    <g
+      role="button"
+      aria-label={name}
+      aria-disabled={disabled}
+      aria-pressed={inside}
+      style={{ cursor: disabled ? 'not-allowed' : 'pointer' }}
+    >
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        fill={state === 'full' ? solid : `url(#${hatch})`}
+        stroke={inside ? role.time : 'none'}
+        strokeWidth="0.75"
+      />
       {state === 'part' && <rect x={x} y={y} width={width / 2} height={height} fill={solid} />}
       {label !== '' && (
         <text
@@ -248,7 +289,10 @@ function Scale({
     <g fontSize="11" fill={role.quiet}>
       {marks.map(({ at, day }, i) => {
         const room = ((marks[i + 1]?.at ?? fitting) - at) * tileWidth;
-        const label = coarser === 'month' ? unitWords('month', day, rule).replace(/^(\w{3})\w*/, '$1') : unitText(coarser, day, rule).replace('-', ' ');
+        const label =
+          coarser === 'month'
+            ? unitWords('month', day, rule).replace(/^(\w{3})\w*/, '$1')
+            : unitText(coarser, day, rule).replace('-', ' ');
         return (
           <g
             key={day}
@@ -259,7 +303,14 @@ function Scale({
             style={{ cursor: changeLevel ? 'zoom-out' : 'default' }}
           >
             <rect x={at * tileWidth} y={0} width={room} height={SCALE_HEIGHT} fill="transparent" />
-            <line x1={at * tileWidth + 0.5} x2={at * tileWidth + 0.5} y1={3} y2={SCALE_HEIGHT + PAD} stroke={role.quiet} strokeOpacity="0.5" />
+            <line
+              x1={at * tileWidth + 0.5}
+              x2={at * tileWidth + 0.5}
+              y1={3}
+              y2={SCALE_HEIGHT + PAD}
+              stroke={role.quiet}
+              strokeOpacity="0.5"
+            />
             {room > label.length * 6 && (
               <text x={at * tileWidth + 5} y={13}>
                 {label}
@@ -273,7 +324,11 @@ function Scale({
 }
 
 /** Wheel and pinch change the level; a sideways wheel moves the ribbon. */
-function useWheel(svg: React.RefObject<SVGSVGElement | null>, pan: (by: number) => void, changeLevel: ((by: 1 | -1) => void) | null) {
+function useWheel(
+  svg: React.RefObject<SVGSVGElement | null>,
+  pan: (by: number) => void,
+  changeLevel: ((by: 1 | -1) => void) | null,
+) {
   const act = useRef({ pan, changeLevel });
   useEffect(() => {
     act.current = { pan, changeLevel };

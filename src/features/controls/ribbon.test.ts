@@ -1,7 +1,20 @@
 import fc from 'fast-check';
 import { calendarRuleSchema, DEFAULT_RULE } from '../../core/calendar/rule';
 import { d, runs } from '../../core/calendar/testing';
-import { closedSpan, LEVELS, movedBy, nearestSelectable, positionOf, ribbonOf, spanOfTiles, spanText, stepFrom, tileAt, withEndAt, type Ribbon } from './ribbon';
+import {
+  closedSpan,
+  LEVELS,
+  movedBy,
+  nearestSelectable,
+  positionOf,
+  ribbonOf,
+  spanOfTiles,
+  spanText,
+  stepFrom,
+  tileAt,
+  withEndAt,
+  type Ribbon,
+} from './ribbon';
 
 /** Data from 2024 to 2025 with nothing in March and April 2025. */
 const DATA = runs(['2024-01-01', '2025-02-28'], ['2025-05-01', '2025-12-31']);
@@ -12,7 +25,10 @@ const span = (first: string, last: string) => ({ start: d(first), end: d(last) }
 describe('the ribbon of a timeline', () => {
   test('has the tiles of the data, and none without data', () => {
     expect(months.tiles).toHaveLength(24);
-    expect(months.tiles.filter((tile) => tile.state === 'none').map((tile) => tile.start)).toEqual([d('2025-03-01'), d('2025-04-01')]);
+    expect(months.tiles.filter((tile) => tile.state === 'none').map((tile) => tile.start)).toEqual([
+      d('2025-03-01'),
+      d('2025-04-01'),
+    ]);
     expect(ribbonOf([], 'month', DEFAULT_RULE, false)).toBeUndefined();
     expect(ribbonOf(DATA, 'month', DEFAULT_RULE, true)!.tiles.length).toBeGreaterThan(24);
   });
@@ -32,18 +48,28 @@ describe('the ribbon of a timeline', () => {
   });
 
   test('a bracket put on a part of a tile keeps the other end where it is', () => {
-    expect(withEndAt(months, span('2025-05-10', '2025-08-20'), 'start', at('2025-06-01'))).toEqual(span('2025-06-01', '2025-08-20'));
+    expect(withEndAt(months, span('2025-05-10', '2025-08-20'), 'start', at('2025-06-01'))).toEqual(
+      span('2025-06-01', '2025-08-20'),
+    );
   });
 
   test('moving keeps the number of tiles and stays inside', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...LEVELS), fc.nat(60), fc.nat(60), fc.integer({ min: -80, max: 80 }), (level, a, b, by) => {
-        const ribbon = ribbonOf(DATA, level, DEFAULT_RULE, true)!;
-        const window = spanOfTiles(ribbon, a, b)!;
-        const moved = movedBy(ribbon, window, by);
-        expect(tileAt(ribbon, moved.end) - tileAt(ribbon, moved.start)).toBe(tileAt(ribbon, window.end) - tileAt(ribbon, window.start));
-        expect(moved.start).toBeGreaterThanOrEqual(ribbon.tiles[0]!.start);
-      }),
+      fc.property(
+        fc.constantFrom(...LEVELS),
+        fc.nat(60),
+        fc.nat(60),
+        fc.integer({ min: -80, max: 80 }),
+        (level, a, b, by) => {
+          const ribbon = ribbonOf(DATA, level, DEFAULT_RULE, true)!;
+          const window = spanOfTiles(ribbon, a, b)!;
+          const moved = movedBy(ribbon, window, by);
+          expect(tileAt(ribbon, moved.end) - tileAt(ribbon, moved.start)).toBe(
+            tileAt(ribbon, window.end) - tileAt(ribbon, window.start),
+          );
+          expect(moved.start).toBeGreaterThanOrEqual(ribbon.tiles[0]!.start);
+        },
+      ),
     );
     const one = span('2025-02-01', '2025-02-28');
     expect(movedBy(months, one, 1)).toEqual(one);
@@ -53,7 +79,9 @@ describe('the ribbon of a timeline', () => {
     expect(stepFrom(months, at('2025-02-01'), 1)).toBe(at('2025-05-01'));
     expect(stepFrom(months, at('2025-05-01'), -1)).toBe(at('2025-02-01'));
     expect(stepFrom(months, 0, -1)).toBe(0);
-    expect(nearestSelectable(months, at('2025-03-01'), 1)).toBe(at('2025-02-01') === at('2025-03-01') - 1 ? at('2025-02-01') : -1);
+    expect(nearestSelectable(months, at('2025-03-01'), 1)).toBe(
+      at('2025-02-01') === at('2025-03-01') - 1 ? at('2025-02-01') : -1,
+    );
   });
 
   test('positions lie between tiles in proportion', () => {
@@ -73,6 +101,8 @@ describe('the ribbon of a timeline', () => {
   });
 
   test('open windows are closed by the data', () => {
-    expect(closedSpan(months, [{ start: -Infinity, end: Infinity }])).toEqual(span('2024-01-01', '2025-12-31'));
+    expect(closedSpan(months, [{ start: -Infinity, end: Infinity }])).toEqual(
+      span('2024-01-01', '2025-12-31'),
+    );
   });
 });

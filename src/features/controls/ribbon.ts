@@ -32,7 +32,12 @@ export interface Span {
 }
 
 /** The tiles of a level over the days with data; undefined when there is no data at all. */
-export function ribbonOf(covered: DayRuns, level: Unit, rule: CalendarRule, allowUncovered: boolean): Ribbon | undefined {
+export function ribbonOf(
+  covered: DayRuns,
+  level: Unit,
+  rule: CalendarRule,
+  allowUncovered: boolean,
+): Ribbon | undefined {
   const coverage = coverageOfRuns(covered);
   if (coverage.earliest === undefined || coverage.latest === undefined) return undefined;
   let last = coverage.latest;
@@ -73,7 +78,8 @@ export function nearestSelectable(ribbon: Ribbon, at: number, toward: 1 | -1): n
   for (let distance = 0; distance < ribbon.tiles.length; distance++) {
     for (const side of [toward, -toward]) {
       const candidate = from + side * distance;
-      if (candidate >= 0 && candidate < ribbon.tiles.length && isSelectable(ribbon, candidate)) return candidate;
+      if (candidate >= 0 && candidate < ribbon.tiles.length && isSelectable(ribbon, candidate))
+        return candidate;
     }
   }
   return from;

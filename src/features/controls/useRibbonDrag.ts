@@ -61,7 +61,8 @@ export function useRibbonDrag(
       if (side === 'start' || side === 'end') {
         gesture.current = { kind: 'end', side };
       } else if (event.shiftKey) {
-        const grows = tile < tileAt(ribbon, span.start) ? tileAt(ribbon, span.end) : tileAt(ribbon, span.start);
+        const grows =
+          tile < tileAt(ribbon, span.start) ? tileAt(ribbon, span.end) : tileAt(ribbon, span.start);
         finish(spanOfTiles(ribbon, grows, tile));
       } else {
         const inside = tile >= tileAt(ribbon, span.start) && tile <= tileAt(ribbon, span.end);
@@ -74,7 +75,9 @@ export function useRibbonDrag(
       const tile = tileUnder(event);
       if (now.kind === 'press') {
         if (Math.abs(event.clientX - now.x) < SLACK) return;
-        gesture.current = now.inside ? { kind: 'body', tile: now.tile, from: span } : { kind: 'run', tile: now.tile };
+        gesture.current = now.inside
+          ? { kind: 'body', tile: now.tile, from: span }
+          : { kind: 'run', tile: now.tile };
       }
       const active = gesture.current!;
       if (active.kind === 'end') show(withEndAt(ribbon, shown.current ?? span, active.side, tile));

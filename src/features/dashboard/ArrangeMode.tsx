@@ -30,7 +30,9 @@ export function ArrangeMode() {
   const add = (kind: PartKind) => {
     const part = newPart(document, model, kind);
     if (!part) {
-      notice({ text: 'No dataset can fill this part yet. Bring one in on the Datasets page; a bar and a slicer need a category column.' });
+      notice({
+        text: 'No dataset can fill this part yet. Bring one in on the Datasets page; a bar and a slicer need a category column.',
+      });
       return;
     }
     store.getState().change((old) => withNewItem(old, model, part));
@@ -39,7 +41,10 @@ export function ArrangeMode() {
   const remove = (id: string) => {
     store.getState().change((old) => withoutItem(old, id));
     setChosen(null);
-    notice({ text: 'Removed from the dashboard.', action: { label: 'Undo', run: () => store.temporal.getState().undo() } });
+    notice({
+      text: 'Removed from the dashboard.',
+      action: { label: 'Undo', run: () => store.temporal.getState().undo() },
+    });
   };
   return (
     <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
@@ -48,7 +53,15 @@ export function ArrangeMode() {
       <Box
         component="aside"
         aria-label="Settings"
-        sx={{ width: 300, flex: 'none', bgcolor: 'background.paper', borderLeft: 1, borderColor: 'hairline', overflowY: 'auto', p: 2 }}
+        sx={{
+          width: 300,
+          flex: 'none',
+          bgcolor: 'background.paper',
+          borderLeft: 1,
+          borderColor: 'hairline',
+          overflowY: 'auto',
+          p: 2,
+        }}
       >
         {item ? (
           <SettingsPanel key={item.id} item={item} onRemove={() => remove(item.id)} />
@@ -60,7 +73,15 @@ export function ArrangeMode() {
   );
 }
 
-function PartsRail({ onAdd, chosen, onChoose }: { onAdd: (kind: PartKind) => void; chosen: string | null; onChoose: (id: string) => void }) {
+function PartsRail({
+  onAdd,
+  chosen,
+  onChoose,
+}: {
+  onAdd: (kind: PartKind) => void;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}) {
   const { model } = useWorkspace();
   const document = useDocument();
   const items = [...document.controls, ...document.visuals];
@@ -68,7 +89,15 @@ function PartsRail({ onAdd, chosen, onChoose }: { onAdd: (kind: PartKind) => voi
     <Box
       component="aside"
       aria-label="Parts"
-      sx={{ width: 240, flex: 'none', bgcolor: 'background.paper', borderRight: 1, borderColor: 'hairline', overflowY: 'auto', p: 2 }}
+      sx={{
+        width: 240,
+        flex: 'none',
+        bgcolor: 'background.paper',
+        borderRight: 1,
+        borderColor: 'hairline',
+        overflowY: 'auto',
+        p: 2,
+      }}
     >
       {(['Visuals', 'Controls'] as const).map((group) => (
         <Box key={group} sx={{ mb: 2 }}>
@@ -103,10 +132,19 @@ function PartsRail({ onAdd, chosen, onChoose }: { onAdd: (kind: PartKind) => voi
               fullWidth
               onClick={() => onChoose(item.id)}
               aria-current={chosen === item.id}
-              sx={{ justifyContent: 'flex-start', color: 'text.primary', py: 0.25, bgcolor: chosen === item.id ? 'time.tint' : undefined, textAlign: 'left', gap: 1 }}
+              sx={{
+                justifyContent: 'flex-start',
+                color: 'text.primary',
+                py: 0.25,
+                bgcolor: chosen === item.id ? 'time.tint' : undefined,
+                textAlign: 'left',
+                gap: 1,
+              }}
             >
               <PartSign kind={item.kind} />
-              <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{titleOf(item, model)}</span>
+              <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+                {titleOf(item, model)}
+              </span>
             </Button>
           ))}
         </Box>
@@ -132,7 +170,15 @@ function PartSign({ kind }: { kind: PartKind }) {
   );
 }
 
-function ArrangeGrid({ chosen, onChoose, onRemove }: { chosen: string | null; onChoose: (id: string | null) => void; onRemove: (id: string) => void }) {
+function ArrangeGrid({
+  chosen,
+  onChoose,
+  onRemove,
+}: {
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+  onRemove: (id: string) => void;
+}) {
   const { store, model } = useWorkspace();
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
@@ -152,23 +198,47 @@ function ArrangeGrid({ chosen, onChoose, onRemove }: { chosen: string | null; on
     const [dx, dy] = step as [number, number];
     const least = LEAST[item.kind];
     const next = event.shiftKey
-      ? { ...place, w: Math.max(least.w, Math.min(GRID_COLUMNS - place.x, place.w + dx)), h: Math.max(least.h, place.h + dy) }
-      : { ...place, x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)), y: Math.max(0, place.y + dy) };
+      ? {
+          ...place,
+          w: Math.max(least.w, Math.min(GRID_COLUMNS - place.x, place.w + dx)),
+          h: Math.max(least.h, place.h + dy),
+        }
+      : {
+          ...place,
+          x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)),
+          y: Math.max(0, place.y + dy),
+        };
     move(pushedDown(document.layout, next));
   };
   return (
-    <Box component="main" sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0 }} onClick={(event) => event.target === event.currentTarget && onChoose(null)}>
+    <Box
+      component="main"
+      sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0 }}
+      onClick={(event) => event.target === event.currentTarget && onChoose(null)}
+    >
       <div ref={ref}>
         {document.layout.length === 0 && <NothingYet />}
         {width > 0 && document.layout.length > 0 && (
           <GridLayout
             width={width}
-            gridConfig={{ cols: GRID_COLUMNS, rowHeight: ROW_HEIGHT, margin: [GAP, GAP], containerPadding: [0, 0] }}
+            gridConfig={{
+              cols: GRID_COLUMNS,
+              rowHeight: ROW_HEIGHT,
+              margin: [GAP, GAP],
+              containerPadding: [0, 0],
+            }}
             dragConfig={{ handle: '.arrange-handle' }}
             compactor={noCompactor}
             layout={document.layout.map(({ item, x, y, w, h }) => {
               const entry = itemOf(document, item);
-              return { i: item, x, y, w, h, ...(entry ? { minW: LEAST[entry.kind].w, minH: LEAST[entry.kind].h } : {}) };
+              return {
+                i: item,
+                x,
+                y,
+                w,
+                h,
+                ...(entry ? { minW: LEAST[entry.kind].w, minH: LEAST[entry.kind].h } : {}),
+              };
             })}
             onDragStop={take}
             onResizeStop={take}
@@ -190,7 +260,13 @@ function ArrangeGrid({ chosen, onChoose, onRemove }: { chosen: string | null; on
                   <div
                     className="arrange-handle"
                     title={`Drag to move ${title}`}
-                    style={{ height: 10, flex: 'none', cursor: 'move', background: chosen === place.item ? role.time : role.hairline, borderRadius: '3px 3px 0 0' }}
+                    style={{
+                      height: 10,
+                      flex: 'none',
+                      cursor: 'move',
+                      background: chosen === place.item ? role.time : role.hairline,
+                      borderRadius: '3px 3px 0 0',
+                    }}
                   />
                   <div style={{ flex: 1, minHeight: 0 }}>
                     <ItemFrame item={item} light={chosen === place.item ? 'lit' : undefined} />
@@ -212,7 +288,13 @@ function pushedDown(layout: readonly Place[], moved: Place): Place[] {
   for (const other of others) {
     let place = other;
     for (;;) {
-      const hit = placed.find((done) => place.x < done.x + done.w && done.x < place.x + place.w && place.y < done.y + done.h && done.y < place.y + place.h);
+      const hit = placed.find(
+        (done) =>
+          place.x < done.x + done.w &&
+          done.x < place.x + place.w &&
+          place.y < done.y + done.h &&
+          done.y < place.y + place.h,
+      );
       if (!hit) break;
       place = { ...place, y: hit.y + hit.h };
     }

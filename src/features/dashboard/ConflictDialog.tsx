@@ -31,8 +31,9 @@ export function ConflictDialog({ autosave }: { autosave: Autosave }) {
       </DialogTitle>
       <DialogContent>
         <Typography>
-          Revision {theirs.revision} of this dashboard was saved in another window at {new Date(theirs.savedAt).toLocaleTimeString('en-GB')}. Nothing
-          was overwritten: that version and yours are both kept. Which one goes on?
+          Revision {theirs.revision} of this dashboard was saved in another window at{' '}
+          {new Date(theirs.savedAt).toLocaleTimeString('en-GB')}. Nothing was overwritten: that version and
+          yours are both kept. Which one goes on?
         </Typography>
       </DialogContent>
       <DialogActions>

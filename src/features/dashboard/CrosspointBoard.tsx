@@ -29,7 +29,15 @@ const STATE_WORDS: Record<Crosspoint['state'], string> = {
 };
 
 /** A crosspoint: filled ring wired, hollow ring not wired, half ring half wire, short bar no route. */
-export function CrosspointMark({ state, colour, letter }: { state: Crosspoint['state']; colour: string; letter?: string }) {
+export function CrosspointMark({
+  state,
+  colour,
+  letter,
+}: {
+  state: Crosspoint['state'];
+  colour: string;
+  letter?: string;
+}) {
   return (
     <svg width="24" height="24" viewBox="-12 -12 24 24" aria-hidden="true">
       {state === 'no route' ? (
@@ -39,7 +47,13 @@ export function CrosspointMark({ state, colour, letter }: { state: Crosspoint['s
           <circle r="8" fill={state === 'wired' ? colour : role.surface} stroke={colour} strokeWidth="2" />
           {state === 'half' && <path d="M0 -8A8 8 0 0 0 0 8Z" fill={colour} />}
           {letter && (
-            <text textAnchor="middle" y="4" fontSize="10" fontWeight="700" fill={state === 'wired' ? role.surface : colour}>
+            <text
+              textAnchor="middle"
+              y="4"
+              fontSize="10"
+              fontWeight="700"
+              fill={state === 'wired' ? role.surface : colour}
+            >
               {letter}
             </text>
           )}
@@ -62,7 +76,10 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   const grid = useRef<HTMLDivElement>(null);
   const targets = useMemo(() => [...document.visuals, ...document.controls], [document]);
   const board = useMemo(
-    () => document.controls.map((control) => targets.map((target) => crosspoint(document, model, control, target))),
+    () =>
+      document.controls.map((control) =>
+        targets.map((target) => crosspoint(document, model, control, target)),
+      ),
     [document, model, targets],
   );
   const wires = document.wires.filter((wire) => wire.on).length;
@@ -79,9 +96,15 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
     grid.current?.querySelector<HTMLElement>(`[data-cell="${row + step[0]!}:${column + step[1]!}"]`)?.focus();
   };
   if (document.controls.length === 0 || document.visuals.length === 0) {
-    return <Typography>Place at least one control and one visual in Arrange; their wires are then shown here.</Typography>;
+    return (
+      <Typography>
+        Place at least one control and one visual in Arrange; their wires are then shown here.
+      </Typography>
+    );
   }
-  const focused = chosen && board.flat().some((point) => point.control === chosen.control && point.target === chosen.target);
+  const focused =
+    chosen &&
+    board.flat().some((point) => point.control === chosen.control && point.target === chosen.target);
   return (
     <>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1 }}>
@@ -95,7 +118,12 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
         role="grid"
         aria-label="Crosspoint board"
         onPointerLeave={() => onPoint({})}
-        style={{ display: 'grid', gridTemplateColumns: `${NAME}px repeat(${targets.length}, ${CELL}px)`, width: 'max-content', paddingRight: 90 }}
+        style={{
+          display: 'grid',
+          gridTemplateColumns: `${NAME}px repeat(${targets.length}, ${CELL}px)`,
+          width: 'max-content',
+          paddingRight: 90,
+        }}
       >
         <div role="row" style={{ display: 'contents' }}>
           <div role="columnheader" style={{ height: HEAD }} aria-label="Controls" />
@@ -126,7 +154,8 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 const target = targets[column]!;
                 const isChosen = chosen?.control === point.control && chosen.target === point.target;
                 const other = point.routes.find((route) => route.kind === 'role' && !route.own);
-                const letter = other?.kind === 'role' ? roleName(model, other.dataset, other.role).slice(0, 1) : undefined;
+                const letter =
+                  other?.kind === 'role' ? roleName(model, other.dataset, other.role).slice(0, 1) : undefined;
                 return (
                   <div
                     key={target.id}
@@ -135,7 +164,10 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                       height: ROW,
                       display: 'grid',
                       placeItems: 'center',
-                      background: pointed.control === control.id || pointed.target === target.id ? role.timeTint : undefined,
+                      background:
+                        pointed.control === control.id || pointed.target === target.id
+                          ? role.timeTint
+                          : undefined,
                       borderBottom: `1px solid ${role.hairline}`,
                     }}
                   >
@@ -232,21 +264,60 @@ function ColumnHead({ target, title, lit, onPoint, onFlip }: HeadProps & { targe
   );
 }
 
-function RowHead({ control, title, colour, lit, onPoint, onFlip }: HeadProps & { control: Control; colour: string }) {
+function RowHead({
+  control,
+  title,
+  colour,
+  lit,
+  onPoint,
+  onFlip,
+}: HeadProps & { control: Control; colour: string }) {
   return (
-    <div role="rowheader" style={{ borderBottom: `1px solid ${role.hairline}`, background: lit ? role.timeTint : undefined, height: ROW }}>
+    <div
+      role="rowheader"
+      style={{
+        borderBottom: `1px solid ${role.hairline}`,
+        background: lit ? role.timeTint : undefined,
+        height: ROW,
+      }}
+    >
       <button
         type="button"
         onPointerEnter={onPoint}
         onClick={onFlip}
         aria-label={`${title}: switch the whole row`}
         title="Click switches the whole row"
-        style={{ border: 0, background: 'none', font: 'inherit', color: role.ink, display: 'flex', alignItems: 'center', gap: 8, height: '100%', width: '100%', padding: 0, cursor: 'pointer', textAlign: 'left' }}
+        style={{
+          border: 0,
+          background: 'none',
+          font: 'inherit',
+          color: role.ink,
+          display: 'flex',
+          alignItems: 'center',
+          gap: 8,
+          height: '100%',
+          width: '100%',
+          padding: 0,
+          cursor: 'pointer',
+          textAlign: 'left',
+        }}
       >
         <span style={{ width: 4, height: 24, background: colour, flex: 'none' }} />
         <span style={{ minWidth: 0 }}>
-          <span style={{ display: 'block', fontWeight: 650, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{title}</span>
-          <span style={{ display: 'block', fontSize: 11, color: role.quiet }}>{PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()}</span>
+          <span
+            style={{
+              display: 'block',
+              fontWeight: 650,
+              overflow: 'hidden',
+              textOverflow: 'ellipsis',
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {title}
+          </span>
+          <span style={{ display: 'block', fontSize: 11, color: role.quiet }}>
+            {PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()}
+          </span>
         </span>
       </button>
     </div>
@@ -261,7 +332,17 @@ function Legend() {
     ['no route', 'no route'],
   ] as const;
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 2, color: 'text.secondary', fontSize: 12, alignItems: 'center' }}>
+    <Box
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: 2,
+        mt: 2,
+        color: 'text.secondary',
+        fontSize: 12,
+        alignItems: 'center',
+      }}
+    >
       {entries.map(([state, words]) => (
         <span key={state} style={{ display: 'inline-flex', alignItems: 'center', gap: 4 }}>
           <CrosspointMark state={state} colour={role.quiet} />

@@ -15,19 +15,31 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
   const document = useDocument();
   const control = document.controls.find((entry) => entry.id === chosen?.control);
   const target = chosen ? itemOf(document, chosen.target) : undefined;
-  const frame = { p: 1.5, bgcolor: 'background.paper', borderTop: 1, borderColor: 'hairline', minHeight: 92, flex: 'none' };
+  const frame = {
+    p: 1.5,
+    bgcolor: 'background.paper',
+    borderTop: 1,
+    borderColor: 'hairline',
+    minHeight: 92,
+    flex: 'none',
+  };
   if (!control || !target) {
     return (
       <Box sx={frame}>
         <Typography color="textSecondary">
-          Click a ring to switch a wire, a name to switch its whole row or column. Arrow keys move over the board, Space switches.
+          Click a ring to switch a wire, a name to switch its whole row or column. Arrow keys move over the
+          board, Space switches.
         </Typography>
       </Box>
     );
   }
   const point = crosspoint(document, model, control, target);
-  const reached = document.wires.filter((wire) => wire.control === control.id && wire.on && document.visuals.some((visual) => visual.id === wire.target));
-  const setRole = (dataset: string, role: string) => store.getState().change((old) => withWireRole(old, control.id, target.id, dataset, role));
+  const reached = document.wires.filter(
+    (wire) =>
+      wire.control === control.id && wire.on && document.visuals.some((visual) => visual.id === wire.target),
+  );
+  const setRole = (dataset: string, role: string) =>
+    store.getState().change((old) => withWireRole(old, control.id, target.id, dataset, role));
   return (
     <Box sx={frame} role="region" aria-label="Chosen crosspoint">
       <Typography variant="h3">
@@ -35,23 +47,26 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       </Typography>
       <Typography>{point.words}</Typography>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5 }}>
-        {control.kind === 'timeline' && target.kind !== 'timeline' &&
-          point.routes.filter((route): route is Extract<Route, { kind: 'role' }> => route.kind === 'role').map((route) => (
-            <TextField
-              key={route.dataset}
-              select
-              label={`Date role of ${datasetOf(model, route.dataset)?.name ?? route.dataset}`}
-              value={route.role}
-              onChange={(event) => setRole(route.dataset, event.target.value)}
-              sx={{ minWidth: 180, mt: 1 }}
-            >
-              {(datasetOf(model, route.dataset)?.roles ?? []).map((role) => (
-                <MenuItem key={role.key} value={role.key}>
-                  {role.name}
-                </MenuItem>
-              ))}
-            </TextField>
-          ))}
+        {control.kind === 'timeline' &&
+          target.kind !== 'timeline' &&
+          point.routes
+            .filter((route): route is Extract<Route, { kind: 'role' }> => route.kind === 'role')
+            .map((route) => (
+              <TextField
+                key={route.dataset}
+                select
+                label={`Date role of ${datasetOf(model, route.dataset)?.name ?? route.dataset}`}
+                value={route.role}
+                onChange={(event) => setRole(route.dataset, event.target.value)}
+                sx={{ minWidth: 180, mt: 1 }}
+              >
+                {(datasetOf(model, route.dataset)?.roles ?? []).map((role) => (
+                  <MenuItem key={role.key} value={role.key}>
+                    {role.name}
+                  </MenuItem>
+                ))}
+              </TextField>
+            ))}
         <Typography variant="body2" color="textSecondary">
           {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
@@ -61,8 +76,17 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
 }
 
 /** The document with a date role chosen on a wire; the wire is made (switched on) where there is none. */
-function withWireRole(document: DashboardDocument, control: string, target: string, dataset: string, role: string): DashboardDocument {
+function withWireRole(
+  document: DashboardDocument,
+  control: string,
+  target: string,
+  dataset: string,
+  role: string,
+): DashboardDocument {
   const wire = wireOf(document, control, target) ?? { control, target, on: true, roles: {} };
   const next = { ...wire, roles: { ...wire.roles, [dataset]: role } };
-  return { ...document, wires: [...document.wires.filter((entry) => entry.control !== control || entry.target !== target), next] };
+  return {
+    ...document,
+    wires: [...document.wires.filter((entry) => entry.control !== control || entry.target !== target), next],
+  };
 }

@@ -16,7 +16,17 @@ import { useAnswers, useDocument, useWorkspace } from './workspace';
 
 const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
 
-export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mode: Mode; setMode: (mode: Mode) => void; saving: SaveState }) {
+export function DashboardHeader({
+  id,
+  mode,
+  setMode,
+  saving,
+}: {
+  id: number;
+  mode: Mode;
+  setMode: (mode: Mode) => void;
+  saving: SaveState;
+}) {
   const { store } = useWorkspace();
   const document = useDocument();
   const notice = useNotice();
@@ -28,14 +38,27 @@ export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mod
     const address = new URL(window.location.href);
     address.searchParams.delete('mode');
     await navigator.clipboard.writeText(address.href).then(
-      () => notice({ text: 'The address of this view is copied. Opening it shows the same windows and choices.' }),
+      () =>
+        notice({
+          text: 'The address of this view is copied. Opening it shows the same windows and choices.',
+        }),
       () => notice({ text: `Copy this address: ${address.href}` }),
     );
   };
   return (
     <Box
       component="header"
-      sx={{ height: 48, px: 2, display: 'flex', alignItems: 'center', gap: 2, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'hairline', flex: 'none' }}
+      sx={{
+        height: 48,
+        px: 2,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        bgcolor: 'background.paper',
+        borderBottom: 1,
+        borderColor: 'hairline',
+        flex: 'none',
+      }}
     >
       <Wordmark />
       <TitleField
@@ -44,7 +67,12 @@ export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mod
         editable={mode !== 'read'}
         onChange={(title) => store.getState().change((old) => ({ ...old, title }))}
       />
-      <Typography variant="body2" color={saving.kind === 'failed' ? 'error' : 'textSecondary'} role="status" noWrap>
+      <Typography
+        variant="body2"
+        color={saving.kind === 'failed' ? 'error' : 'textSecondary'}
+        role="status"
+        noWrap
+      >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
       <Box sx={{ flex: 1 }} />
@@ -67,7 +95,14 @@ export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mod
         value={mode}
         onChange={(_, next: Mode | null) => next && setMode(next)}
         aria-label="Mode"
-        sx={{ '& .MuiToggleButton-root': { py: 0.25, px: 1.5, color: 'text.primary', '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' } } }}
+        sx={{
+          '& .MuiToggleButton-root': {
+            py: 0.25,
+            px: 1.5,
+            color: 'text.primary',
+            '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' },
+          },
+        }}
       >
         {MODES.map((entry, i) => (
           <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
@@ -75,14 +110,26 @@ export function DashboardHeader({ id, mode, setMode, saving }: { id: number; mod
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      <Button variant="outlined" onClick={() => void share()} sx={{ borderColor: 'hairline', color: 'text.primary' }}>
+      <Button
+        variant="outlined"
+        onClick={() => void share()}
+        sx={{ borderColor: 'hairline', color: 'text.primary' }}
+      >
         Share
       </Button>
     </Box>
   );
 }
 
-function TitleField({ title, editable, onChange }: { title: string; editable: boolean; onChange: (title: string) => void }) {
+function TitleField({
+  title,
+  editable,
+  onChange,
+}: {
+  title: string;
+  editable: boolean;
+  onChange: (title: string) => void;
+}) {
   const [text, setText] = useState(title);
   if (!editable) {
     return (
@@ -124,17 +171,30 @@ function savingWords(state: SaveState): string {
 /** The last day with data, and when data was last loaded. */
 function Freshness() {
   const { model } = useWorkspace();
+  const now = useNow();
   const latest = useAnswers((state) => {
-    const ends = Object.values(state.controls).flatMap((answer) => (answer.kind === 'timeline' ? answer.covered.slice(-1) : []));
+    const ends = Object.values(state.controls).flatMap((answer) =>
+      answer.kind === 'timeline' ? answer.covered.slice(-1) : [],
+    );
     return ends.reduce((day, run) => Math.max(day, run.end), -Infinity);
   });
   const loaded = Math.max(...model.datasets.map((dataset) => Date.parse(dataset.loadedAt)));
   if (!Number.isFinite(loaded)) return <>No data yet</>;
   return (
     <>
-      {Number.isFinite(latest) && `Data to ${dayWords(latest)} · `}loaded {agoWords(Date.now() - loaded)}
+      {Number.isFinite(latest) && `Data to ${dayWords(latest)} · `}loaded {agoWords(now - loaded)}
     </>
   );
+}
+
+/** The time, moving on once a minute. */
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 60_000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
 }
 
 function agoWords(milliseconds: number): string {

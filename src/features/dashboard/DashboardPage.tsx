@@ -28,7 +28,12 @@ export function DashboardPage({ id }: { id: number }) {
     staleTime: Infinity,
     gcTime: 0,
   });
-  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model'), staleTime: Infinity, gcTime: 0 });
+  const model = useQuery({
+    queryKey: ['model'],
+    queryFn: () => requestJson<Model>('/api/model'),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
   const error = dashboard.error ?? model.error;
   if (error) {
     return (

@@ -14,7 +14,10 @@ import { useAnswers, useDocument, useWorkspace } from './workspace';
 const MOST_NAMED = 3;
 
 /** What a control says, in words; undefined when it asks for everything. */
-function saying(control: Control, answer: ControlAnswer | undefined): { words: string; more: string } | undefined {
+function saying(
+  control: Control,
+  answer: ControlAnswer | undefined,
+): { words: string; more: string } | undefined {
   if (answer?.kind === 'timeline') {
     const [first] = answer.asked;
     if (first?.start === -Infinity && first.end === Infinity) return undefined;
@@ -51,7 +54,16 @@ export function InEffectLine() {
         <button
           type="button"
           onClick={() => goTo(control.id)}
-          style={{ font: 'inherit', fontWeight: 650, color: 'inherit', background: 'none', border: 0, borderBottom: `2px solid ${colour}`, padding: 0, cursor: 'pointer' }}
+          style={{
+            font: 'inherit',
+            fontWeight: 650,
+            color: 'inherit',
+            background: 'none',
+            border: 0,
+            borderBottom: `2px solid ${colour}`,
+            padding: 0,
+            cursor: 'pointer',
+          }}
         >
           {said.words}
         </button>{' '}
@@ -60,19 +72,38 @@ export function InEffectLine() {
           type="button"
           aria-label={`Clear ${title}`}
           onClick={() => clear(control.id)}
-          style={{ font: 'inherit', color: role.quiet, background: 'none', border: 0, padding: '0 6px', cursor: 'pointer' }}
+          style={{
+            font: 'inherit',
+            color: role.quiet,
+            background: 'none',
+            border: 0,
+            padding: '0 6px',
+            cursor: 'pointer',
+          }}
         >
           ×
         </button>
       </span>,
     ];
   });
-  const isDefault = Object.keys(reader.state.periods).length === 0 && Object.keys(reader.state.choices).length === 0;
+  const isDefault =
+    Object.keys(reader.state.periods).length === 0 && Object.keys(reader.state.choices).length === 0;
   return (
     <Box
       aria-label="In effect"
       component="section"
-      sx={{ height: 36, px: 2, display: 'flex', alignItems: 'center', gap: 1, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'hairline', flex: 'none', fontSize: 13 }}
+      sx={{
+        height: 36,
+        px: 2,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        bgcolor: 'background.paper',
+        borderBottom: 1,
+        borderColor: 'hairline',
+        flex: 'none',
+        fontSize: 13,
+      }}
     >
       <div aria-live="polite" style={{ flex: 1, overflow: 'hidden', display: 'flex', gap: 6, minWidth: 0 }}>
         <span>Showing</span>

@@ -41,7 +41,13 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
         minHeight: 0,
       }}
     >
-      {item.kind === 'timeline' ? <TimelineControl timeline={item} /> : item.kind === 'slicer' ? <SlicerControl slicer={item} /> : <VisualFrame visual={item} />}
+      {item.kind === 'timeline' ? (
+        <TimelineControl timeline={item} />
+      ) : item.kind === 'slicer' ? (
+        <SlicerControl slicer={item} />
+      ) : (
+        <VisualFrame visual={item} />
+      )}
     </section>
   );
 });
@@ -51,7 +57,8 @@ function subtitle(answer: VisualAnswer | undefined): string {
   const { window: shown } = answer;
   const parts = [runsWords(shown.shown), coverageWords(shown.shown, shown.daysWithData)];
   if (answer.kind === 'line') parts.push(`by ${answer.buckets.unit}`);
-  if (answer.kind === 'bar' && answer.total > answer.categories.length) parts.push(`first ${answer.categories.length} of ${answer.total}`);
+  if (answer.kind === 'bar' && answer.total > answer.categories.length)
+    parts.push(`first ${answer.categories.length} of ${answer.total}`);
   if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
   return parts.join(' · ');
 }

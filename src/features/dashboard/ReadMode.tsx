@@ -25,7 +25,9 @@ export function NothingYet({ setMode }: { setMode?: (mode: Mode) => void }) {
     <Box sx={{ display: 'grid', placeItems: 'center', minHeight: 300, textAlign: 'center' }}>
       <div>
         <Typography gutterBottom>
-          {setMode ? 'Nothing is placed on this dashboard yet.' : 'Begin with a visual from the list at the left; then add a timeline, and it wires itself.'}
+          {setMode
+            ? 'Nothing is placed on this dashboard yet.'
+            : 'Begin with a visual from the list at the left; then add a timeline, and it wires itself.'}
         </Typography>
         {setMode && (
           <Button variant="contained" onClick={() => setMode('arrange')}>

@@ -34,7 +34,12 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
       <Typography variant="h2" gutterBottom>
         {PARTS.find((part) => part.kind === item.kind)?.name}
       </Typography>
-      <TextSetting label="Title" value={item.title} placeholder={titleOf({ ...item, title: '' }, model)} onChange={(title) => change({ title: title.slice(0, 200) })} />
+      <TextSetting
+        label="Title"
+        value={item.title}
+        placeholder={titleOf({ ...item, title: '' }, model)}
+        onChange={(title) => change({ title: title.slice(0, 200) })}
+      />
       {item.kind === 'line' && <LineSettings visual={item} change={change} />}
       {item.kind === 'bar' && <BarSettings visual={item} change={change} />}
       {item.kind === 'table' && <TableSettings visual={item} change={change} />}
@@ -54,13 +59,24 @@ function datasetKeyOf(item: Visual | Control): string | undefined {
 
 const measureOptions = (model: Model): Option[] =>
   model.datasets.flatMap((dataset) =>
-    dataset.measures.map((measure) => ({ value: `${dataset.key}/${measure.key}`, label: `${measure.name} · ${dataset.name}` })),
+    dataset.measures.map((measure) => ({
+      value: `${dataset.key}/${measure.key}`,
+      label: `${measure.name} · ${dataset.name}`,
+    })),
   );
 
 const categoryOptions = (model: Model, dataset: string): Option[] =>
-  (datasetOf(model, dataset)?.columns ?? []).filter((column) => column.category).map((column) => ({ value: column.key, label: column.name }));
+  (datasetOf(model, dataset)?.columns ?? [])
+    .filter((column) => column.category)
+    .map((column) => ({ value: column.key, label: column.name }));
 
-function MeasureSetting({ value, onChange }: { value: { dataset: string; measure: string }; onChange: (value: { dataset: string; measure: string }) => void }) {
+function MeasureSetting({
+  value,
+  onChange,
+}: {
+  value: { dataset: string; measure: string };
+  onChange: (value: { dataset: string; measure: string }) => void;
+}) {
   const { model } = useWorkspace();
   return (
     <ChoiceSetting
@@ -75,47 +91,94 @@ function MeasureSetting({ value, onChange }: { value: { dataset: string; measure
   );
 }
 
-function LineSettings({ visual, change }: { visual: Extract<Visual, { kind: 'line' }>; change: Change<typeof visual> }) {
-  const grains: Option[] = [{ value: 'auto', label: 'Follows the window' }, ...LEVELS.map((unit) => ({ value: unit, label: `By ${unit}` }))];
+function LineSettings({
+  visual,
+  change,
+}: {
+  visual: Extract<Visual, { kind: 'line' }>;
+  change: Change<typeof visual>;
+}) {
+  const grains: Option[] = [
+    { value: 'auto', label: 'Follows the window' },
+    ...LEVELS.map((unit) => ({ value: unit, label: `By ${unit}` })),
+  ];
   return (
     <>
       <MeasureSetting value={visual.measure} onChange={(measure) => change({ measure })} />
-      <ChoiceSetting label="Grain" value={visual.grain} options={grains} onChange={(grain) => change({ grain: grainSchema.parse(grain) })} />
+      <ChoiceSetting
+        label="Grain"
+        value={visual.grain}
+        options={grains}
+        onChange={(grain) => change({ grain: grainSchema.parse(grain) })}
+      />
     </>
   );
 }
 
-function BarSettings({ visual, change }: { visual: Extract<Visual, { kind: 'bar' }>; change: Change<typeof visual> }) {
+function BarSettings({
+  visual,
+  change,
+}: {
+  visual: Extract<Visual, { kind: 'bar' }>;
+  change: Change<typeof visual>;
+}) {
   const { model } = useWorkspace();
   const orders: Option[] = [
     { value: 'value', label: 'Greatest first' },
     { value: 'name', label: 'By name' },
   ];
-  const wrongLimit = (text: string) => (/^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= 100 ? null : 'A whole number from 1 to 100.');
+  const wrongLimit = (text: string) =>
+    /^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= 100 ? null : 'A whole number from 1 to 100.';
   return (
     <>
       <MeasureSetting
         value={visual.measure}
         onChange={(measure) => {
           const kept = categoryOptions(model, measure.dataset);
-          const category = kept.some((option) => option.value === visual.category) ? visual.category : (kept[0]?.value ?? visual.category);
+          const category = kept.some((option) => option.value === visual.category)
+            ? visual.category
+            : (kept[0]?.value ?? visual.category);
           change({ measure, category });
         }}
       />
-      <ChoiceSetting label="Category" value={visual.category} options={categoryOptions(model, visual.measure.dataset)} onChange={(category) => change({ category })} />
-      <ChoiceSetting label="Order" value={visual.order} options={orders} onChange={(order) => change({ order: order === 'name' ? 'name' : 'value' })} />
-      <TextSetting label="At most this many bars" value={String(visual.limit)} check={wrongLimit} onChange={(text) => change({ limit: Number(text) })} />
+      <ChoiceSetting
+        label="Category"
+        value={visual.category}
+        options={categoryOptions(model, visual.measure.dataset)}
+        onChange={(category) => change({ category })}
+      />
+      <ChoiceSetting
+        label="Order"
+        value={visual.order}
+        options={orders}
+        onChange={(order) => change({ order: order === 'name' ? 'name' : 'value' })}
+      />
+      <TextSetting
+        label="At most this many bars"
+        value={String(visual.limit)}
+        check={wrongLimit}
+        onChange={(text) => change({ limit: Number(text) })}
+      />
     </>
   );
 }
 
-const datasetOptions = (model: Model): Option[] => model.datasets.map((dataset) => ({ value: dataset.key, label: dataset.name }));
+const datasetOptions = (model: Model): Option[] =>
+  model.datasets.map((dataset) => ({ value: dataset.key, label: dataset.name }));
 
-function TableSettings({ visual, change }: { visual: Extract<Visual, { kind: 'table' }>; change: Change<typeof visual> }) {
+function TableSettings({
+  visual,
+  change,
+}: {
+  visual: Extract<Visual, { kind: 'table' }>;
+  change: Change<typeof visual>;
+}) {
   const { model } = useWorkspace();
   const dataset = datasetOf(model, visual.dataset);
   const toggle = (key: string) => {
-    const columns = (dataset?.columns ?? []).map((column) => column.key).filter((entry) => visual.columns.includes(entry) !== (entry === key));
+    const columns = (dataset?.columns ?? [])
+      .map((column) => column.key)
+      .filter((entry) => visual.columns.includes(entry) !== (entry === key));
     if (columns.length > 0) change({ columns });
   };
   return (
@@ -126,7 +189,12 @@ function TableSettings({ visual, change }: { visual: Extract<Visual, { kind: 'ta
         options={datasetOptions(model)}
         onChange={(key) => {
           const next = datasetOf(model, key);
-          if (next?.roles[0]) change({ dataset: key, role: next.roles[0].key, columns: next.columns.slice(0, 8).map((column) => column.key) });
+          if (next?.roles[0])
+            change({
+              dataset: key,
+              role: next.roles[0].key,
+              columns: next.columns.slice(0, 8).map((column) => column.key),
+            });
         }}
       />
       <ChoiceSetting
@@ -139,7 +207,12 @@ function TableSettings({ visual, change }: { visual: Extract<Visual, { kind: 'ta
         Columns
       </Typography>
       {(dataset?.columns ?? []).map((column) => (
-        <SwitchSetting key={column.key} label={column.name} checked={visual.columns.includes(column.key)} onChange={() => toggle(column.key)} />
+        <SwitchSetting
+          key={column.key}
+          label={column.name}
+          checked={visual.columns.includes(column.key)}
+          onChange={() => toggle(column.key)}
+        />
       ))}
     </>
   );
@@ -184,14 +257,22 @@ function TimelineSettings({ timeline, change }: { timeline: Timeline; change: Ch
         options={LEVELS.map((unit) => ({ value: unit, label: unit }))}
         onChange={(level) => change({ level: LEVELS.find((unit) => unit === level) ?? 'month' })}
       />
-      <SwitchSetting label="Readers keep this level" checked={timeline.levelFixed} onChange={(levelFixed) => change({ levelFixed })} />
+      <SwitchSetting
+        label="Readers keep this level"
+        checked={timeline.levelFixed}
+        onChange={(levelFixed) => change({ levelFixed })}
+      />
       <ChoiceSetting
         label="Size"
         value={timeline.size}
         options={sizes}
         onChange={(size) => change({ size: size === 'ribbon' || size === 'scale' ? size : 'words' })}
       />
-      <SwitchSetting label="Periods without data can be chosen" checked={timeline.allowUncovered} onChange={(allowUncovered) => change({ allowUncovered })} />
+      <SwitchSetting
+        label="Periods without data can be chosen"
+        checked={timeline.allowUncovered}
+        onChange={(allowUncovered) => change({ allowUncovered })}
+      />
     </>
   );
 }
@@ -201,14 +282,22 @@ function SlicerSettings({ slicer, change }: { slicer: Slicer; change: Change<Sli
   const answer = useControlAnswer(slicer.id);
   const chosen = answer?.kind === 'slicer' ? answer.choice : [];
   const differs = JSON.stringify(chosen) !== JSON.stringify(slicer.default);
-  const withCategories = model.datasets.filter((dataset) => dataset.columns.some((column) => column.category));
+  const withCategories = model.datasets.filter((dataset) =>
+    dataset.columns.some((column) => column.category),
+  );
   return (
     <>
       <ChoiceSetting
         label="Dataset"
         value={slicer.dataset}
         options={withCategories.map((dataset) => ({ value: dataset.key, label: dataset.name }))}
-        onChange={(key) => change({ dataset: key, column: categoryOptions(model, key)[0]?.value ?? slicer.column, default: [] })}
+        onChange={(key) =>
+          change({
+            dataset: key,
+            column: categoryOptions(model, key)[0]?.value ?? slicer.column,
+            default: [],
+          })
+        }
       />
       <ChoiceSetting
         label="Category"
@@ -222,7 +311,9 @@ function SlicerSettings({ slicer, change }: { slicer: Slicer; change: Change<Sli
       <SwitchSetting
         label="Several values can be chosen"
         checked={slicer.several}
-        onChange={(several) => change({ several, default: several ? slicer.default : slicer.default.slice(0, 1) })}
+        onChange={(several) =>
+          change({ several, default: several ? slicer.default : slicer.default.slice(0, 1) })
+        }
       />
       <SwitchSetting
         label="Hide values without data"
@@ -230,7 +321,11 @@ function SlicerSettings({ slicer, change }: { slicer: Slicer; change: Change<Sli
         onChange={(hidden) => change({ unavailable: hidden ? 'hidden' : 'struck' })}
       />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-        Readers begin with {slicer.default.length === 0 ? 'every value' : slicer.default.map((value) => value ?? '(blank)').join(', ')}.
+        Readers begin with{' '}
+        {slicer.default.length === 0
+          ? 'every value'
+          : slicer.default.map((value) => value ?? '(blank)').join(', ')}
+        .
       </Typography>
       {differs && (
         <Button

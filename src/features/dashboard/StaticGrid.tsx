@@ -26,7 +26,10 @@ export function StaticGrid({ document, lightOf, onPoint, onChoose }: StaticGridP
       {document.layout.map((place) => {
         const item = itemOf(document, place.item);
         if (!item) return null;
-        const area = { gridColumn: `${place.x + 1} / span ${place.w}`, gridRow: `${place.y + 1} / span ${place.h}` };
+        const area = {
+          gridColumn: `${place.x + 1} / span ${place.w}`,
+          gridRow: `${place.y + 1} / span ${place.h}`,
+        };
         return (
           <div
             key={place.item}

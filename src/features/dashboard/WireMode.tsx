@@ -27,7 +27,11 @@ export function WireMode() {
       if (id === control || id === target) return 'lit';
       if (control !== undefined && target !== undefined) return 'faded';
       const wired = document.wires.some(
-        (wire) => wire.on && (control !== undefined ? wire.control === control && wire.target === id : wire.target === target && wire.control === id),
+        (wire) =>
+          wire.on &&
+          (control !== undefined
+            ? wire.control === control && wire.target === id
+            : wire.target === target && wire.control === id),
       );
       return wired ? 'lit' : 'faded';
     },
@@ -43,7 +47,14 @@ export function WireMode() {
       <Box sx={{ flex: '0 0 55%', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
         <Box component="main" aria-label="Dashboard" sx={{ flex: 1, overflow: 'auto', p: 1.5 }}>
           <div ref={ref}>
-            <div style={{ width: LAID_OUT_WIDTH, transformOrigin: 'top left', zoom: scale || 1, visibility: scale === 0 ? 'hidden' : 'visible' }}>
+            <div
+              style={{
+                width: LAID_OUT_WIDTH,
+                transformOrigin: 'top left',
+                zoom: scale || 1,
+                visibility: scale === 0 ? 'hidden' : 'visible',
+              }}
+            >
               <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} />
             </div>
           </div>
@@ -53,7 +64,15 @@ export function WireMode() {
       <Box
         component="aside"
         aria-label="Wiring"
-        sx={{ flex: '0 0 45%', bgcolor: 'background.paper', borderLeft: 1, borderColor: 'hairline', overflow: 'auto', p: 2, minWidth: 0 }}
+        sx={{
+          flex: '0 0 45%',
+          bgcolor: 'background.paper',
+          borderLeft: 1,
+          borderColor: 'hairline',
+          overflow: 'auto',
+          p: 2,
+          minWidth: 0,
+        }}
       >
         <CrosspointBoard pointed={pointed} onPoint={setPointed} chosen={chosen} onChoose={setChosen} />
       </Box>

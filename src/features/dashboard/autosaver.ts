@@ -58,7 +58,10 @@ export class Autosaver {
     this.onState({ kind: 'saving', revision: this.revision });
     try {
       const body = { basedOn: this.revision, document };
-      const result = await requestJson<{ revision: number }>(`/api/dashboards/${this.id}`, { method: 'PUT', body });
+      const result = await requestJson<{ revision: number }>(`/api/dashboards/${this.id}`, {
+        method: 'PUT',
+        body,
+      });
       this.revision = result.revision;
       this.saved = document;
       this.onState({ kind: 'saved', revision: result.revision });
@@ -101,7 +104,11 @@ export class Autosaver {
       this.onState({ kind: 'conflict', revision: this.revision, theirs: this.theirs });
       return;
     }
-    this.onState({ kind: 'failed', revision: this.revision, message: error instanceof Error ? error.message : String(error) });
+    this.onState({
+      kind: 'failed',
+      revision: this.revision,
+      message: error instanceof Error ? error.message : String(error),
+    });
     this.saveIn(RETRY_MS);
   }
 }

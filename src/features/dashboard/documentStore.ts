@@ -30,8 +30,12 @@ export function createDocumentStore(document: DashboardDocument) {
 export type DocumentStore = ReturnType<typeof createDocumentStore>;
 
 /** The document with an item changed. */
-export function withItem<T extends Visual | Control>(document: DashboardDocument, item: T): DashboardDocument {
-  const replace = <E extends { id: string }>(list: E[]) => list.map((entry) => (entry.id === item.id ? (item as unknown as E) : entry));
+export function withItem<T extends Visual | Control>(
+  document: DashboardDocument,
+  item: T,
+): DashboardDocument {
+  const replace = <E extends { id: string }>(list: E[]) =>
+    list.map((entry) => (entry.id === item.id ? (item as unknown as E) : entry));
   return { ...document, visuals: replace(document.visuals), controls: replace(document.controls) };
 }
 

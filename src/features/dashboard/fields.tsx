@@ -90,7 +90,15 @@ export function ChoiceSetting({
   );
 }
 
-export function SwitchSetting({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+export function SwitchSetting({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
   return (
     <FormControlLabel
       sx={{ display: 'flex', my: 0.5 }}

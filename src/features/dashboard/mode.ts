@@ -6,5 +6,8 @@ export type Mode = (typeof MODES)[number];
 
 /** The mode of the open dashboard, kept in the address. */
 export function useMode() {
-  return useQueryState('mode', parseAsStringLiteral(MODES).withDefault('read').withOptions({ history: 'push' }));
+  return useQueryState(
+    'mode',
+    parseAsStringLiteral(MODES).withDefault('read').withOptions({ history: 'push' }),
+  );
 }

@@ -12,7 +12,9 @@ const escape = (text: string) => text.replace(/[\\;~]/g, (character) => `\\${cha
 
 /** Chosen values as one text: joined by semicolons; `~` alone is "nothing chosen". */
 export function printChoice(values: readonly (string | null)[]): string {
-  return values.length === 0 ? NOTHING : values.map((value) => (value === null ? BLANK : escape(value))).join(';');
+  return values.length === 0
+    ? NOTHING
+    : values.map((value) => (value === null ? BLANK : escape(value))).join(';');
 }
 
 /** Reads what `printChoice` wrote. */
@@ -37,7 +39,9 @@ export interface ReaderStateControl {
 
 /** The reader's state from the address. Null gives a control its default back. */
 export function useReaderState(document: DashboardDocument): ReaderStateControl {
-  const controls = document.controls.map((control) => `${control.kind === 'slicer' ? 'c' : 'p'}.${control.id}`).join(' ');
+  const controls = document.controls
+    .map((control) => `${control.kind === 'slicer' ? 'c' : 'p'}.${control.id}`)
+    .join(' ');
   const parsers = useMemo(() => {
     const keys = controls === '' ? [] : controls.split(' ');
     return Object.fromEntries(keys.map((key) => [key, key.startsWith('c.') ? choiceParser : parseAsString]));
@@ -53,9 +57,13 @@ export function useReaderState(document: DashboardDocument): ReaderStateControl 
     }
     return { periods, choices };
   }, [values]);
-  const setPeriod = useCallback((control: string, text: string | null) => void setValues({ [`p.${control}`]: text }), [setValues]);
+  const setPeriod = useCallback(
+    (control: string, text: string | null) => void setValues({ [`p.${control}`]: text }),
+    [setValues],
+  );
   const setChoice = useCallback(
-    (control: string, chosen: readonly (string | null)[] | null) => void setValues({ [`c.${control}`]: chosen && [...chosen] }),
+    (control: string, chosen: readonly (string | null)[] | null) =>
+      void setValues({ [`c.${control}`]: chosen && [...chosen] }),
     [setValues],
   );
   const reset = useCallback(() => void setValues(null), [setValues]);

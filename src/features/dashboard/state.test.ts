@@ -9,14 +9,20 @@ import { newPart, PARTS, withNewItem } from './parts';
 import { parseChoice, printChoice } from './readerState';
 import { coverageWords, runsWords } from './words';
 
-jest.mock('nuqs', () => ({ createParser: (parser: unknown) => parser, parseAsString: {}, useQueryStates: jest.fn() }));
+jest.mock('nuqs', () => ({
+  createParser: (parser: unknown) => parser,
+  parseAsString: {},
+  useQueryStates: jest.fn(),
+}));
 
 const DOCUMENT = documentOf(line('sea'), table('log'), timeline('span'), slicer('route'));
 
 describe('choices in the address', () => {
   test('any values come back as they were', () => {
     fc.assert(
-      fc.property(fc.array(fc.option(fc.string({ minLength: 1 }))), (values) => expect(parseChoice(printChoice(values))).toEqual(values)),
+      fc.property(fc.array(fc.option(fc.string({ minLength: 1 }))), (values) =>
+        expect(parseChoice(printChoice(values))).toEqual(values),
+      ),
     );
   });
 
@@ -56,12 +62,17 @@ describe('the design and its history', () => {
 
   test('every part can be added, wired and in a free place', () => {
     let document = DOCUMENT;
-    for (const { kind } of [...PARTS, ...PARTS]) document = withNewItem(document, TEST_MODEL, newPart(document, TEST_MODEL, kind)!);
+    for (const { kind } of [...PARTS, ...PARTS])
+      document = withNewItem(document, TEST_MODEL, newPart(document, TEST_MODEL, kind)!);
     expect(documentSchema.parse(document)).toEqual(document);
     for (const [i, place] of document.layout.entries()) {
       expect(place.x + place.w).toBeLessThanOrEqual(GRID_COLUMNS);
       for (const other of document.layout.slice(Math.max(i + 1, 4))) {
-        const apart = place.x >= other.x + other.w || other.x >= place.x + place.w || place.y >= other.y + other.h || other.y >= place.y + place.h;
+        const apart =
+          place.x >= other.x + other.w ||
+          other.x >= place.x + place.w ||
+          place.y >= other.y + other.h ||
+          other.y >= place.y + place.h;
         expect(apart).toBe(true);
       }
     }
@@ -70,7 +81,11 @@ describe('the design and its history', () => {
 });
 
 describe('turns', () => {
-  const changes = (id: string): TurnChanges => ({ controls: {}, visuals: { [id]: { kind: 'broken', message: id } }, waiting: [] });
+  const changes = (id: string): TurnChanges => ({
+    controls: {},
+    visuals: { [id]: { kind: 'broken', message: id } },
+    waiting: [],
+  });
   const turn = (id: string, settled = false) => ({ state: { periods: { span: id }, choices: {} }, settled });
 
   test('one runs at a time; of those asked for meanwhile only the latest does', async () => {

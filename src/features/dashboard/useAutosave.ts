@@ -26,5 +26,8 @@ export function useAutosave(stored: StoredDashboard, store: DocumentStore): Auto
       window.removeEventListener('beforeunload', onLeave);
     };
   }, [saver]);
-  return useMemo(() => ({ state, keepMine: () => saver.keepMine(), takeTheirs: () => saver.takeTheirs() }), [saver, state]);
+  return useMemo(
+    () => ({ state, keepMine: () => saver.keepMine(), takeTheirs: () => saver.takeTheirs() }),
+    [saver, state],
+  );
 }

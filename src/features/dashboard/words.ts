@@ -18,5 +18,7 @@ export function runsWords(runs: DayRuns): string {
 /** "91 days, data on 88". */
 export function coverageWords(runs: DayRuns, daysWithData: number): string {
   const days = countDays(runs);
-  return days === daysWithData ? `${dayCountWords(days)}, data on all` : `${dayCountWords(days)}, data on ${daysWithData.toLocaleString('en')}`;
+  return days === daysWithData
+    ? `${dayCountWords(days)}, data on all`
+    : `${dayCountWords(days)}, data on ${daysWithData.toLocaleString('en')}`;
 }

@@ -1,6 +1,15 @@
 'use client';
 /** What the parts of an open dashboard share: design, answers, the reader's state and the engine. */
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import { useStore } from 'zustand';
 import type { DashboardDocument } from '../../core/dashboard/document';
 import type { Model } from '../../core/dashboard/model';
@@ -50,12 +59,23 @@ export function useControlAnswer(id: string): ControlAnswer | undefined {
   return useAnswers((state) => state.controls[id]);
 }
 
-export function WorkspaceProvider({ store, model, children }: { store: DocumentStore; model: Model; children: ReactNode }) {
+export function WorkspaceProvider({
+  store,
+  model,
+  children,
+}: {
+  store: DocumentStore;
+  model: Model;
+  children: ReactNode;
+}) {
   const document = useStore(store, (state) => state.document);
   const reader = useReaderState(document);
   const [answers] = useState(createAnswersStore);
   const engine = useRef<EngineClient | null>(null);
-  const latest = useRef<{ state: ReaderState; document: DashboardDocument }>({ state: reader.state, document });
+  const latest = useRef<{ state: ReaderState; document: DashboardDocument }>({
+    state: reader.state,
+    document,
+  });
   useEffect(() => {
     latest.current = { state: reader.state, document };
   }, [reader.state, document]);
@@ -96,7 +116,8 @@ export function WorkspaceProvider({ store, model, children }: { store: DocumentS
   const setChoice = useCallback(
     (id: string, values: readonly (string | null)[]) => {
       const control = latest.current.document.controls.find((entry) => entry.id === id);
-      const isDefault = control?.kind === 'slicer' && JSON.stringify(control.default) === JSON.stringify(values);
+      const isDefault =
+        control?.kind === 'slicer' && JSON.stringify(control.default) === JSON.stringify(values);
       keepChoice(id, isDefault ? null : values);
     },
     [keepChoice],

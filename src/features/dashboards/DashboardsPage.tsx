@@ -55,7 +55,12 @@ export function DashboardsPage() {
     });
   const importFile = (file: File) =>
     attempt(async () => {
-      const read = readDocument(await file.text().then((text) => JSON.parse(text) as unknown).catch(() => undefined));
+      const read = readDocument(
+        await file
+          .text()
+          .then((text) => JSON.parse(text) as unknown)
+          .catch(() => undefined),
+      );
       if (!read.ok) {
         notice({ text: `${file.name} is not a dashboard: ${read.problems[0]}` });
         return;
@@ -65,7 +70,10 @@ export function DashboardsPage() {
   const remove = (entry: Entry) =>
     attempt(async () => {
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'DELETE' });
-      const restore = () => void attempt(async () => void (await requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' })));
+      const restore = () =>
+        void attempt(
+          async () => void (await requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' })),
+        );
       notice({ text: `“${entry.title}” is deleted.`, action: { label: 'Undo', run: restore } });
     });
   const rename = (entry: Entry, title: string) =>
@@ -74,7 +82,10 @@ export function DashboardsPage() {
       const body = { basedOn: stored.revision, document: { ...stored.document, title } };
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'PUT', body });
     });
-  const duplicate = (entry: Entry) => attempt(async () => void (await requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' })));
+  const duplicate = (entry: Entry) =>
+    attempt(
+      async () => void (await requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' })),
+    );
   return (
     <>
       <PageHeader />
@@ -93,7 +104,10 @@ export function DashboardsPage() {
           <Typography>No dashboards yet. Make one, or bring data in first on the Datasets page.</Typography>
         )}
         {list.data && list.data.length > 0 && (
-          <Table aria-label="Dashboards" sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}>
+          <Table
+            aria-label="Dashboards"
+            sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}
+          >
             <TableHead>
               <TableRow>
                 <TableCell>Name</TableCell>
@@ -183,7 +197,8 @@ function DashboardRow({
         {entry.visuals} visuals, {entry.controls} controls
       </TableCell>
       <TableCell sx={{ color: 'text.secondary' }}>
-        {new Date(entry.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} · revision {entry.revision}
+        {new Date(entry.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} ·
+        revision {entry.revision}
       </TableCell>
       <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
         <Button onClick={() => setDraft(entry.title)} aria-label={`Rename ${entry.title}`}>

@@ -11,9 +11,21 @@ import { TextSetting } from '../dashboard/fields';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { Section } from './Section';
 
-const TYPE_NAMES = { day: 'day', timestamp: 'timestamp', whole: 'whole number', decimal: 'decimal', text: 'text' };
+const TYPE_NAMES = {
+  day: 'day',
+  timestamp: 'timestamp',
+  whole: 'whole number',
+  decimal: 'decimal',
+  text: 'text',
+};
 
-export function ColumnsSection({ dataset, onChange }: { dataset: DatasetSummary; onChange: (edit: DatasetEdit) => void }) {
+export function ColumnsSection({
+  dataset,
+  onChange,
+}: {
+  dataset: DatasetSummary;
+  onChange: (edit: DatasetEdit) => void;
+}) {
   const setRole = (key: string, name: string | null) => {
     const others = dataset.roles.filter((role) => role.key !== key);
     const order = dataset.columns.map((column) => column.key);
@@ -21,7 +33,11 @@ export function ColumnsSection({ dataset, onChange }: { dataset: DatasetSummary;
     onChange({ roles: roles.sort((a, b) => order.indexOf(a.key) - order.indexOf(b.key)) });
   };
   const setCategory = (key: string, on: boolean) =>
-    onChange({ categories: dataset.columns.filter((column) => (column.key === key ? on : column.category)).map((column) => column.key) });
+    onChange({
+      categories: dataset.columns
+        .filter((column) => (column.key === key ? on : column.category))
+        .map((column) => column.key),
+    });
   return (
     <Section title="Columns">
       <Table size="small" aria-label="Columns">
@@ -64,7 +80,11 @@ export function ColumnsSection({ dataset, onChange }: { dataset: DatasetSummary;
                   )}
                   {role && (
                     <Box sx={{ display: 'inline-block', width: 220, ml: 1 }}>
-                      <TextSetting label={`Role name of ${column.name}`} value={role.name} onChange={(name) => setRole(column.key, name)} />
+                      <TextSetting
+                        label={`Role name of ${column.name}`}
+                        value={role.name}
+                        onChange={(name) => setRole(column.key, name)}
+                      />
                     </Box>
                   )}
                 </TableCell>

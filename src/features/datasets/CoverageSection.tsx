@@ -16,7 +16,9 @@ const MOST_HOLES = 6;
 export function CoverageSection({ dataset }: { dataset: DatasetSummary }) {
   return (
     <Section title="Days covered">
-      {dataset.roles.length === 0 && <Typography>No date role yet. Mark a date column below, and its days go on the almanac.</Typography>}
+      {dataset.roles.length === 0 && (
+        <Typography>No date role yet. Mark a date column below, and its days go on the almanac.</Typography>
+      )}
       {dataset.roles.map((entry) => {
         const coverage = dataset.coverage[entry.key];
         return coverage ? <RoleLane key={entry.key} name={entry.name} coverage={coverage} /> : null;
@@ -32,22 +34,39 @@ function RoleLane({ name, coverage }: { name: string; coverage: RoleCoverage }) 
   const last = parseIsoDay(coverage.last ?? '');
   if (first === undefined || last === undefined) return <Typography>{name}: no day with data.</Typography>;
   const x = (day: number) => ((day - first) / (last - first + 1)) * width;
-  const holes = coverage.holes.map((hole) => ({ ...hole, start: parseIsoDay(hole.first)!, end: parseIsoDay(hole.last)! }));
+  const holes = coverage.holes.map((hole) => ({
+    ...hole,
+    start: parseIsoDay(hole.first)!,
+    end: parseIsoDay(hole.last)!,
+  }));
   const named = [...holes].sort((a, b) => b.days - a.days).slice(0, MOST_HOLES);
   return (
     <div style={{ marginBottom: 12 }}>
       <Typography>
-        <strong>{name}</strong> {isoWords(coverage.first)} – {isoWords(coverage.last)} · data on {dayCountWords(coverage.days)}
+        <strong>{name}</strong> {isoWords(coverage.first)} – {isoWords(coverage.last)} · data on{' '}
+        {dayCountWords(coverage.days)}
         {coverage.blank > 0 && ` · ${coverage.blank.toLocaleString('en')} rows without this date`}
       </Typography>
       <div ref={ref}>
-        <svg width={width} height={16} role="img" aria-label={`Coverage of ${name}, ${holes.length} holes`} style={{ display: 'block' }}>
+        <svg
+          width={width}
+          height={16}
+          role="img"
+          aria-label={`Coverage of ${name}, ${holes.length} holes`}
+          style={{ display: 'block' }}
+        >
           <defs>
             <HatchPattern id={hatch} />
           </defs>
           <rect width={width} height={16} fill={role.timeSoft} />
           {holes.map((hole) => (
-            <rect key={hole.first} x={x(hole.start)} width={Math.max(1, x(hole.end + 1) - x(hole.start))} height={16} fill={`url(#${hatch})`}>
+            <rect
+              key={hole.first}
+              x={x(hole.start)}
+              width={Math.max(1, x(hole.end + 1) - x(hole.start))}
+              height={16}
+              fill={`url(#${hatch})`}
+            >
               <title>{`No data ${windowWords(hole.start, hole.end)}, ${dayCountWords(hole.days)}`}</title>
             </rect>
           ))}

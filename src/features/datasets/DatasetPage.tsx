@@ -44,10 +44,19 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
               <Typography variant="h1">{shown.name}</Typography>
               <Typography color="textSecondary" sx={{ flex: 1 }}>
                 {shown.rows.toLocaleString('en')} rows from {shown.source}, loaded{' '}
-                {new Date(shown.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}; days in {shown.timeZone}
+                {new Date(shown.loadedAt).toLocaleString('en-GB', {
+                  dateStyle: 'medium',
+                  timeStyle: 'short',
+                })}
+                ; days in {shown.timeZone}
               </Typography>
               <Box sx={{ width: 220 }}>
-                <TextSetting label="Name" value={shown.name} check={(text) => (text.trim() === '' ? 'A dataset needs a name.' : null)} onChange={(name) => change.mutate({ name })} />
+                <TextSetting
+                  label="Name"
+                  value={shown.name}
+                  check={(text) => (text.trim() === '' ? 'A dataset needs a name.' : null)}
+                  onChange={(name) => change.mutate({ name })}
+                />
               </Box>
               <RemoveButton name={shown.name} datasetKey={datasetKey} />
             </Box>
@@ -86,7 +95,10 @@ function RemoveButton({ name, datasetKey }: { name: string; datasetKey: string }
       <Dialog open={open} onClose={() => setOpen(false)}>
         <DialogTitle variant="h2">Delete “{name}”?</DialogTitle>
         <DialogContent>
-          <Typography>All its rows and the history of its loads are deleted for good. Visuals that show it will say that it is missing.</Typography>
+          <Typography>
+            All its rows and the history of its loads are deleted for good. Visuals that show it will say that
+            it is missing.
+          </Typography>
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setOpen(false)}>Keep it</Button>

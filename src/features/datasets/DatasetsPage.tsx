@@ -35,10 +35,14 @@ export function DatasetsPage() {
         </Typography>
         <ImportPanel
           datasets={datasets.data ?? []}
-          onDone={({ loaded, refused }) => notice({ text: `${loaded.toLocaleString('en')} loaded, ${refused.toLocaleString('en')} refused` })}
+          onDone={({ loaded, refused }) =>
+            notice({ text: `${loaded.toLocaleString('en')} loaded, ${refused.toLocaleString('en')} refused` })
+          }
         />
         {datasets.error && <Typography role="alert">{datasets.error.message}</Typography>}
-        {datasets.data?.length === 0 && <Typography>No datasets yet. Choose a CSV file above to begin.</Typography>}
+        {datasets.data?.length === 0 && (
+          <Typography>No datasets yet. Choose a CSV file above to begin.</Typography>
+        )}
         {datasets.data && datasets.data.length > 0 && <DatasetTable datasets={datasets.data} />}
       </Box>
     </>
@@ -100,7 +104,10 @@ function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
                 <TableCell align="right">{coverage ? coverage.holes.length : '–'}</TableCell>
                 {i === 0 && (
                   <TableCell rowSpan={roles.length}>
-                    {new Date(dataset.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                    {new Date(dataset.loadedAt).toLocaleString('en-GB', {
+                      dateStyle: 'medium',
+                      timeStyle: 'short',
+                    })}
                   </TableCell>
                 )}
               </TableRow>

@@ -6,7 +6,17 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type DragEvent } from 'react';
-import { loadUpload, profileUpload, sendFile, type DatasetSummary, type Delimiter, type FileProfile, type LoadPlan, type LoadResult, type Progress } from './api';
+import {
+  loadUpload,
+  profileUpload,
+  sendFile,
+  type DatasetSummary,
+  type Delimiter,
+  type FileProfile,
+  type LoadPlan,
+  type LoadResult,
+  type Progress,
+} from './api';
 import { ImportPlan } from './ImportPlan';
 
 type Step =
@@ -18,14 +28,21 @@ type Step =
 const count = (value: number) => value.toLocaleString('en');
 const megabytes = (bytes: number) => `${(bytes / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`;
 
-export function ImportPanel({ datasets, onDone }: { datasets: readonly DatasetSummary[]; onDone: (result: LoadResult) => void }) {
+export function ImportPanel({
+  datasets,
+  onDone,
+}: {
+  datasets: readonly DatasetSummary[];
+  onDone: (result: LoadResult) => void;
+}) {
   const client = useQueryClient();
   const [step, setStep] = useState<Step>({ kind: 'idle' });
   const [file, setFile] = useState<File | null>(null);
   const abort = useRef(new AbortController());
 
   const follow = (progress: Progress) => setStep({ kind: 'working', progress });
-  const fail = (error: unknown) => setStep({ kind: 'idle', failed: true, message: error instanceof Error ? error.message : String(error) });
+  const fail = (error: unknown) =>
+    setStep({ kind: 'idle', failed: true, message: error instanceof Error ? error.message : String(error) });
   const begin = async (chosen: File) => {
     abort.current = new AbortController();
     const { signal } = abort.current;
@@ -39,7 +56,11 @@ export function ImportPanel({ datasets, onDone }: { datasets: readonly DatasetSu
   };
   const readAgain = async (upload: string, delimiter: Delimiter) => {
     try {
-      setStep({ kind: 'deciding', upload, profile: await profileUpload(upload, delimiter, follow, abort.current.signal) });
+      setStep({
+        kind: 'deciding',
+        upload,
+        profile: await profileUpload(upload, delimiter, follow, abort.current.signal),
+      });
     } catch (error) {
       fail(error);
     }
@@ -94,7 +115,11 @@ export function ImportPanel({ datasets, onDone }: { datasets: readonly DatasetSu
         </Typography>
       )}
       {step.kind === 'idle' && step.message && (
-        <Typography role={step.failed ? 'alert' : 'status'} color={step.failed ? 'error' : 'textPrimary'} sx={{ mb: 1 }}>
+        <Typography
+          role={step.failed ? 'alert' : 'status'}
+          color={step.failed ? 'error' : 'textPrimary'}
+          sx={{ mb: 1 }}
+        >
           {step.message}
         </Typography>
       )}
@@ -105,7 +130,11 @@ export function ImportPanel({ datasets, onDone }: { datasets: readonly DatasetSu
 
 function Panel({ children }: { children: React.ReactNode }) {
   return (
-    <Box component="section" aria-label="Bring data in" sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline', borderRadius: 1, p: 2, mb: 3 }}>
+    <Box
+      component="section"
+      aria-label="Bring data in"
+      sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline', borderRadius: 1, p: 2, mb: 3 }}
+    >
       {children}
     </Box>
   );
@@ -128,7 +157,16 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
       }}
       onDragLeave={() => setOver(false)}
       onDrop={onDrop}
-      sx={{ border: '1px dashed', borderColor: over ? 'time.main' : 'hairline', bgcolor: over ? 'time.tint' : undefined, borderRadius: 1, p: 2, display: 'flex', gap: 2, alignItems: 'center' }}
+      sx={{
+        border: '1px dashed',
+        borderColor: over ? 'time.main' : 'hairline',
+        bgcolor: over ? 'time.tint' : undefined,
+        borderRadius: 1,
+        p: 2,
+        display: 'flex',
+        gap: 2,
+        alignItems: 'center',
+      }}
     >
       <input
         ref={input}
@@ -146,7 +184,9 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
       <Button variant="contained" onClick={() => input.current?.click()}>
         Choose a CSV file
       </Button>
-      <Typography color="textSecondary">or drop it here. UTF-8; commas, semicolons or tabs; the first line names the columns.</Typography>
+      <Typography color="textSecondary">
+        or drop it here. UTF-8; commas, semicolons or tabs; the first line names the columns.
+      </Typography>
     </Box>
   );
 }

@@ -15,10 +15,28 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { COLUMN_TYPES, type ColumnType } from '../../core/dashboard/model';
 import { role } from '../../theme/roles';
-import type { ColumnPlan, ColumnProfile, DatasetSummary, DateOrder, Delimiter, FileProfile, LoadPlan } from './api';
+import type {
+  ColumnPlan,
+  ColumnProfile,
+  DatasetSummary,
+  DateOrder,
+  Delimiter,
+  FileProfile,
+  LoadPlan,
+} from './api';
 
-const TYPE_NAMES: Record<ColumnType, string> = { day: 'day', timestamp: 'timestamp', whole: 'whole number', decimal: 'decimal', text: 'text' };
-const ORDER_NAMES: Record<DateOrder, string> = { iso: 'year-month-day', dmy: 'day / month / year', mdy: 'month / day / year' };
+const TYPE_NAMES: Record<ColumnType, string> = {
+  day: 'day',
+  timestamp: 'timestamp',
+  whole: 'whole number',
+  decimal: 'decimal',
+  text: 'text',
+};
+const ORDER_NAMES: Record<DateOrder, string> = {
+  iso: 'year-month-day',
+  dmy: 'day / month / year',
+  mdy: 'month / day / year',
+};
 const DELIMITER_NAMES: Record<Delimiter, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
 
 /** A column's plan; `dateOrder` is null until a person has said how ambiguous dates are read. */
@@ -27,7 +45,11 @@ type Draft = Omit<ColumnPlan, 'dateOrder'> & { readonly dateOrder: DateOrder | n
 const isDate = (type: ColumnType) => type === 'day' || type === 'timestamp';
 
 function startingRole(name: string): string {
-  const short = name.replace(/[_-]+/g, ' ').replace(/\b(date|day|on|at)\b/gi, '').replace(/\s+/g, ' ').trim();
+  const short = name
+    .replace(/[_-]+/g, ' ')
+    .replace(/\b(date|day|on|at)\b/gi, '')
+    .replace(/\s+/g, ' ')
+    .trim();
   return (short === '' ? name : short).toLowerCase();
 }
 
@@ -54,10 +76,16 @@ export interface ImportPlanProps {
 
 export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel, onLoad }: ImportPlanProps) {
   const [columns, setColumns] = useState(() => profile.columns.map(draftOf));
-  const [name, setName] = useState(() => fileName.replace(/\.\w+$/, '').replace(/[_-]+/g, ' ').replace(/^./, (letter) => letter.toUpperCase()));
+  const [name, setName] = useState(() =>
+    fileName
+      .replace(/\.\w+$/, '')
+      .replace(/[_-]+/g, ' ')
+      .replace(/^./, (letter) => letter.toUpperCase()),
+  );
   const [into, setInto] = useState('');
   const [mode, setMode] = useState<'replace' | 'append'>('replace');
-  const change = (i: number, part: Partial<Draft>) => setColumns((old) => old.map((column, j) => (j === i ? { ...column, ...part } : column)));
+  const change = (i: number, part: Partial<Draft>) =>
+    setColumns((old) => old.map((column, j) => (j === i ? { ...column, ...part } : column)));
   const undecided = columns.filter((column) => isDate(column.type) && column.dateOrder === null);
   const noRole = !columns.some((column) => column.role !== null);
   const plan = (): LoadPlan => ({
@@ -124,7 +152,8 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
       </details>
       {undecided.length > 0 && (
         <Typography role="alert" color="warning" sx={{ mb: 1 }}>
-          The dates of {undecided.map((column) => `“${column.name}”`).join(' and ')} can be read day first or month first, and both fit every row. Say which.
+          The dates of {undecided.map((column) => `“${column.name}”`).join(' and ')} can be read day first or
+          month first, and both fit every row. Say which.
         </Typography>
       )}
       {noRole && (
@@ -133,7 +162,14 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
         </Typography>
       )}
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-        <TextField select label="Load into" value={into} onChange={(event) => setInto(event.target.value)} sx={{ minWidth: 180 }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+        <TextField
+          select
+          label="Load into"
+          value={into}
+          onChange={(event) => setInto(event.target.value)}
+          sx={{ minWidth: 180 }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
           <MenuItem value="">a new dataset</MenuItem>
           {datasets.map((dataset) => (
             <MenuItem key={dataset.key} value={dataset.key}>
@@ -142,16 +178,31 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
           ))}
         </TextField>
         {into === '' ? (
-          <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} error={name.trim() === ''} />
+          <TextField
+            label="Name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            error={name.trim() === ''}
+          />
         ) : (
-          <TextField select label="Its rows" value={mode} onChange={(event) => setMode(event.target.value === 'append' ? 'append' : 'replace')} sx={{ minWidth: 200 }}>
+          <TextField
+            select
+            label="Its rows"
+            value={mode}
+            onChange={(event) => setMode(event.target.value === 'append' ? 'append' : 'replace')}
+            sx={{ minWidth: 200 }}
+          >
             <MenuItem value="replace">are replaced by these</MenuItem>
             <MenuItem value="append">stay, and these are added</MenuItem>
           </TextField>
         )}
         <Box sx={{ flex: 1 }} />
         <Button onClick={onCancel}>Cancel</Button>
-        <Button variant="contained" disabled={blocked} onClick={() => onLoad(plan(), into === '' ? undefined : into)}>
+        <Button
+          variant="contained"
+          disabled={blocked}
+          onClick={() => onLoad(plan(), into === '' ? undefined : into)}
+        >
           Load {profile.rows.toLocaleString('en')} rows
         </Button>
       </Box>
@@ -174,7 +225,10 @@ function Preview({ profile }: { profile: FileProfile }) {
           {profile.preview.map((row, i) => (
             <TableRow key={i}>
               {row.map((cell, j) => (
-                <TableCell key={j} sx={{ whiteSpace: 'nowrap', maxWidth: 240, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+                <TableCell
+                  key={j}
+                  sx={{ whiteSpace: 'nowrap', maxWidth: 240, overflow: 'hidden', textOverflow: 'ellipsis' }}
+                >
                   {cell}
                 </TableCell>
               ))}
@@ -207,7 +261,12 @@ function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) 
     <TableRow>
       <TableCell sx={{ fontWeight: 650 }}>{column.name}</TableCell>
       <TableCell sx={{ whiteSpace: 'nowrap' }}>
-        <Select variant="standard" value={column.type} onChange={(event) => changeType(event.target.value as ColumnType)} inputProps={{ 'aria-label': `Type of ${column.name}` }}>
+        <Select
+          variant="standard"
+          value={column.type}
+          onChange={(event) => changeType(event.target.value as ColumnType)}
+          inputProps={{ 'aria-label': `Type of ${column.name}` }}
+        >
           {COLUMN_TYPES.map((type) => (
             <MenuItem key={type} value={type}>
               {TYPE_NAMES[type]}
@@ -236,7 +295,9 @@ function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) 
           <Select
             variant="standard"
             value={column.decimalMark}
-            onChange={(event) => onChange({ decimalMark: event.target.value === 'comma' ? 'comma' : 'point' })}
+            onChange={(event) =>
+              onChange({ decimalMark: event.target.value === 'comma' ? 'comma' : 'point' })
+            }
             inputProps={{ 'aria-label': `Decimal mark of ${column.name}` }}
             sx={{ ml: 1 }}
           >
@@ -251,7 +312,9 @@ function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) 
             <Checkbox
               size="small"
               checked={column.role !== null}
-              onChange={(event) => onChange({ role: event.target.checked ? startingRole(column.name) : null })}
+              onChange={(event) =>
+                onChange({ role: event.target.checked ? startingRole(column.name) : null })
+              }
               slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
               sx={{ p: 0.25 }}
             />
@@ -278,15 +341,27 @@ function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) 
             />
             category
             <Typography component="span" variant="caption" color="textSecondary" sx={{ ml: 1 }}>
-              {profile.distinct === null ? 'over 20,000 values' : `${profile.distinct.toLocaleString('en')} values`}
+              {profile.distinct === null
+                ? 'over 20,000 values'
+                : `${profile.distinct.toLocaleString('en')} values`}
             </Typography>
           </>
         )}
       </TableCell>
-      <TableCell sx={{ color: 'text.secondary', maxWidth: 260, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+      <TableCell
+        sx={{
+          color: 'text.secondary',
+          maxWidth: 260,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+        }}
+      >
         {sample.filter((text) => text !== '').join(' · ') || '(blank)'}
       </TableCell>
-      <TableCell sx={{ color: profile.misfits > 0 ? 'warning.main' : 'text.secondary', whiteSpace: 'nowrap' }}>
+      <TableCell
+        sx={{ color: profile.misfits > 0 ? 'warning.main' : 'text.secondary', whiteSpace: 'nowrap' }}
+      >
         {filled === rows ? 'all' : filled.toLocaleString('en')}
         {profile.misfits > 0 && `, ${profile.misfits.toLocaleString('en')} do not fit`}
       </TableCell>

@@ -81,13 +81,20 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
         <TableBody>
           {(loads.data ?? []).map((load) => (
             <TableRow key={load.id}>
-              <TableCell>{new Date(`${load.startedAt.replace(' ', 'T')}Z`).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</TableCell>
+              <TableCell>
+                {new Date(`${load.startedAt.replace(' ', 'T')}Z`).toLocaleString('en-GB', {
+                  dateStyle: 'medium',
+                  timeStyle: 'short',
+                })}
+              </TableCell>
               <TableCell>{load.source}</TableCell>
               <TableCell>{load.mode === 'append' ? 'added' : 'replaced'}</TableCell>
               <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
               <TableCell align="right">{load.rowsLoaded.toLocaleString('en')}</TableCell>
               <TableCell align="right">{load.rowsRefused.toLocaleString('en')}</TableCell>
-              <TableCell align="right">{load.status === 'done' ? load.rowsTotal.toLocaleString('en') : '–'}</TableCell>
+              <TableCell align="right">
+                {load.status === 'done' ? load.rowsTotal.toLocaleString('en') : '–'}
+              </TableCell>
             </TableRow>
           ))}
         </TableBody>

@@ -16,11 +16,19 @@ import { Section } from './Section';
 
 const ROWS = '';
 
-export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary; onChange: (edit: DatasetEdit) => void }) {
+export function MeasuresSection({
+  dataset,
+  onChange,
+}: {
+  dataset: DatasetSummary;
+  onChange: (edit: DatasetEdit) => void;
+}) {
   const { measures, roles } = dataset;
   const numbers = dataset.columns.filter((column) => column.type === 'whole' || column.type === 'decimal');
   const set = (key: string, part: Partial<Measure>) =>
-    onChange({ measures: measures.map((measure) => (measure.key === key ? { ...measure, ...part } : measure)) });
+    onChange({
+      measures: measures.map((measure) => (measure.key === key ? { ...measure, ...part } : measure)),
+    });
   const add = () => {
     const taken = new Set(measures.map((measure) => measure.key));
     const names = new Set(measures.map((measure) => measure.name));
@@ -39,7 +47,10 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
     onChange({ measures: [...measures, fresh] });
   };
   const setAggregation = (measure: Measure, aggregation: Measure['aggregation']) =>
-    set(measure.key, { aggregation, column: aggregation === 'count' ? measure.column : (measure.column ?? numbers[0]?.key ?? null) });
+    set(measure.key, {
+      aggregation,
+      column: aggregation === 'count' ? measure.column : (measure.column ?? numbers[0]?.key ?? null),
+    });
   return (
     <Section
       title="Measures"
@@ -49,7 +60,9 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
         </Button>
       }
     >
-      {roles.length === 0 && <Typography>Measures go by a date role. Mark a date column above first.</Typography>}
+      {roles.length === 0 && (
+        <Typography>Measures go by a date role. Mark a date column above first.</Typography>
+      )}
       <Table size="small" aria-label="Measures">
         <TableHead>
           <TableRow>
@@ -66,7 +79,12 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
           {measures.map((measure) => (
             <TableRow key={measure.key}>
               <TableCell>
-                <TextSetting label="Name" value={measure.name} check={(text) => (text.trim() === '' ? 'A measure needs a name.' : null)} onChange={(name) => set(measure.key, { name })} />
+                <TextSetting
+                  label="Name"
+                  value={measure.name}
+                  check={(text) => (text.trim() === '' ? 'A measure needs a name.' : null)}
+                  onChange={(name) => set(measure.key, { name })}
+                />
               </TableCell>
               <TableCell>
                 <Select
@@ -75,7 +93,11 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
                   inputProps={{ 'aria-label': `Aggregation of ${measure.name}` }}
                 >
                   {AGGREGATIONS.map((aggregation) => (
-                    <MenuItem key={aggregation} value={aggregation} disabled={aggregation !== 'count' && numbers.length === 0}>
+                    <MenuItem
+                      key={aggregation}
+                      value={aggregation}
+                      disabled={aggregation !== 'count' && numbers.length === 0}
+                    >
                       {aggregation}
                     </MenuItem>
                   ))}
@@ -85,7 +107,9 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
                 <Select
                   displayEmpty
                   value={measure.column ?? ROWS}
-                  onChange={(event) => set(measure.key, { column: event.target.value === ROWS ? null : event.target.value })}
+                  onChange={(event) =>
+                    set(measure.key, { column: event.target.value === ROWS ? null : event.target.value })
+                  }
                   inputProps={{ 'aria-label': `Column of ${measure.name}` }}
                 >
                   {measure.aggregation === 'count' && <MenuItem value={ROWS}>rows</MenuItem>}
@@ -97,7 +121,11 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
                 </Select>
               </TableCell>
               <TableCell>
-                <TextSetting label="Unit" value={measure.unit} onChange={(unit) => set(measure.key, { unit: unit.slice(0, 20) })} />
+                <TextSetting
+                  label="Unit"
+                  value={measure.unit}
+                  onChange={(unit) => set(measure.key, { unit: unit.slice(0, 20) })}
+                />
               </TableCell>
               <TableCell>
                 <TextSetting
@@ -121,7 +149,13 @@ export function MeasuresSection({ dataset, onChange }: { dataset: DatasetSummary
                 </Select>
               </TableCell>
               <TableCell align="right">
-                <Button color="error" aria-label={`Remove ${measure.name}`} onClick={() => onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })}>
+                <Button
+                  color="error"
+                  aria-label={`Remove ${measure.name}`}
+                  onClick={() =>
+                    onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
+                  }
+                >
                   Remove
                 </Button>
               </TableCell>

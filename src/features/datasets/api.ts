@@ -115,7 +115,11 @@ export interface Progress {
 type Follow = (progress: Progress) => void;
 
 /** Sends a file; cancelled by the signal. */
-export function sendFile(file: File, follow: Follow, signal: AbortSignal): Promise<{ upload: string; bytes: number }> {
+export function sendFile(
+  file: File,
+  follow: Follow,
+  signal: AbortSignal,
+): Promise<{ upload: string; bytes: number }> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const fail = (message: string) => reject(new RequestError('upload', message, request.status, null));
@@ -123,8 +127,13 @@ export function sendFile(file: File, follow: Follow, signal: AbortSignal): Promi
     request.upload.onprogress = (event) =>
       follow({ doing: 'Sending', bytes: event.loaded, totalBytes: file.size, rows: 0, refused: 0 });
     request.onload = () => {
-      const body = JSON.parse(request.responseText || 'null') as { upload?: string; bytes?: number; error?: { message: string } } | null;
-      if (request.status === 201 && body?.upload) resolve({ upload: body.upload, bytes: body.bytes ?? file.size });
+      const body = JSON.parse(request.responseText || 'null') as {
+        upload?: string;
+        bytes?: number;
+        error?: { message: string };
+      } | null;
+      if (request.status === 201 && body?.upload)
+        resolve({ upload: body.upload, bytes: body.bytes ?? file.size });
       else fail(body?.error?.message ?? 'The file could not be sent.');
     };
     request.onerror = () => fail('The server does not answer. The file was not sent.');
@@ -139,20 +148,35 @@ export function sendFile(file: File, follow: Follow, signal: AbortSignal): Promi
 const POLL_MS = 200;
 
 /** Follows work on the server until it ends. Throws a `RequestError` when it fails; the signal cancels it. */
-export async function followJob<T>(started: Job<T>, doing: string, follow: Follow, signal: AbortSignal): Promise<T> {
-  const cancel = () => void requestJson(`/api/jobs/${started.id}`, { method: 'DELETE' }).catch(() => undefined);
+export async function followJob<T>(
+  started: Job<T>,
+  doing: string,
+  follow: Follow,
+  signal: AbortSignal,
+): Promise<T> {
+  const cancel = () =>
+    void requestJson(`/api/jobs/${started.id}`, { method: 'DELETE' }).catch(() => undefined);
   signal.addEventListener('abort', cancel, { once: true });
   for (let job = started; ; job = await requestJson<Job<T>>(`/api/jobs/${started.id}`)) {
     follow({ doing, bytes: job.bytes, totalBytes: job.totalBytes, rows: job.rows, refused: job.refused });
     if (job.state === 'done') return job.result as T;
-    if (job.state === 'cancelled') throw new RequestError('cancelled', 'Cancelled. Nothing was changed.', 0, null);
-    if (job.state === 'failed') throw new RequestError(job.error?.code ?? 'failed', job.error?.message ?? 'It failed.', 0, null);
+    if (job.state === 'cancelled')
+      throw new RequestError('cancelled', 'Cancelled. Nothing was changed.', 0, null);
+    if (job.state === 'failed')
+      throw new RequestError(job.error?.code ?? 'failed', job.error?.message ?? 'It failed.', 0, null);
     await new Promise((resolve) => setTimeout(resolve, POLL_MS));
   }
 }
 
-export async function profileUpload(upload: string, delimiter: Delimiter | undefined, follow: Follow, signal: AbortSignal): Promise<FileProfile> {
-  const job = await requestJson<Job<FileProfile>>(`/api/uploads/${upload}/profile`, { body: delimiter ? { delimiter } : {} });
+export async function profileUpload(
+  upload: string,
+  delimiter: Delimiter | undefined,
+  follow: Follow,
+  signal: AbortSignal,
+): Promise<FileProfile> {
+  const job = await requestJson<Job<FileProfile>>(`/api/uploads/${upload}/profile`, {
+    body: delimiter ? { delimiter } : {},
+  });
   return followJob(job, 'Reading', follow, signal);
 }
 
@@ -166,4 +190,5 @@ export async function loadUpload(
 
 export const listDatasets = () => requestJson<DatasetSummary[]>('/api/datasets');
 export const readDataset = (key: string) => requestJson<DatasetSummary>(`/api/datasets/${key}`);
-export const changeDataset = (key: string, edit: DatasetEdit) => requestJson<DatasetSummary>(`/api/datasets/${key}`, { method: 'PATCH', body: edit });
+export const changeDataset = (key: string, edit: DatasetEdit) =>
+  requestJson<DatasetSummary>(`/api/datasets/${key}`, { method: 'PATCH', body: edit });

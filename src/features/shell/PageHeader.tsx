@@ -17,7 +17,16 @@ export function PageHeader({ children }: { children?: ReactNode }) {
   return (
     <Box
       component="header"
-      sx={{ height: 48, px: 2, display: 'flex', alignItems: 'center', gap: 3, bgcolor: 'background.paper', borderBottom: 1, borderColor: 'hairline' }}
+      sx={{
+        height: 48,
+        px: 2,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 3,
+        bgcolor: 'background.paper',
+        borderBottom: 1,
+        borderColor: 'hairline',
+      }}
     >
       <Wordmark />
       <Box component="nav" aria-label="Places" sx={{ display: 'flex', gap: 2 }}>

@@ -9,7 +9,9 @@ import { theme } from '../../theme/theme';
 import { NoticeProvider } from './Notice';
 
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }));
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
+  );
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />

@@ -17,19 +17,34 @@ interface ErrorBody {
 }
 
 /** Sends a request and reads its JSON answer. Throws a `RequestError` with a sentence for the person. */
-export async function requestJson<T>(path: string, init: { method?: string; body?: unknown; keepalive?: boolean } = {}): Promise<T> {
+export async function requestJson<T>(
+  path: string,
+  init: { method?: string; body?: unknown; keepalive?: boolean } = {},
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method: init.method ?? (init.body === undefined ? 'GET' : 'POST'),
-      ...(init.body === undefined ? {} : { body: JSON.stringify(init.body), headers: { 'content-type': 'application/json' } }),
+      ...(init.body === undefined
+        ? {}
+        : { body: JSON.stringify(init.body), headers: { 'content-type': 'application/json' } }),
       ...(init.keepalive ? { keepalive: true } : {}),
     });
   } catch {
-    throw new RequestError('offline', 'The server does not answer. What you see is kept here; it is tried again.', 0, null);
+    throw new RequestError(
+      'offline',
+      'The server does not answer. What you see is kept here; it is tried again.',
+      0,
+      null,
+    );
   }
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body as T;
   const { error } = (body ?? {}) as ErrorBody;
-  throw new RequestError(error?.code ?? 'unknown', error?.message ?? 'The server answered with an error.', response.status, error?.details);
+  throw new RequestError(
+    error?.code ?? 'unknown',
+    error?.message ?? 'The server answered with an error.',
+    response.status,
+    error?.details,
+  );
 }

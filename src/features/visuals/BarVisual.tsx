@@ -62,7 +62,17 @@ export const BarVisual = memo(function BarVisual({
     return name.length > most ? `${name.slice(0, most - 1)}…` : name;
   };
   return (
-    <div ref={ref} style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}>
+    <div
+      ref={ref}
+      style={{
+        position: 'relative',
+        width: '100%',
+        height: '100%',
+        minHeight: 0,
+        overflowY: 'auto',
+        overflowX: 'hidden',
+      }}
+    >
       {width > 0 && (
         <svg
           width={width}
@@ -84,7 +94,12 @@ export const BarVisual = memo(function BarVisual({
                 <text x={labels - GAP} y={i * row + row / 2 + 4} textAnchor="end">
                   {shorten(name)}
                 </text>
-                <text x={Math.max(scale(values[i] ?? 0), zero) + 6} y={i * row + row / 2 + 4} fill={role.quiet} fontSize="11">
+                <text
+                  x={Math.max(scale(values[i] ?? 0), zero) + 6}
+                  y={i * row + row / 2 + 4}
+                  fill={role.quiet}
+                  fontSize="11"
+                >
                   {figures[i]}
                 </text>
               </g>
@@ -93,7 +108,12 @@ export const BarVisual = memo(function BarVisual({
         </svg>
       )}
       {at !== null && count > 0 && (
-        <Tip x={labels} y={at * row + row + 14} width={width} lines={[`${names[at]} · ${windowWords}`, figures[at] ?? '–']} />
+        <Tip
+          x={labels}
+          y={at * row + row + 14}
+          width={width}
+          lines={[`${names[at]} · ${windowWords}`, figures[at] ?? '–']}
+        />
       )}
     </div>
   );

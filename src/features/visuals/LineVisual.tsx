@@ -31,7 +31,11 @@ function bucketLabel(unit: string, day: Day, withYear: boolean): string {
 }
 
 /** The line as one path, broken where there is no value; a value alone is a short stroke. */
-function linePath(values: readonly (number | null)[], x: (i: number) => number, y: (value: number) => number): string {
+function linePath(
+  values: readonly (number | null)[],
+  x: (i: number) => number,
+  y: (value: number) => number,
+): string {
   let path = '';
   values.forEach((value, i) => {
     if (value === null) return;
@@ -108,7 +112,8 @@ export const LineVisual = memo(function LineVisual({
             {buckets.starts.map((start, i) => {
               if (i % every !== 0) return null;
               const previous = buckets.starts[i - every];
-              const newYear = previous === undefined || civilFromDay(previous).year !== civilFromDay(start).year;
+              const newYear =
+                previous === undefined || civilFromDay(previous).year !== civilFromDay(start).year;
               return (
                 <text key={start} x={x(i)} y={height - 6} textAnchor="middle">
                   {bucketLabel(buckets.unit, start, newYear)}
@@ -134,12 +139,26 @@ export const LineVisual = memo(function LineVisual({
           {at !== null && values[at] != null && (
             <g>
               <line x1={x(at)} x2={x(at)} y1={TOP} y2={floor} stroke={role.quiet} strokeDasharray="2 3" />
-              <circle cx={x(at)} cy={scale(values[at])} r="4" fill={seriesColour(0)} stroke={role.surface} strokeWidth="1.5" />
+              <circle
+                cx={x(at)}
+                cy={scale(values[at])}
+                r="4"
+                fill={seriesColour(0)}
+                stroke={role.surface}
+                strokeWidth="1.5"
+              />
             </g>
           )}
         </svg>
       )}
-      {at !== null && <Tip x={x(at)} y={TOP + 16} width={width} lines={[wordsOf(at), valueWords(measure, values[at] ?? null), ...daysNote(buckets, at)]} />}
+      {at !== null && (
+        <Tip
+          x={x(at)}
+          y={TOP + 16}
+          width={width}
+          lines={[wordsOf(at), valueWords(measure, values[at] ?? null), ...daysNote(buckets, at)]}
+        />
+      )}
     </div>
   );
 });

@@ -24,7 +24,15 @@ function cellWords(value: string | number | null | undefined, isNumber: boolean,
   return Number(value).toLocaleString('en', { minimumFractionDigits: scale, maximumFractionDigits: scale });
 }
 
-export function TableVisual({ table, answer, title }: { table: Extract<Visual, { kind: 'table' }>; answer: TableAnswer; title: string }) {
+export function TableVisual({
+  table,
+  answer,
+  title,
+}: {
+  table: Extract<Visual, { kind: 'table' }>;
+  answer: TableAnswer;
+  title: string;
+}) {
   const { model, reader } = useWorkspace();
   const document = useDocument();
   const [page, setPage] = useState({ page: 0, pageSize: 50 });
@@ -39,7 +47,10 @@ export function TableVisual({ table, answer, title }: { table: Extract<Visual, {
     sort: first ? { column: first.field, descending: first.sort === 'desc' } : null,
   };
   const load = model.datasets.find((dataset) => dataset.key === table.dataset)?.load;
-  const asked = { selection: answer.selection, window: answer.window.asked.map((run) => [String(run.start), String(run.end)]) };
+  const asked = {
+    selection: answer.selection,
+    window: answer.window.asked.map((run) => [String(run.start), String(run.end)]),
+  };
   const rows = useQuery({
     queryKey: ['rows', load, asked, table.columns, request.offset, request.limit, request.sort],
     queryFn: () => requestJson<RowPage>('/api/rows', { body: request }),
@@ -96,7 +107,11 @@ export function TableVisual({ table, answer, title }: { table: Extract<Visual, {
       disableColumnMenu
       disableColumnFilter
       disableRowSelectionOnClick
-      localeText={{ noRowsLabel: rows.isError ? 'The rows could not be read. Change the window, or try again.' : 'No rows' }}
+      localeText={{
+        noRowsLabel: rows.isError
+          ? 'The rows could not be read. Change the window, or try again.'
+          : 'No rows',
+      }}
       sx={{ border: 0, '& .MuiDataGrid-footerContainer': { minHeight: 34, height: 34, overflow: 'hidden' } }}
     />
   );

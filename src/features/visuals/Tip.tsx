@@ -1,7 +1,17 @@
 import { role } from '../../theme/roles';
 
 /** A small label beside the pointer, kept inside the visual. */
-export function Tip({ x, y, width, lines }: { x: number; y: number; width: number; lines: readonly string[] }) {
+export function Tip({
+  x,
+  y,
+  width,
+  lines,
+}: {
+  x: number;
+  y: number;
+  width: number;
+  lines: readonly string[];
+}) {
   const atRight = x > width / 2;
   return (
     <div

@@ -18,7 +18,16 @@ function Centred({ children, alert = false }: { children: ReactNode; alert?: boo
   return (
     <div
       role={alert ? 'alert' : 'status'}
-      style={{ height: '100%', display: 'flex', flexDirection: 'column', gap: 8, alignItems: 'center', justifyContent: 'center', textAlign: 'center', padding: 8 }}
+      style={{
+        height: '100%',
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 8,
+        alignItems: 'center',
+        justifyContent: 'center',
+        textAlign: 'center',
+        padding: 8,
+      }}
     >
       {children}
     </div>
@@ -43,11 +52,13 @@ export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualA
   }
   if (answer.kind === 'empty') return <EmptyBody answer={answer} />;
   const title = titleOf(visual, model);
-  if (answer.kind === 'table') return visual.kind === 'table' ? <TableVisual table={visual} answer={answer} title={title} /> : null;
+  if (answer.kind === 'table')
+    return visual.kind === 'table' ? <TableVisual table={visual} answer={answer} title={title} /> : null;
   if (visual.kind === 'table') return null;
   const measure = measureOf(model, visual.measure.dataset, visual.measure.measure);
   if (!measure) return null;
-  if (answer.kind === 'line') return <LineVisual answer={answer} measure={measure} rule={model.rule} title={title} />;
+  if (answer.kind === 'line')
+    return <LineVisual answer={answer} measure={measure} rule={model.rule} title={title} />;
   const { shown } = answer.window;
   const words = windowWords(shown[0]!.start, shown[shown.length - 1]!.end);
   return <BarVisual answer={answer} measure={measure} windowWords={words} title={title} />;
@@ -58,16 +69,27 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
   const { model, setPeriod, clear } = useWorkspace();
   const document = useDocument();
   const { nearest } = answer;
-  const timelines = answer.acting.filter((entry) => entry.route.kind === 'role').map((entry) => entry.control);
-  const slicers = answer.acting.filter((entry) => entry.route.kind === 'column').map((entry) => entry.control);
+  const timelines = answer.acting
+    .filter((entry) => entry.route.kind === 'role')
+    .map((entry) => entry.control);
+  const slicers = answer.acting
+    .filter((entry) => entry.route.kind === 'column')
+    .map((entry) => entry.control);
   if (nearest === undefined) {
     return (
       <Centred>
-        <Typography>No rows for these choices{answer.asked.length === 0 ? ': the windows of its timelines do not meet' : ''}.</Typography>
+        <Typography>
+          No rows for these choices
+          {answer.asked.length === 0 ? ': the windows of its timelines do not meet' : ''}.
+        </Typography>
         {answer.asked.length === 0 && timelines.length > 0 && (
-          <Button onClick={() => timelines.slice(1).forEach(clear)}>Let the first timeline decide alone</Button>
+          <Button onClick={() => timelines.slice(1).forEach(clear)}>
+            Let the first timeline decide alone
+          </Button>
         )}
-        {answer.asked.length > 0 && slicers.length > 0 && <Button onClick={() => slicers.forEach(clear)}>Show every value</Button>}
+        {answer.asked.length > 0 && slicers.length > 0 && (
+          <Button onClick={() => slicers.forEach(clear)}>Show every value</Button>
+        )}
       </Centred>
     );
   }
@@ -79,7 +101,9 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
         No data {runsWords(answer.asked)}. Nearest: {dayWords(nearest)}.
       </Typography>
       {timelines.length > 0 && (
-        <Button onClick={() => timelines.forEach((id) => setPeriod(id, unitText(unit, nearest, model.rule)))}>Go there</Button>
+        <Button onClick={() => timelines.forEach((id) => setPeriod(id, unitText(unit, nearest, model.rule)))}>
+          Go there
+        </Button>
       )}
     </Centred>
   );

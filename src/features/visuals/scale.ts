@@ -9,7 +9,11 @@ export function axisLabel(value: number): string {
 }
 
 /** A linear scale that begins at zero (or below, for negative values) and ends at a round number. */
-export function valueScale(values: readonly (number | null)[], range: readonly [number, number], ticks: number) {
+export function valueScale(
+  values: readonly (number | null)[],
+  range: readonly [number, number],
+  ticks: number,
+) {
   let low = 0;
   let high = 0;
   for (const value of values) {

@@ -31,7 +31,11 @@ function firstOf(...sources: readonly Source[]): Source {
   };
 }
 
-async function sourceFor(document: DashboardDocument, model: Model, stored: readonly StoredDataset[]): Promise<Source> {
+async function sourceFor(
+  document: DashboardDocument,
+  model: Model,
+  stored: readonly StoredDataset[],
+): Promise<Source> {
   const cubes = [];
   for (const shape of cubeShapesFor(document, model)) {
     const dataset = stored.find((entry) => entry.key === shape.dataset)!;
@@ -49,6 +53,11 @@ export async function answerOnServer(
 ): Promise<{ answer: TurnAnswer; model: Model }> {
   const { model, stored } = await readModel();
   const source = await sourceFor(document, model, stored);
-  const input = { document, model, state: stateFor(document, state), ...(only ? { only: new Set(only) } : {}) };
+  const input = {
+    document,
+    model,
+    state: stateFor(document, state),
+    ...(only ? { only: new Set(only) } : {}),
+  };
   return { answer: await answerTurn(input, source), model };
 }

@@ -61,11 +61,21 @@ export async function heldCube(stored: StoredDataset, shape: CubeShape): Promise
 
 function checkShape(stored: StoredDataset, shape: CubeShape) {
   if (shape.load !== stored.currentLoad) {
-    throw new Problem('load-replaced', `“${stored.name}” was loaded again. Open the dashboard anew to see the new rows.`, 409);
+    throw new Problem(
+      'load-replaced',
+      `“${stored.name}” was loaded again. Open the dashboard anew to see the new rows.`,
+      409,
+    );
   }
-  const wanted = [shape.day, ...shape.otherDays, ...shape.categories, ...shape.numbers.map((number) => number.column)];
+  const wanted = [
+    shape.day,
+    ...shape.otherDays,
+    ...shape.categories,
+    ...shape.numbers.map((number) => number.column),
+  ];
   const missing = wanted.find((key) => !stored.definition.columns.some((column) => column.key === key));
-  if (missing !== undefined) throw new Problem('no-such-column', `“${stored.name}” has no column “${missing}”.`);
+  if (missing !== undefined)
+    throw new Problem('no-such-column', `“${stored.name}” has no column “${missing}”.`);
 }
 
 async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
@@ -92,12 +102,16 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<Pack
 /** Files of earlier loads are of no use any more. */
 async function removeOutdated(stored: StoredDataset, load: number) {
   for (const name of await readdir(folder())) {
-    if (name.startsWith(`${stored.id}_`) && !name.startsWith(`${stored.id}_${load}_`)) await rm(path.join(folder(), name), { force: true });
+    if (name.startsWith(`${stored.id}_`) && !name.startsWith(`${stored.id}_${load}_`))
+      await rm(path.join(folder(), name), { force: true });
   }
 }
 
 /** The rows of a dataset grouped for a cube; undefined when there are too many groups. */
-export async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<GroupedRow[] | undefined> {
+export async function groupedRows(
+  stored: StoredDataset,
+  shape: CubeShape,
+): Promise<GroupedRow[] | undefined> {
   const { columns } = stored.definition;
   const day = physicalDay(columns, shape.day);
   const keys = [

@@ -34,17 +34,22 @@ export async function readRowPage(
   const { model, stored } = await readModel();
   const [use] = datasetUses(document, model, table);
   const dataset = stored.find((entry) => entry.key === use?.dataset);
-  if (!use || !dataset) throw new Problem('no-such-dataset', `There is no dataset “${table.dataset}” here.`, 404);
+  if (!use || !dataset)
+    throw new Problem('no-such-dataset', `There is no dataset “${table.dataset}” here.`, 404);
   const { columns } = dataset.definition;
   const shown = table.columns.filter((key) => columns.some((column) => column.key === key));
   const sortKey = request.sort?.column ?? use.role;
-  if (!columns.some((column) => column.key === sortKey)) throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
+  if (!columns.some((column) => column.key === sortKey))
+    throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
   const settings = settingsOf(document, model, stateFor(document, state));
   const seen = seenBy(document, model, settings, table, use);
   const where = selectionSql(columns, seen.selection, seen.window === ALL_DAYS ? undefined : seen.window);
   const fact = factTable(dataset.id, dataset.currentLoad!);
   const direction = (request.sort?.descending ?? true) ? 'DESC' : 'ASC';
-  const [counted] = await selectRows<{ total: number }>(`SELECT COUNT(*) AS total FROM ${fact} WHERE ${where.text}`, [...where.values]);
+  const [counted] = await selectRows<{ total: number }>(
+    `SELECT COUNT(*) AS total FROM ${fact} WHERE ${where.text}`,
+    [...where.values],
+  );
   const list = ['row_id', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
   const rows = await selectRows<Record<string, string | number | null>>(
     `SELECT ${list.join(', ')} FROM ${fact} WHERE ${where.text}

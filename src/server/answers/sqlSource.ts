@@ -2,7 +2,15 @@
 import { isoDay, type Day } from '../../core/calendar/day';
 import { runsOfDays, type DayRuns } from '../../core/calendar/runs';
 
-import type { AggregateAnswer, AggregateQuery, NumberAnswer, NumberWanted, Selection, Source, ValueFilter } from '../../core/cube/query';
+import type {
+  AggregateAnswer,
+  AggregateQuery,
+  NumberAnswer,
+  NumberWanted,
+  Selection,
+  Source,
+  ValueFilter,
+} from '../../core/cube/query';
 import { selectRows } from '../database/connection';
 import { factTable, physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
 import type { StoredDataset } from '../datasets/repository';
@@ -63,8 +71,14 @@ export function numbersSql(columns: readonly StoredColumn[], numbers: readonly N
   return numbers.flatMap((number, i) => {
     const column = physicalColumn(columns, number.column);
     const scaled = (expression: string) => `CAST(${expression} * ${10 ** number.scale} AS DECIMAL(40,0))`;
-    const extremes = number.extremes ? [`${scaled(`MIN(${column})`)} AS low${i}`, `${scaled(`MAX(${column})`)} AS high${i}`] : [];
-    return [`${scaled(`COALESCE(SUM(${column}), 0)`)} AS sum${i}`, `COUNT(${column}) AS count${i}`, ...extremes];
+    const extremes = number.extremes
+      ? [`${scaled(`MIN(${column})`)} AS low${i}`, `${scaled(`MAX(${column})`)} AS high${i}`]
+      : [];
+    return [
+      `${scaled(`COALESCE(SUM(${column}), 0)`)} AS sum${i}`,
+      `COUNT(${column}) AS count${i}`,
+      ...extremes,
+    ];
   });
 }
 
@@ -117,7 +131,13 @@ function answerOf(query: AggregateQuery, rows: readonly FigureRow[]): AggregateA
   const counted = new Float64Array(size);
   const numbers = query.numbers.map((wanted): NumberAnswer => {
     const none = () => (wanted.extremes ? new Float64Array(size).fill(NaN) : null);
-    return { ...wanted, sum: new Float64Array(size), count: new Float64Array(size), minimum: none(), maximum: none() };
+    return {
+      ...wanted,
+      sum: new Float64Array(size),
+      count: new Float64Array(size),
+      minimum: none(),
+      maximum: none(),
+    };
   });
   rows.forEach((row, r) => {
     const at = starts ? bucketAt(starts, Number(row.group_key)) : r;
@@ -127,11 +147,16 @@ function answerOf(query: AggregateQuery, rows: readonly FigureRow[]): AggregateA
       number.count[at]! += Number(row[`count${i}`]);
       const low = row[`low${i}`];
       const high = row[`high${i}`];
-      if (number.minimum && low != null && !(number.minimum[at]! <= Number(low))) number.minimum[at] = Number(low);
-      if (number.maximum && high != null && !(number.maximum[at]! >= Number(high))) number.maximum[at] = Number(high);
+      if (number.minimum && low != null && !(number.minimum[at]! <= Number(low)))
+        number.minimum[at] = Number(low);
+      if (number.maximum && high != null && !(number.maximum[at]! >= Number(high)))
+        number.maximum[at] = Number(high);
     });
   });
-  const keys = by.kind === 'category' ? rows.map((row) => row.group_key as string | null) : Array.from(counted, () => null);
+  const keys =
+    by.kind === 'category'
+      ? rows.map((row) => row.group_key as string | null)
+      : Array.from(counted, () => null);
   return { keys, rows: counted, numbers, layout: 'database' };
 }
 
@@ -146,4 +171,3 @@ function bucketAt(starts: readonly Day[], day: Day): number {
   }
   return low;
 }
-

@@ -41,7 +41,10 @@ export async function listDashboards(): Promise<DashboardEntry[]> {
     .from(dashboard)
     .innerJoin(
       dashboardRevision,
-      and(eq(dashboardRevision.dashboardId, dashboard.id), eq(dashboardRevision.revision, dashboard.revision)),
+      and(
+        eq(dashboardRevision.dashboardId, dashboard.id),
+        eq(dashboardRevision.revision, dashboard.revision),
+      ),
     )
     .where(isNull(dashboard.deletedAt))
     .orderBy(desc(dashboard.updatedAt), desc(dashboard.id));
@@ -58,7 +61,8 @@ export async function listDashboards(): Promise<DashboardEntry[]> {
   });
 }
 
-const gone = (id: number) => new Problem('no-such-dashboard', `There is no dashboard ${id}. It may have been deleted.`, 404);
+const gone = (id: number) =>
+  new Problem('no-such-dashboard', `There is no dashboard ${id}. It may have been deleted.`, 404);
 
 /** A dashboard in its newest revision. Throws a `Problem` when there is none. */
 export async function readDashboard(id: number): Promise<StoredDashboard> {
@@ -67,7 +71,10 @@ export async function readDashboard(id: number): Promise<StoredDashboard> {
     .from(dashboard)
     .innerJoin(
       dashboardRevision,
-      and(eq(dashboardRevision.dashboardId, dashboard.id), eq(dashboardRevision.revision, dashboard.revision)),
+      and(
+        eq(dashboardRevision.dashboardId, dashboard.id),
+        eq(dashboardRevision.revision, dashboard.revision),
+      ),
     )
     .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
   if (!row) throw gone(id);
@@ -83,16 +90,28 @@ export async function readDashboard(id: number): Promise<StoredDashboard> {
 export async function createDashboard(document: DashboardDocument): Promise<StoredDashboard> {
   const now = sqlNow();
   return database().transaction(async (transaction) => {
-    const [made] = await transaction.insert(dashboard).values({ title: document.title, revision: 1, createdAt: now, updatedAt: now });
+    const [made] = await transaction
+      .insert(dashboard)
+      .values({ title: document.title, revision: 1, createdAt: now, updatedAt: now });
     await transaction
       .insert(dashboardRevision)
-      .values({ dashboardId: made.insertId, revision: 1, basedOn: 0, document: JSON.stringify(document), savedAt: now });
+      .values({
+        dashboardId: made.insertId,
+        revision: 1,
+        basedOn: 0,
+        document: JSON.stringify(document),
+        savedAt: now,
+      });
     return { id: made.insertId, revision: 1, savedAt: utc(now), document };
   });
 }
 
 /** Saves a version made from `basedOn`. Refused when that is not the newest revision any more; both are kept. */
-export async function saveDashboard(id: number, basedOn: number, document: DashboardDocument): Promise<SaveResult> {
+export async function saveDashboard(
+  id: number,
+  basedOn: number,
+  document: DashboardDocument,
+): Promise<SaveResult> {
   const now = sqlNow();
   const outcome = await database().transaction(async (transaction) => {
     const [current] = await transaction
@@ -107,7 +126,10 @@ export async function saveDashboard(id: number, basedOn: number, document: Dashb
       .insert(dashboardRevision)
       .values({ dashboardId: id, revision, basedOn, document: JSON.stringify(document), savedAt: now });
     if (revision !== null) {
-      await transaction.update(dashboard).set({ title: document.title, revision, updatedAt: now }).where(eq(dashboard.id, id));
+      await transaction
+        .update(dashboard)
+        .set({ title: document.title, revision, updatedAt: now })
+        .where(eq(dashboard.id, id));
     }
     return { revision, keptAs: kept.insertId };
   });

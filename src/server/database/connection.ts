@@ -2,7 +2,12 @@
 import path from 'node:path';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
-import mysql, { type Connection, type ConnectionOptions, type Pool, type RowDataPacket } from 'mysql2/promise';
+import mysql, {
+  type Connection,
+  type ConnectionOptions,
+  type Pool,
+  type RowDataPacket,
+} from 'mysql2/promise';
 import { serverConfig } from '../config';
 import { once } from '../once';
 import * as schema from './schema';

@@ -14,7 +14,8 @@ const column = (part: Partial<StoredColumn>): StoredColumn => ({
   decimalMark: 'point',
   ...part,
 });
-const read = (part: Partial<StoredColumn>, text: string, zone = 'UTC') => cellReader(column(part), zone)(text);
+const read = (part: Partial<StoredColumn>, text: string, zone = 'UTC') =>
+  cellReader(column(part), zone)(text);
 
 describe('cells', () => {
   test.each([
@@ -31,7 +32,9 @@ describe('cells', () => {
 
   test('timestamps with an offset become civil days of the dataset’s time zone', () => {
     const late = { type: 'timestamp' } as const;
-    expect(read(late, '2025-03-09T23:30:00Z', 'Europe/Athens')).toMatchObject({ sql: '2025-03-10 01:30:00.000' });
+    expect(read(late, '2025-03-09T23:30:00Z', 'Europe/Athens')).toMatchObject({
+      sql: '2025-03-10 01:30:00.000',
+    });
     expect(read(late, '2025-07-09T00:30:00+0200', 'UTC')).toMatchObject({ sql: '2025-07-08 22:30:00.000' });
   });
 
@@ -57,12 +60,17 @@ describe('cells', () => {
     ['comma', '1.234,5', '1234.5'],
     ['comma', '12,75', '12.75'],
     ['comma', "1'000", '1000'],
-  ] as const)('with decimal %s, %s is %s', (mark, text, sql) => expect(readNumber(text, mark)?.sql).toBe(sql));
+  ] as const)('with decimal %s, %s is %s', (mark, text, sql) =>
+    expect(readNumber(text, mark)?.sql).toBe(sql),
+  );
 
-  test.each(['1,23,456', '1.2.3', '', '--1', '0,123.4', '1e5'])('%s is no number', (text) => expect(readNumber(text, 'point')).toBeUndefined());
+  test.each(['1,23,456', '1.2.3', '', '--1', '0,123.4', '1e5'])('%s is no number', (text) =>
+    expect(readNumber(text, 'point')).toBeUndefined(),
+  );
 
   test('blank cells are blank, whatever the type; trailing zeros do not count', () => {
-    for (const type of ['day', 'timestamp', 'whole', 'decimal', 'text'] as const) expect(read({ type }, '  ')).toEqual({ ok: true, sql: null, day: null });
+    for (const type of ['day', 'timestamp', 'whole', 'decimal', 'text'] as const)
+      expect(read({ type }, '  ')).toEqual({ ok: true, sql: null, day: null });
     expect(read({ type: 'decimal', scale: 1 }, '2.500')).toMatchObject({ sql: '2.500' });
     expect(read({ type: 'whole' }, '12.0')).toMatchObject({ sql: '12' });
   });

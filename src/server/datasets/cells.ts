@@ -72,7 +72,9 @@ function readTimestampCell(text: string, order: DateOrder, timeZone: string): Ce
 }
 
 function inRange(day: Day, sql: string): Cell {
-  return day < EARLIEST_ACCEPTED || day > LATEST_ACCEPTED ? refused('Outside the years 1800 to 2199') : { ok: true, sql, day };
+  return day < EARLIEST_ACCEPTED || day > LATEST_ACCEPTED
+    ? refused('Outside the years 1800 to 2199')
+    : { ok: true, sql, day };
 }
 
 const PLAIN_NUMBER = { point: /^[+-]?(\d+)(?:\.(\d+))?$/, comma: /^[+-]?(\d+)(?:,(\d+))?$/ };
@@ -82,13 +84,20 @@ const GROUPED_NUMBER = {
 };
 
 /** A number's whole digits and decimals under a decimal mark; groups of three digits may be set apart. */
-export function readNumber(text: string, mark: 'point' | 'comma'): { sql: string; decimals: number; digits: number } | undefined {
+export function readNumber(
+  text: string,
+  mark: 'point' | 'comma',
+): { sql: string; decimals: number; digits: number } | undefined {
   const match = PLAIN_NUMBER[mark].exec(text) ?? GROUPED_NUMBER[mark].exec(text);
   if (!match) return undefined;
   const whole = match[1]!.replace(/\D/g, '');
   const decimals = match[2] ?? '';
   const sign = text.startsWith('-') ? '-' : '';
-  return { sql: `${sign}${whole}${decimals === '' ? '' : `.${decimals}`}`, decimals: decimals.length, digits: whole.length };
+  return {
+    sql: `${sign}${whole}${decimals === '' ? '' : `.${decimals}`}`,
+    decimals: decimals.length,
+    digits: whole.length,
+  };
 }
 
 function readNumberCell(text: string, column: StoredColumn): Cell {
@@ -114,7 +123,9 @@ export function cellReader(column: StoredColumn, timeZone: string): (text: strin
         return readNumberCell(text, column);
       case 'text':
         if (text.includes('\ufffd')) return refused('Not UTF-8 text');
-        return text.length > TEXT_LENGTH ? refused(`Longer than ${TEXT_LENGTH} characters`) : { ok: true, sql: text, day: null };
+        return text.length > TEXT_LENGTH
+          ? refused(`Longer than ${TEXT_LENGTH} characters`)
+          : { ok: true, sql: text, day: null };
     }
   };
   const kept = new Map<string, Cell>();

@@ -38,7 +38,17 @@ export function startJob(
   const abort = new AbortController();
   const id = randomUUID();
   const job: Job = {
-    report: { id, kind, state: 'running', rows: 0, refused: 0, bytes: 0, totalBytes, result: null, error: null },
+    report: {
+      id,
+      kind,
+      state: 'running',
+      rows: 0,
+      refused: 0,
+      bytes: 0,
+      totalBytes,
+      result: null,
+      error: null,
+    },
     abort,
   };
   jobs().set(id, job);
@@ -51,10 +61,16 @@ export function startJob(
     (error: unknown) => {
       if (abort.signal.aborted) return finish({ state: 'cancelled' });
       if (error instanceof Problem) {
-        return finish({ state: 'failed', error: { code: error.code, message: error.message, details: error.details } });
+        return finish({
+          state: 'failed',
+          error: { code: error.code, message: error.message, details: error.details },
+        });
       }
       log().error(error, 'job failed');
-      finish({ state: 'failed', error: { code: 'internal', message: 'Something went wrong here; the data in use is as it was.' } });
+      finish({
+        state: 'failed',
+        error: { code: 'internal', message: 'Something went wrong here; the data in use is as it was.' },
+      });
     },
   );
   return job.report;

@@ -37,14 +37,22 @@ export interface LoadOptions {
 /** Loads a file. Throws a `Problem` for what a person can mend; nothing is changed then. */
 export async function loadFile(file: string, plan: LoadPlan, options: LoadOptions): Promise<LoadResult> {
   const known = options.into === undefined ? undefined : await findDataset(options.into);
-  const definition = plan.mode === 'append' && known ? known.definition : definitionFor(plan, known?.definition);
+  const definition =
+    plan.mode === 'append' && known ? known.definition : definitionFor(plan, known?.definition);
   const columnOrder = await matchHeader(file, plan, definition);
   const connection = await dedicatedConnection({ infileStreamFactory: () => Readable.from([]) });
   const owned = known ?? (await createDataset(plan, definition));
   const lock = datasetLock(owned.id);
   try {
-    const [[row]] = (await connection.query('SELECT GET_LOCK(?, 0) AS free', [lock])) as unknown as [{ free: number }[]];
-    if (row?.free !== 1) throw new Problem('load-running', `“${owned.name}” is being loaded already. Wait until that is done.`, 409);
+    const [[row]] = (await connection.query('SELECT GET_LOCK(?, 0) AS free', [lock])) as unknown as [
+      { free: number }[],
+    ];
+    if (row?.free !== 1)
+      throw new Problem(
+        'load-running',
+        `“${owned.name}” is being loaded already. Wait until that is done.`,
+        409,
+      );
     return await loadInto(connection, file, plan, definition, columnOrder, owned, options);
   } finally {
     await connection.end().catch(() => connection.destroy());
@@ -69,7 +77,13 @@ async function createDataset(plan: LoadPlan, definition: Definition): Promise<Ow
   const key = keyFor(plan.name, taken, 'dataset');
   const [result] = await database()
     .insert(dataset)
-    .values({ key, name: plan.name, timeZone: plan.timeZone, definition: JSON.stringify(definition), createdAt: sqlNow() });
+    .values({
+      key,
+      name: plan.name,
+      timeZone: plan.timeZone,
+      definition: JSON.stringify(definition),
+      createdAt: sqlNow(),
+    });
   return { id: result.insertId, key, name: plan.name, currentLoad: null };
 }
 
@@ -83,13 +97,20 @@ async function matchHeader(file: string, plan: LoadPlan, definition: Definition)
   const { names } = await readHeader(file, plan.delimiter);
   if (plan.mode === 'replace') {
     if (names.length !== plan.columns.length) {
-      throw new Problem('columns-differ', `The file has ${names.length} columns; ${plan.columns.length} were set up. Look at the file again.`);
+      throw new Problem(
+        'columns-differ',
+        `The file has ${names.length} columns; ${plan.columns.length} were set up. Look at the file again.`,
+      );
     }
     return definition.columns.map((_, i) => i);
   }
   return definition.columns.map((column) => {
     const at = names.indexOf(column.name);
-    if (at < 0) throw new Problem('columns-differ', `The file has no column “${column.name}”, so its rows cannot be appended.`);
+    if (at < 0)
+      throw new Problem(
+        'columns-differ',
+        `The file has no column “${column.name}”, so its rows cannot be appended.`,
+      );
     return at;
   });
 }
@@ -103,17 +124,19 @@ async function loadInto(
   owned: Owned,
   options: LoadOptions,
 ): Promise<LoadResult> {
-  const [inserted] = await database().insert(datasetLoad).values({
-    datasetId: owned.id,
-    mode: plan.mode,
-    status: 'running',
-    source: path.basename(options.source),
-    startedAt: sqlNow(),
-    rowsLoaded: 0,
-    rowsRefused: 0,
-    rowsTotal: 0,
-    bytes: 0,
-  });
+  const [inserted] = await database()
+    .insert(datasetLoad)
+    .values({
+      datasetId: owned.id,
+      mode: plan.mode,
+      status: 'running',
+      source: path.basename(options.source),
+      startedAt: sqlNow(),
+      rowsLoaded: 0,
+      rowsRefused: 0,
+      rowsTotal: 0,
+      bytes: 0,
+    });
   const load = inserted.insertId;
   const table = factTable(owned.id, load);
   try {
@@ -121,17 +144,22 @@ async function loadInto(
       `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
        ENGINE=InnoDB CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
     );
-    const before = plan.mode === 'append' && owned.currentLoad !== null ? await copyRows(connection, owned, table, definition) : null;
+    const before =
+      plan.mode === 'append' && owned.currentLoad !== null
+        ? await copyRows(connection, owned, table, definition)
+        : null;
     const outcome = await streamRows(connection, file, { table, plan, definition, columnOrder }, options);
     const coverage = mergeCoverage(before?.coverage, outcome.coverage);
     const total = (before?.rows ?? 0) + outcome.loaded;
     await putInUse(owned, load, definition, plan, outcome, coverage, total);
-    if (owned.currentLoad !== null) await connection.query(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
+    if (owned.currentLoad !== null)
+      await connection.query(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
     await ensureAlmanac();
     return { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
   } catch (error) {
     await giveUp(load, table, error, options.signal?.aborted === true);
-    if (options.signal?.aborted) throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
+    if (options.signal?.aborted)
+      throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
     throw error;
   }
 }
@@ -140,7 +168,11 @@ async function giveUp(load: number, table: string, error: unknown, cancelled: bo
   const message = error instanceof Error ? error.message : String(error);
   await database()
     .update(datasetLoad)
-    .set({ status: cancelled ? 'cancelled' : 'failed', finishedAt: sqlNow(), message: message.slice(0, 1000) })
+    .set({
+      status: cancelled ? 'cancelled' : 'failed',
+      finishedAt: sqlNow(),
+      message: message.slice(0, 1000),
+    })
     .where(eq(datasetLoad.id, load));
   await selectRows(`DROP TABLE IF EXISTS ${table}`);
 }
@@ -159,7 +191,9 @@ function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole):
   const merged: CoverageByRole = {};
   for (const [key, entry] of Object.entries(now)) {
     const old = before?.[key];
-    merged[key] = old ? { runs: [...unionRuns(old.runs, entry.runs)], blank: old.blank + entry.blank } : entry;
+    merged[key] = old
+      ? { runs: [...unionRuns(old.runs, entry.runs)], blank: old.blank + entry.blank }
+      : entry;
   }
   return merged;
 }
@@ -177,7 +211,9 @@ async function putInUse(
   await database().transaction(async (transaction) => {
     for (let i = 0; i < outcome.refusals.length; i += 200) {
       const part = outcome.refusals.slice(i, i + 200);
-      await transaction.insert(loadRefusal).values(part.map((refusal, j) => ({ loadId: load, ordinal: i + j + 1, ...refusal })));
+      await transaction
+        .insert(loadRefusal)
+        .values(part.map((refusal, j) => ({ loadId: load, ordinal: i + j + 1, ...refusal })));
     }
     await transaction
       .update(datasetLoad)

@@ -32,19 +32,34 @@ export type LoadPlan = z.infer<typeof loadPlanSchema>;
 export function planFromProfile(
   name: string,
   profile: FileProfile,
-  options: { roles?: readonly string[]; dateOrder?: 'dmy' | 'mdy'; mode?: LoadPlan['mode']; timeZone?: string } = {},
+  options: {
+    roles?: readonly string[];
+    dateOrder?: 'dmy' | 'mdy';
+    mode?: LoadPlan['mode'];
+    timeZone?: string;
+  } = {},
 ): LoadPlan {
   for (const wanted of options.roles ?? []) {
     const column = profile.columns.find((entry) => entry.name === wanted);
-    if (!column) throw new Problem('no-such-column', `The file has no column “${wanted}”. It has: ${profile.columns.map((c) => c.name).join(', ')}.`);
-    if (column.type !== 'day' && column.type !== 'timestamp') throw new Problem('not-a-date', `The column “${wanted}” does not hold dates.`);
+    if (!column)
+      throw new Problem(
+        'no-such-column',
+        `The file has no column “${wanted}”. It has: ${profile.columns.map((c) => c.name).join(', ')}.`,
+      );
+    if (column.type !== 'day' && column.type !== 'timestamp')
+      throw new Problem('not-a-date', `The column “${wanted}” does not hold dates.`);
   }
   const columns = profile.columns.map((column): ColumnPlan => {
     const isDate = column.type === 'day' || column.type === 'timestamp';
     if (column.ambiguousDates && !options.dateOrder) {
-      throw new Problem('ambiguous-dates', `The dates of “${column.name}” can be read day first or month first, and both fit every row. Say which.`, 400, {
-        column: column.name,
-      });
+      throw new Problem(
+        'ambiguous-dates',
+        `The dates of “${column.name}” can be read day first or month first, and both fit every row. Say which.`,
+        400,
+        {
+          column: column.name,
+        },
+      );
     }
     return {
       name: column.name,
@@ -53,15 +68,26 @@ export function planFromProfile(
       decimalMark: column.decimalMark,
       category: column.category,
       dateOrder: column.ambiguousDates ? options.dateOrder! : column.dateOrder,
-      role: isDate && (!options.roles || options.roles.includes(column.name)) ? roleNameFor(column.name) : null,
+      role:
+        isDate && (!options.roles || options.roles.includes(column.name)) ? roleNameFor(column.name) : null,
     };
   });
-  return { name, timeZone: options.timeZone ?? 'UTC', mode: options.mode ?? 'replace', delimiter: profile.delimiter, columns };
+  return {
+    name,
+    timeZone: options.timeZone ?? 'UTC',
+    mode: options.mode ?? 'replace',
+    delimiter: profile.delimiter,
+    columns,
+  };
 }
 
 /** A role's name from its column's: "travel_date" becomes "travel". */
 export function roleNameFor(column: string): string {
-  const name = column.replace(/[_-]+/g, ' ').replace(/\b(date|day|on|at)\b/gi, '').replace(/\s+/g, ' ').trim();
+  const name = column
+    .replace(/[_-]+/g, ' ')
+    .replace(/\b(date|day|on|at)\b/gi, '')
+    .replace(/\s+/g, ' ')
+    .trim();
   return (name === '' ? column : name).toLowerCase();
 }
 
@@ -82,15 +108,26 @@ export function definitionFor(plan: LoadPlan, known: Definition | undefined): De
       decimalMark: column.decimalMark,
     };
   });
-  const roles = plan.columns.flatMap((column, i) => (column.role === null ? [] : [{ key: columns[i]!.key, name: column.role }]));
+  const roles = plan.columns.flatMap((column, i) =>
+    column.role === null ? [] : [{ key: columns[i]!.key, name: column.role }],
+  );
   const names = new Set<string>();
   for (const role of roles) {
-    if (names.has(role.name)) throw new Problem('role-twice', `Two date columns have the role name “${role.name}”. Give each its own.`);
+    if (names.has(role.name))
+      throw new Problem(
+        'role-twice',
+        `Two date columns have the role name “${role.name}”. Give each its own.`,
+      );
     names.add(role.name);
   }
-  const isDate = (key: string) => columns.some((column) => column.key === key && (column.type === 'day' || column.type === 'timestamp'));
+  const isDate = (key: string) =>
+    columns.some((column) => column.key === key && (column.type === 'day' || column.type === 'timestamp'));
   const misplaced = roles.find((role) => !isDate(role.key));
-  if (misplaced) throw new Problem('not-a-date', `The date role “${misplaced.name}” is on a column that does not hold dates.`);
+  if (misplaced)
+    throw new Problem(
+      'not-a-date',
+      `The date role “${misplaced.name}” is on a column that does not hold dates.`,
+    );
   const kept = (known?.measures ?? []).filter((measure) => fits(measure, columns, roles));
   return { columns, roles, measures: kept.length > 0 ? kept : startingMeasures(columns, roles) };
 }
@@ -98,7 +135,8 @@ export function definitionFor(plan: LoadPlan, known: Definition | undefined): De
 const isNumber = (column: StoredColumn) => column.type === 'whole' || column.type === 'decimal';
 
 function fits(measure: Measure, columns: readonly StoredColumn[], roles: Definition['roles']): boolean {
-  const hasColumn = measure.column === null || columns.some((column) => column.key === measure.column && isNumber(column));
+  const hasColumn =
+    measure.column === null || columns.some((column) => column.key === measure.column && isNumber(column));
   return hasColumn && roles.some((role) => role.key === measure.role);
 }
 
@@ -114,7 +152,15 @@ export function startingMeasures(columns: readonly StoredColumn[], roles: Defini
     const key = keyFor(column.name, taken, 'measure');
     taken.add(key);
     const name = column.name.replace(/_/g, ' ').replace(/^./, (letter) => letter.toUpperCase());
-    measures.push({ key, name, aggregation: 'sum', column: column.key, unit: '', decimals: Math.min(column.scale, 2), role: role.key });
+    measures.push({
+      key,
+      name,
+      aggregation: 'sum',
+      column: column.key,
+      unit: '',
+      decimals: Math.min(column.scale, 2),
+      role: role.key,
+    });
   }
   return measures;
 }

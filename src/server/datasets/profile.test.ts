@@ -38,7 +38,13 @@ describe('text files', () => {
     [';', ';'],
     ['\t', '\t'],
   ] as const)('finds the separator %j', async (separator, found) => {
-    const text = [['day', 'name', 'n'], ['2025-01-01', 'x', '1'], ['2025-01-02', 'y', '2']].map((row) => row.join(separator)).join('\n');
+    const text = [
+      ['day', 'name', 'n'],
+      ['2025-01-01', 'x', '1'],
+      ['2025-01-02', 'y', '2'],
+    ]
+      .map((row) => row.join(separator))
+      .join('\n');
     expect((await profileFile(file(text))).delimiter).toBe(found);
   });
 
@@ -54,13 +60,16 @@ describe('text files', () => {
   test('stops when cancelled', async () => {
     const abort = new AbortController();
     abort.abort();
-    await expect(profileFile(file('a\n1'), { signal: abort.signal })).rejects.toMatchObject({ code: 'cancelled' });
+    await expect(profileFile(file('a\n1'), { signal: abort.signal })).rejects.toMatchObject({
+      code: 'cancelled',
+    });
   });
 });
 
 describe('profile', () => {
   test('finds types', async () => {
-    const text = 'when,at,seats,fare,code,who\n2025-01-31,2025-01-31T10:00,4,1.50,007,ann\n2025-02-01,2025-02-01 11:30,5,2,008,ann\n';
+    const text =
+      'when,at,seats,fare,code,who\n2025-01-31,2025-01-31T10:00,4,1.50,007,ann\n2025-02-01,2025-02-01 11:30,5,2,008,ann\n';
     expect(await columnsOf(text)).toMatchObject([
       { type: 'day', dateOrder: 'iso', ambiguousDates: false },
       { type: 'timestamp' },
@@ -72,17 +81,29 @@ describe('profile', () => {
   });
 
   test('asks when day first and month first both fit every row, and does not when one row decides', async () => {
-    expect(await columnsOf('d\n03/04/2025\n05/06/2025\n')).toMatchObject([{ type: 'day', ambiguousDates: true }]);
-    expect(await columnsOf('d\n03/04/2025\n25/06/2025\n')).toMatchObject([{ dateOrder: 'dmy', ambiguousDates: false }]);
-    expect(await columnsOf('d\n03/04/2025\n05/26/2025\n')).toMatchObject([{ dateOrder: 'mdy', ambiguousDates: false }]);
+    expect(await columnsOf('d\n03/04/2025\n05/06/2025\n')).toMatchObject([
+      { type: 'day', ambiguousDates: true },
+    ]);
+    expect(await columnsOf('d\n03/04/2025\n25/06/2025\n')).toMatchObject([
+      { dateOrder: 'dmy', ambiguousDates: false },
+    ]);
+    expect(await columnsOf('d\n03/04/2025\n05/26/2025\n')).toMatchObject([
+      { dateOrder: 'mdy', ambiguousDates: false },
+    ]);
   });
 
   test('reads decimal commas', async () => {
-    expect(await columnsOf('d;n\n2025-01-01;1.234,50\n2025-01-02;7,25\n')).toMatchObject([{}, { type: 'decimal', decimalMark: 'comma', scale: 2 }]);
+    expect(await columnsOf('d;n\n2025-01-01;1.234,50\n2025-01-02;7,25\n')).toMatchObject([
+      {},
+      { type: 'decimal', decimalMark: 'comma', scale: 2 },
+    ]);
   });
 
   test('a few misfits do not change the type, and are counted', async () => {
-    const rows = Array.from({ length: 40 }, (_, i) => `2025-01-${String((i % 28) + 1).padStart(2, '0')},${i}`).join('\n');
+    const rows = Array.from(
+      { length: 40 },
+      (_, i) => `2025-01-${String((i % 28) + 1).padStart(2, '0')},${i}`,
+    ).join('\n');
     const profile = await profileFile(file(`d,n\n${rows}\nsoon,many\n1,2,3\n`));
     expect(profile.columns).toMatchObject([
       { type: 'day', misfits: 1 },
@@ -123,20 +144,31 @@ describe('plan', () => {
 
   test('never guesses dates in silence', async () => {
     const profile = await profileFile(file('d\n03/04/2025\n'));
-    expect(() => planFromProfile('X', profile)).toThrow(expect.objectContaining({ code: 'ambiguous-dates' }) as Error);
-    expect(planFromProfile('X', profile, { dateOrder: 'mdy' }).columns[0]).toMatchObject({ dateOrder: 'mdy' });
+    expect(() => planFromProfile('X', profile)).toThrow(
+      expect.objectContaining({ code: 'ambiguous-dates' }) as Error,
+    );
+    expect(planFromProfile('X', profile, { dateOrder: 'mdy' }).columns[0]).toMatchObject({
+      dateOrder: 'mdy',
+    });
   });
 
   test('says which columns there are when one is asked for that is not', async () => {
     const profile = await profileFile(file(TEXT));
-    expect(() => planFromProfile('X', profile, { roles: ['gone'] })).toThrow(/sailed_on, booked, route, seats/);
+    expect(() => planFromProfile('X', profile, { roles: ['gone'] })).toThrow(
+      /sailed_on, booked, route, seats/,
+    );
     expect(() => planFromProfile('X', profile, { roles: ['route'] })).toThrow(/does not hold dates/);
   });
 
   test('two roles cannot have one name', async () => {
     const plan = planFromProfile('X', await profileFile(file(TEXT)));
-    const twice = { ...plan, columns: plan.columns.map((column) => (column.role === null ? column : { ...column, role: 'same' })) };
-    expect(() => definitionFor(twice, undefined)).toThrow(expect.objectContaining({ code: 'role-twice' }) as Error);
+    const twice = {
+      ...plan,
+      columns: plan.columns.map((column) => (column.role === null ? column : { ...column, role: 'same' })),
+    };
+    expect(() => definitionFor(twice, undefined)).toThrow(
+      expect.objectContaining({ code: 'role-twice' }) as Error,
+    );
     expect(roleNameFor('travel_date')).toBe('travel');
   });
 });

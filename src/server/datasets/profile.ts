@@ -136,7 +136,10 @@ export async function profileFile(
     taken.add(key);
     return columnProfile(key, unique[i]!, tally, commaWins);
   });
-  if (uneven > 0) notes.push(`${uneven === 1 ? '1 row does' : `${uneven.toLocaleString('en')} rows do`} not have ${names.length} cells and would be refused.`);
+  if (uneven > 0)
+    notes.push(
+      `${uneven === 1 ? '1 row does' : `${uneven.toLocaleString('en')} rows do`} not have ${names.length} cells and would be refused.`,
+    );
   return { delimiter, columns, rows, bytes: (await stat(path)).size, preview, notes };
 }
 
@@ -145,20 +148,34 @@ function uniqueNames(names: readonly string[], notes: string[]): string[] {
   const seen = new Set<string>();
   return names.map((name, i) => {
     let unique = name === '' ? `Column ${i + 1}` : name;
-    if (name === '') notes.push(`Column ${i + 1} has no name in the first line; it is called “${unique}” here.`);
+    if (name === '')
+      notes.push(`Column ${i + 1} has no name in the first line; it is called “${unique}” here.`);
     for (let n = 2; seen.has(unique.toLowerCase()); n++) unique = `${name} (${n})`;
-    if (name !== '' && unique !== name) notes.push(`The name “${name}” stands twice in the first line; the later column is called “${unique}” here.`);
+    if (name !== '' && unique !== name)
+      notes.push(
+        `The name “${name}” stands twice in the first line; the later column is called “${unique}” here.`,
+      );
     seen.add(unique.toLowerCase());
     return unique;
   });
 }
 
-function columnProfile(key: string, name: string, tally: ColumnTally, likelyMark: 'point' | 'comma'): ColumnProfile {
+function columnProfile(
+  key: string,
+  name: string,
+  tally: ColumnTally,
+  likelyMark: 'point' | 'comma',
+): ColumnProfile {
   const { filled, days, stamps, numbers } = tally;
   const needed = Math.max(1, filled * ENOUGH);
   const bestOrder = (fits: Record<DateOrder, number>) =>
     DATE_ORDERS.reduce((best, order) => (fits[order] > fits[best] ? order : best), 'iso' as DateOrder);
-  const mark = numbers.point.any === numbers.comma.any ? likelyMark : numbers.point.any > numbers.comma.any ? 'point' : 'comma';
+  const mark =
+    numbers.point.any === numbers.comma.any
+      ? likelyMark
+      : numbers.point.any > numbers.comma.any
+        ? 'point'
+        : 'comma';
   const common = { key, name, decimalMark: mark, blanks: tally.blanks, distinct: tally.distinct } as const;
   const other = { scale: 0, dateOrder: 'iso', ambiguousDates: false, category: false } as const;
   const withDates = { iso: days.iso + stamps.iso, dmy: days.dmy + stamps.dmy, mdy: days.mdy + stamps.mdy };
@@ -166,15 +183,31 @@ function columnProfile(key: string, name: string, tally: ColumnTally, likelyMark
   if (withDates[order] >= needed) {
     const type: ColumnType = stamps[order] > 0 ? 'timestamp' : 'day';
     const ambiguousDates = withDates.dmy === withDates.mdy && withDates.dmy > withDates.iso;
-    return { ...common, ...other, type, dateOrder: order, ambiguousDates, misfits: filled - withDates[order] };
+    return {
+      ...common,
+      ...other,
+      type,
+      dateOrder: order,
+      ambiguousDates,
+      misfits: filled - withDates[order],
+    };
   }
   const number = numbers[mark];
   if (tally.leadingZeros === 0 && number.whole >= needed && number.whole === number.any) {
     return { ...common, ...other, type: 'whole', misfits: filled - number.whole };
   }
   if (tally.leadingZeros === 0 && number.any >= needed) {
-    return { ...common, ...other, type: 'decimal', scale: Math.min(number.decimals, 12), misfits: filled - number.any };
+    return {
+      ...common,
+      ...other,
+      type: 'decimal',
+      scale: Math.min(number.decimals, 12),
+      misfits: filled - number.any,
+    };
   }
-  const category = tally.distinct !== null && tally.distinct <= MOST_CATEGORY_VALUES && tally.distinct <= Math.max(2, filled / 2);
+  const category =
+    tally.distinct !== null &&
+    tally.distinct <= MOST_CATEGORY_VALUES &&
+    tally.distinct <= Math.max(2, filled / 2);
   return { ...common, ...other, type: 'text', category, misfits: 0 };
 }

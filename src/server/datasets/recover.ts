@@ -17,7 +17,10 @@ export async function recoverLoads(): Promise<void> {
   const running = await database().select().from(datasetLoad).where(eq(datasetLoad.status, 'running'));
   for (const load of running) {
     if (await isBusy(load.datasetId)) continue;
-    await database().update(datasetLoad).set({ status: 'interrupted', finishedAt: sqlNow() }).where(eq(datasetLoad.id, load.id));
+    await database()
+      .update(datasetLoad)
+      .set({ status: 'interrupted', finishedAt: sqlNow() })
+      .where(eq(datasetLoad.id, load.id));
   }
   const datasets = await database().select().from(dataset);
   const current = new Map(datasets.map((row) => [row.id, row.currentLoad]));
@@ -26,18 +29,23 @@ export async function recoverLoads(): Promise<void> {
   );
   for (const { name } of tables) {
     const match = /^fact_(\d+)_(\d+)$/.exec(name);
-    if (!match || current.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1])))) continue;
+    if (!match || current.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1]))))
+      continue;
     await selectRows(`DROP TABLE IF EXISTS ${match[0]}`);
   }
   for (const row of datasets.filter((entry) => entry.currentLoad === null)) {
     if (await isBusy(row.id)) continue;
-    await database().delete(dataset).where(and(eq(dataset.id, row.id), isNull(dataset.currentLoad)));
+    await database()
+      .delete(dataset)
+      .where(and(eq(dataset.id, row.id), isNull(dataset.currentLoad)));
   }
   await removeOldUploads();
 }
 
 async function isBusy(datasetId: number): Promise<boolean> {
-  const [row] = await selectRows<{ free: number }>('SELECT IS_FREE_LOCK(?) AS free', [datasetLock(datasetId)]);
+  const [row] = await selectRows<{ free: number }>('SELECT IS_FREE_LOCK(?) AS free', [
+    datasetLock(datasetId),
+  ]);
   return row?.free !== 1;
 }
 

@@ -72,7 +72,11 @@ export async function readLoad(id: number): Promise<StoredLoad | undefined> {
 
 /** Datasets with rows in use, by name. */
 export async function loadedDatasets(): Promise<StoredDataset[]> {
-  const rows = await database().select().from(dataset).where(isNotNull(dataset.currentLoad)).orderBy(dataset.name);
+  const rows = await database()
+    .select()
+    .from(dataset)
+    .where(isNotNull(dataset.currentLoad))
+    .orderBy(dataset.name);
   return rows.map(fromRow);
 }
 
@@ -100,7 +104,9 @@ export async function summaryOf(stored: StoredDataset): Promise<DatasetSummary> 
     timeZone: stored.timeZone,
     source: load.source,
     refused: load.rowsRefused,
-    coverage: Object.fromEntries(Object.entries(load.coverage).map(([key, entry]) => [key, roleCoverage(entry)])),
+    coverage: Object.fromEntries(
+      Object.entries(load.coverage).map(([key, entry]) => [key, roleCoverage(entry)]),
+    ),
   };
 }
 
@@ -127,7 +133,13 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
     load: load.id,
     loadedAt: `${(load.finishedAt ?? load.startedAt).replace(' ', 'T')}Z`,
     rows: load.rowsTotal,
-    columns: stored.definition.columns.map(({ key, name, type, scale, category }) => ({ key, name, type, scale, category })),
+    columns: stored.definition.columns.map(({ key, name, type, scale, category }) => ({
+      key,
+      name,
+      type,
+      scale,
+      category,
+    })),
     roles: stored.definition.roles,
     measures: stored.definition.measures,
   };
@@ -135,7 +147,12 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
 
 /** The loads of a dataset, newest first. */
 export async function loadsOf(id: number): Promise<Omit<StoredLoad, 'coverage'>[]> {
-  const rows = await database().select().from(datasetLoad).where(eq(datasetLoad.datasetId, id)).orderBy(desc(datasetLoad.id)).limit(50);
+  const rows = await database()
+    .select()
+    .from(datasetLoad)
+    .where(eq(datasetLoad.datasetId, id))
+    .orderBy(desc(datasetLoad.id))
+    .limit(50);
   return rows.map((row) => {
     const { coverage, ...rest } = loadFromRow(row);
     return rest;
@@ -145,7 +162,12 @@ export async function loadsOf(id: number): Promise<Omit<StoredLoad, 'coverage'>[
 /** The refused rows that were kept of a load, in the order of the file. */
 export async function refusalsOf(load: number) {
   return database()
-    .select({ line: loadRefusal.line, column: loadRefusal.column, value: loadRefusal.value, reason: loadRefusal.reason })
+    .select({
+      line: loadRefusal.line,
+      column: loadRefusal.column,
+      value: loadRefusal.value,
+      reason: loadRefusal.reason,
+    })
     .from(loadRefusal)
     .where(eq(loadRefusal.loadId, load))
     .orderBy(loadRefusal.ordinal);
@@ -161,7 +183,10 @@ export async function saveDataset(stored: StoredDataset): Promise<void> {
 
 /** Removes a dataset with all its rows and its history. */
 export async function removeDataset(stored: StoredDataset): Promise<void> {
-  const loads = await database().select({ id: datasetLoad.id }).from(datasetLoad).where(eq(datasetLoad.datasetId, stored.id));
+  const loads = await database()
+    .select({ id: datasetLoad.id })
+    .from(datasetLoad)
+    .where(eq(datasetLoad.datasetId, stored.id));
   await database().transaction(async (transaction) => {
     for (const load of loads) await transaction.delete(loadRefusal).where(eq(loadRefusal.loadId, load.id));
     await transaction.delete(datasetLoad).where(eq(datasetLoad.datasetId, stored.id));

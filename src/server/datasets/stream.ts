@@ -54,7 +54,9 @@ class RowChecker {
     const { columns } = target.definition;
     this.readers = columns.map((column) => cellReader(column, target.plan.timeZone));
     this.isText = columns.map((column) => column.type === 'text');
-    this.days = columns.map((column) => (column.type === 'day' || column.type === 'timestamp' ? new Set<Day>() : null));
+    this.days = columns.map((column) =>
+      column.type === 'day' || column.type === 'timestamp' ? new Set<Day>() : null,
+    );
     this.blanks = columns.map(() => 0);
   }
 
@@ -63,7 +65,13 @@ class RowChecker {
     const lines: string[] = [];
     batch.rows.forEach((row, i) => {
       const line = batch.lines[i]!;
-      if (batch.badQuotes.has(i)) return this.refuse(line, '', row.join(this.target.plan.delimiter), 'A quotation mark is out of place');
+      if (batch.badQuotes.has(i))
+        return this.refuse(
+          line,
+          '',
+          row.join(this.target.plan.delimiter),
+          'A quotation mark is out of place',
+        );
       const text = this.lineOf(row, line);
       if (text !== undefined) lines.push(text);
     });
@@ -74,7 +82,11 @@ class RowChecker {
     const coverage: CoverageByRole = {};
     this.target.definition.columns.forEach((column, i) => {
       const days = this.days[i];
-      if (days) coverage[column.key] = { runs: [...runsOfDays([...days].sort((a, b) => a - b))], blank: this.blanks[i]! };
+      if (days)
+        coverage[column.key] = {
+          runs: [...runsOfDays([...days].sort((a, b) => a - b))],
+          blank: this.blanks[i]!,
+        };
     });
     return coverage;
   }
@@ -89,7 +101,12 @@ class RowChecker {
   private lineOf(row: readonly string[], line: number): string | undefined {
     const { columnOrder, definition, plan } = this.target;
     if (row.length !== this.width) {
-      this.refuse(line, '', row.join(plan.delimiter), `The row has ${row.length} cells; the first line names ${this.width}`);
+      this.refuse(
+        line,
+        '',
+        row.join(plan.delimiter),
+        `The row has ${row.length} cells; the first line names ${this.width}`,
+      );
       return undefined;
     }
     let text = '';
@@ -159,7 +176,13 @@ export async function streamRows(
   if (load.status === 'fulfilled' && load.value !== checker.loaded) {
     throw new Error(`The database took ${load.value} rows of ${checker.loaded}`);
   }
-  return { loaded: checker.loaded, refused: checker.refused, bytes, refusals: checker.refusals, coverage: checker.coverage() };
+  return {
+    loaded: checker.loaded,
+    refused: checker.refused,
+    bytes,
+    refusals: checker.refusals,
+    coverage: checker.coverage(),
+  };
 }
 
 const SPECIAL = /[\\\t\n\r\0]/g;
@@ -169,7 +192,12 @@ function escaped(text: string): string {
   return text.replace(SPECIAL, (character) => ESCAPES[character]!);
 }
 
-async function loadStream(connection: Connection, target: StreamTarget, stream: Readable, signal: AbortSignal): Promise<number> {
+async function loadStream(
+  connection: Connection,
+  target: StreamTarget,
+  stream: Readable,
+  signal: AbortSignal,
+): Promise<number> {
   const stop = () => connection.destroy();
   signal.addEventListener('abort', stop, { once: true });
   stream.once('error', stop);
@@ -182,7 +210,9 @@ async function loadStream(connection: Connection, target: StreamTarget, stream: 
       infileStreamFactory: () => stream,
     });
     if (result.warningStatus > 0) {
-      const [warnings] = (await connection.query('SHOW WARNINGS LIMIT 1')) as unknown as [{ Message: string }[]];
+      const [warnings] = (await connection.query('SHOW WARNINGS LIMIT 1')) as unknown as [
+        { Message: string }[],
+      ];
       throw new Error(`The database changed a value: ${warnings[0]?.Message ?? 'unknown'}`);
     }
     return result.affectedRows;

@@ -21,17 +21,22 @@ const CHUNK_BYTES = 256 * 1024;
 const LONGEST_ROW_BYTES = 8 * 1024 * 1024;
 
 /** Guesses the delimiter and reads the header of a file. */
-export async function readHeader(path: string, delimiter?: Delimiter): Promise<{ delimiter: Delimiter; names: string[] }> {
+export async function readHeader(
+  path: string,
+  delimiter?: Delimiter,
+): Promise<{ delimiter: Delimiter; names: string[] }> {
   const { size } = await stat(path);
   if (size === 0) throw new Problem('empty-file', 'The file is empty.');
   const file = await open(path);
   const { buffer, bytesRead } = await file.read(Buffer.alloc(Math.min(size, CHUNK_BYTES)), 0);
   await file.close();
   const text = buffer.toString('utf8', 0, bytesRead).replace(/^\ufeff/, '');
-  if (text.includes('\0')) throw new Problem('not-text', 'This is not a text file. Save the table as CSV, in UTF-8.');
+  if (text.includes('\0'))
+    throw new Problem('not-text', 'This is not a text file. Save the table as CSV, in UTF-8.');
   const found = delimiter ?? likelyDelimiter(text);
   const names = sampleRows(text, found)[0]?.map((name) => name.trim()) ?? [];
-  if (names.every((name) => name === '')) throw new Problem('no-header', 'The first line must name the columns; it is blank.');
+  if (names.every((name) => name === ''))
+    throw new Problem('no-header', 'The first line must name the columns; it is blank.');
   return { delimiter: found, names };
 }
 
@@ -80,9 +85,13 @@ export function readRows(
       chunk(results, parser) {
         if (results.data.length > 0) consumedAt = stream.bytesRead;
         else if (stream.bytesRead - consumedAt > LONGEST_ROW_BYTES) {
-          return fail(new Problem('quote-never-closed', `A quotation mark opened near line ${line} is never closed.`));
+          return fail(
+            new Problem('quote-never-closed', `A quotation mark opened near line ${line} is never closed.`),
+          );
         }
-        const badQuotes = new Set(results.errors.filter((error) => error.type === 'Quotes').map((error) => error.row ?? -1));
+        const badQuotes = new Set(
+          results.errors.filter((error) => error.type === 'Quotes').map((error) => error.row ?? -1),
+        );
         const rows: string[][] = [];
         const lines: number[] = [];
         const bad = new Set<number>();

@@ -13,7 +13,8 @@ const folder = () => path.join(serverConfig().dataFolder, 'uploads');
 
 /** Where an upload lies. Throws a `Problem` for ids that were never given out. */
 function uploadPath(id: string): string {
-  if (!/^[0-9a-f-]{36}$/.test(id)) throw new Problem('no-such-upload', 'The file is not here any more. Send it again.', 404);
+  if (!/^[0-9a-f-]{36}$/.test(id))
+    throw new Problem('no-such-upload', 'The file is not here any more. Send it again.', 404);
   return path.join(folder(), id);
 }
 
@@ -27,7 +28,8 @@ export async function storeUpload(body: ReadableStream | null): Promise<{ upload
     await pipeline(Readable.fromWeb(body), createWriteStream(file));
   } catch (error) {
     await rm(file, { force: true });
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw new Problem('disk-full', 'The disk of the server is full. Nothing was kept.', 507);
+    if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
+      throw new Problem('disk-full', 'The disk of the server is full. Nothing was kept.', 507);
     throw error;
   }
   return { upload: id, bytes: (await stat(file)).size };

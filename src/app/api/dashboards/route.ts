@@ -10,5 +10,7 @@ export function GET(request: Request) {
 
 /** Stores a document as a new dashboard. */
 export function POST(request: Request) {
-  return respond(request, async () => Response.json(await createDashboard(await readBody(request, documentSchema)), { status: 201 }));
+  return respond(request, async () =>
+    Response.json(await createDashboard(await readBody(request, documentSchema)), { status: 201 }),
+  );
 }

@@ -26,7 +26,12 @@ export function POST(request: Request) {
     const { upload, source, into, plan } = await readBody(request, bodySchema);
     const file = await findUpload(upload);
     const job = startJob('load', file.bytes, async (signal, onProgress) => {
-      const result = await loadFile(file.path, plan, { source, signal, onProgress, ...(into === undefined ? {} : { into }) });
+      const result = await loadFile(file.path, plan, {
+        source,
+        signal,
+        onProgress,
+        ...(into === undefined ? {} : { into }),
+      });
       await removeUpload(upload);
       return result;
     });

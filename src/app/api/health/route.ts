@@ -8,7 +8,10 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request) {
   return respond(request, async () => {
     const [row] = await selectRows<{ version: string }>('SELECT VERSION() AS version').catch(() => []);
-    const body = { version: packageJson.version, database: row ? { ok: true, version: row.version } : { ok: false } };
+    const body = {
+      version: packageJson.version,
+      database: row ? { ok: true, version: row.version } : { ok: false },
+    };
     return Response.json(body, { status: row ? 200 : 503 });
   });
 }

@@ -19,7 +19,8 @@ export function POST(request: Request) {
   return respond(request, async () => {
     const { document, state, table, ...page } = await readBody(request, bodySchema);
     const visual = document.visuals.find((entry) => entry.id === table);
-    if (visual?.kind !== 'table') throw new Problem('no-such-table', `The dashboard has no table “${table}”.`, 404);
+    if (visual?.kind !== 'table')
+      throw new Problem('no-such-table', `The dashboard has no table “${table}”.`, 404);
     return readRowPage(document, state, visual, page);
   });
 }

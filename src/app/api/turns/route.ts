@@ -5,7 +5,11 @@ import { readerStateSchema } from '../../../core/dashboard/state';
 import { answerOnServer } from '../../../server/answers/answer';
 import { readBody, respond } from '../../../server/http';
 
-const bodySchema = z.object({ document: documentSchema, state: readerStateSchema, only: z.array(z.string()).max(500) });
+const bodySchema = z.object({
+  document: documentSchema,
+  state: readerStateSchema,
+  only: z.array(z.string()).max(500),
+});
 
 /** Answers the items that the browser's engine cannot, for a document that need not be saved yet. */
 export function POST(request: Request) {

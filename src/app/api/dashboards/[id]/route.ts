@@ -19,7 +19,10 @@ export function GET(request: Request, { params }: Context) {
     const stored = await readDashboard(idFrom((await params).id));
     if (!new URL(request.url).searchParams.has('download')) return stored;
     return new Response(`${JSON.stringify(stored.document, null, 2)}\n`, {
-      headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="dashboard-${stored.id}.json"` },
+      headers: {
+        'content-type': 'application/json',
+        'content-disposition': `attachment; filename="dashboard-${stored.id}.json"`,
+      },
     });
   });
 }

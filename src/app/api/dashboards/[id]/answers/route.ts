@@ -22,7 +22,10 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
     for (const visual of document.visuals) {
       if (visual.kind !== 'table' || answer.visuals[visual.id]?.kind !== 'table') continue;
       const page = await readRowPage(document, state, visual, { offset: 0, limit: rows, sort: null });
-      json.visuals[visual.id] = { ...json.visuals[visual.id]!, ...{ data: { columns: page.columns, rows: page.rows.map((row) => row.values) } } };
+      json.visuals[visual.id] = {
+        ...json.visuals[visual.id]!,
+        ...{ data: { columns: page.columns, rows: page.rows.map((row) => row.values) } },
+      };
     }
     return { revision, ...json };
   });

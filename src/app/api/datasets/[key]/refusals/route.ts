@@ -10,7 +10,10 @@ export function GET(request: Request, { params }: { params: Promise<{ key: strin
     const stored = await findDataset((await params).key);
     const refusals = stored.currentLoad === null ? [] : await refusalsOf(stored.currentLoad);
     if (new URL(request.url).searchParams.get('format') !== 'csv') return refusals;
-    const text = Papa.unparse({ fields: ['line', 'column', 'value', 'reason'], data: refusals }, { escapeFormulae: true });
+    const text = Papa.unparse(
+      { fields: ['line', 'column', 'value', 'reason'], data: refusals },
+      { escapeFormulae: true },
+    );
     return new Response(`\ufeff${text}\r\n`, {
       headers: {
         'content-type': 'text/csv; charset=utf-8',

@@ -1,0 +1,50 @@
+/** The web server, as a process of its own. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { openSync } from 'node:fs';
+import { setTimeout as pause } from 'node:timers/promises';
+import { CommandFailure } from './failure';
+import { PROJECT } from './places';
+
+const PATIENCE_MS = 60_000;
+
+/** Starts the server on a loopback port, from a build folder; its output goes to a log file. */
+export function startServer(
+  port: number,
+  build: string,
+  logFile: string,
+  environment: Record<string, string> = {},
+): ChildProcess {
+  const log = openSync(logFile, 'w');
+  return spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      cwd: PROJECT,
+      env: {
+        ...process.env,
+        ...environment,
+        DATHEN_DIST: build,
+        NODE_ENV: 'production',
+        NEXT_TELEMETRY_DISABLED: '1',
+      },
+      stdio: ['ignore', log, log],
+      detached: true,
+    },
+  );
+}
+
+/** Waits until the server and its database answer. */
+export async function untilAnswering(
+  url: string,
+  server: ChildProcess,
+  logFile: string,
+  signal?: AbortSignal,
+): Promise<void> {
+  for (let waited = 0; waited < PATIENCE_MS && !signal?.aborted; waited += 100) {
+    if (server.exitCode !== null) break;
+    const response = await fetch(`${url}/api/health`).catch(() => undefined);
+    if (response?.ok) return;
+    await pause(100);
+  }
+  if (!signal?.aborted) throw new CommandFailure(`The server did not come up; ${logFile} says more.`);
+}
