@@ -43,7 +43,15 @@ export class Page {
   ) {}
 
   async open(path: string): Promise<void> {
-    await this.driver.get(`${this.base}${path}`);
+    await this.goTo(`${this.base}${path}`);
+  }
+
+  /** Goes to an address and waits until the page takes input. */
+  async goTo(address: string): Promise<void> {
+    await this.driver.get(address);
+    await eventually('the page to take input', async () =>
+      this.driver.executeScript<boolean>('return document.documentElement.dataset.interactive === "true"'),
+    );
   }
 
   /** Every visible element of a role with this accessible name. */
@@ -94,7 +102,7 @@ export class Page {
     await element.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.TAB);
   }
 
-  /** Presses keys on the element that has the focus. */
+  /** Presses keys, one after the other, on the element that has the focus. */
   async press(...keys: string[]): Promise<void> {
     await this.driver
       .actions()
@@ -102,16 +110,31 @@ export class Page {
       .perform();
   }
 
-  /** Drags an element sideways by pixels, in steps as a hand does. */
+  /** Presses a key while others are held. */
+  async pressWith(held: readonly string[], key: string): Promise<void> {
+    const actions = this.driver.actions();
+    for (const modifier of held) actions.keyDown(modifier);
+    actions.sendKeys(key);
+    for (const modifier of held) actions.keyUp(modifier);
+    await actions.perform();
+  }
+
+  /** Middle of an element in the viewport, after scrolling it into view. */
+  async middleOf(element: WebElement): Promise<{ x: number; y: number }> {
+    return this.driver.executeScript<{ x: number; y: number }>(
+      `arguments[0].scrollIntoView({ block: 'nearest' });
+       const box = arguments[0].getBoundingClientRect();
+       return { x: Math.round(box.x + box.width / 2), y: Math.round(box.y + box.height / 2) };`,
+      element,
+    );
+  }
+
+  /** Drags from the middle of an element by pixels, in steps as a hand does. */
   async drag(element: WebElement, byX: number, byY = 0, steps = 8): Promise<void> {
-    const actions = this.driver.actions().move({ origin: element }).press();
+    const { x, y } = await this.middleOf(element);
+    const actions = this.driver.actions().move({ x, y }).press();
     for (let i = 1; i <= steps; i++) {
-      actions.move({
-        origin: element,
-        x: Math.round((byX * i) / steps),
-        y: Math.round((byY * i) / steps),
-        duration: 16,
-      });
+      actions.move({ x: x + Math.round((byX * i) / steps), y: y + Math.round((byY * i) / steps), duration: 16 });
     }
     await actions.release().perform();
   }
@@ -122,10 +145,15 @@ export class Page {
 
   /** Waits until the page says something. */
   async reads(words: string | RegExp): Promise<string> {
-    return eventually(`the page to read ${String(words)}`, async () => {
-      const text = await this.text();
-      return (typeof words === 'string' ? text.includes(words) : words.test(text)) ? text : undefined;
-    });
+    let text = '';
+    try {
+      return await eventually(`the page to read ${String(words)}`, async () => {
+        text = await this.text();
+        return (typeof words === 'string' ? text.includes(words) : words.test(text)) ? text : undefined;
+      });
+    } catch (error) {
+      throw new Error(`${(error as Error).message}. It reads:\n${text.slice(0, 1500)}`, { cause: error });
+    }
   }
 
   /** The text of a named region, such as a visual. */

@@ -107,6 +107,27 @@ export async function load(
   return jobEnd(started.body.id);
 }
 
+/**
+ * Steps of a story, each building on the ones before: once one has failed, the rest is skipped. A picture of
+ * the page at the failure is left among the temporary files.
+ */
+export function asStory(page: () => Page) {
+  let failed = false;
+  return (name: string, step: () => Promise<void>) =>
+    test(name, async () => {
+      if (failed) throw new Error('An earlier step failed');
+      failed = true;
+      try {
+        await step();
+      } catch (error) {
+        const picture = path.join(tmpdir(), 'dathen-failed-step.png');
+        writeFileSync(picture, await page().driver.takeScreenshot(), 'base64');
+        throw new Error(`${(error as Error).message}\nThe page: ${picture}`, { cause: error });
+      }
+      failed = false;
+    });
+}
+
 /** Opens a browser for a group of tests and gives its page; closes it afterwards. */
 export function browserPage(): () => Page {
   let browser: Browser | undefined;

@@ -26,9 +26,11 @@ export function SlicerControl({ slicer }: { slicer: Slicer }) {
 }
 
 function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: string; answer: SlicerAnswer }) {
-  const { setChoice } = useWorkspace();
+  const { reader, setChoice } = useWorkspace();
   const [search, setSearch] = useState('');
-  const chosen = new Set(answer.choice);
+  // The reader's own choice is ahead of the answer: quick clicks build on each other.
+  const choice = reader.state.choices[slicer.id] ?? slicer.default;
+  const chosen = new Set(choice);
   const withData = answer.values.filter((entry) => entry.rows > 0);
   const wanted = search.trim().toLowerCase();
   const listed = answer.values.filter(
@@ -41,7 +43,7 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
     if (!slicer.several) return setChoice(slicer.id, chosen.has(value) ? [] : [value]);
     setChoice(
       slicer.id,
-      chosen.has(value) ? answer.choice.filter((entry) => entry !== value) : [...answer.choice, value],
+      chosen.has(value) ? choice.filter((entry) => entry !== value) : [...choice, value],
     );
   };
   const chooseAll = () =>

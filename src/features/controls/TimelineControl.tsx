@@ -9,6 +9,7 @@ import type { Unit } from '../../core/calendar/units';
 import type { Timeline } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
 import type { TimelineAnswer } from '../../core/dashboard/turn';
+import { resolveText } from '../../core/period/resolve';
 import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
 import { coverageWords, runsWords } from '../dashboard/words';
 import { useSize } from '../visuals/useSize';
@@ -40,7 +41,7 @@ function AnsweredTimeline({
   title: string;
   answer: TimelineAnswer;
 }) {
-  const { model, preview, setPeriod, clear } = useWorkspace();
+  const { model, reader, preview, setPeriod, clear } = useWorkspace();
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [level, setLevel] = useState<Unit>(timeline.level);
   const covered = useSameRuns(answer.covered);
@@ -48,6 +49,9 @@ function AnsweredTimeline({
     () => ribbonOf(covered, level, model.rule, timeline.allowUncovered),
     [covered, level, model.rule, timeline.allowUncovered],
   );
+  // The reader's own text is ahead of the answer: keys pressed in quick succession build on each other.
+  const wanted = resolveText(reader.state.periods[timeline.id] ?? timeline.default, { rule: model.rule });
+  const asked = wanted.ok ? wanted.runs : answer.asked;
   const isEverything = answer.asked[0]?.start === -Infinity && answer.asked[0].end === Infinity;
   const changeLevel = timeline.levelFixed
     ? null
@@ -104,7 +108,7 @@ function AnsweredTimeline({
             width={width}
             height={Math.max(30, height)}
             withScale={timeline.size !== 'ribbon' && height >= 46}
-            span={closedSpan(ribbon, answer.asked)}
+            span={closedSpan(ribbon, asked)}
             others={answer.others.map((other) => other.runs)}
             changeLevel={changeLevel}
             preview={(span: Span) => preview(timeline.id, spanText(ribbon, span))}

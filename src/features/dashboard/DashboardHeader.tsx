@@ -106,7 +106,7 @@ export function DashboardHeader({
       >
         {MODES.map((entry, i) => (
           <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
-            {i + 1}&nbsp;{NAMES[entry]}
+            {`${i + 1} ${NAMES[entry]}`}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>

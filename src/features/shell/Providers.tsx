@@ -4,7 +4,7 @@ import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { theme } from '../../theme/theme';
 import { NoticeProvider } from './Notice';
 
@@ -12,6 +12,10 @@ export function Providers({ children }: { children: ReactNode }) {
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
   );
+  // Tells browser tests and screen scripts that the page takes input from now on.
+  useEffect(() => {
+    document.documentElement.dataset.interactive = 'true';
+  }, []);
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
