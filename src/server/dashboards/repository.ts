@@ -93,15 +93,13 @@ export async function createDashboard(document: DashboardDocument): Promise<Stor
     const [made] = await transaction
       .insert(dashboard)
       .values({ title: document.title, revision: 1, createdAt: now, updatedAt: now });
-    await transaction
-      .insert(dashboardRevision)
-      .values({
-        dashboardId: made.insertId,
-        revision: 1,
-        basedOn: 0,
-        document: JSON.stringify(document),
-        savedAt: now,
-      });
+    await transaction.insert(dashboardRevision).values({
+      dashboardId: made.insertId,
+      revision: 1,
+      basedOn: 0,
+      document: JSON.stringify(document),
+      savedAt: now,
+    });
     return { id: made.insertId, revision: 1, savedAt: utc(now), document };
   });
 }

@@ -1,4 +1,6 @@
 /** Connections to Dathen's own MariaDB, on loopback. */
+import events from 'node:events';
+import type { Socket } from 'node:net';
 import path from 'node:path';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
@@ -42,6 +44,15 @@ export function database(): Database {
 /** A connection of one's own, for locks and loads; the caller ends it. */
 export function dedicatedConnection(options: ConnectionOptions = {}): Promise<Connection> {
   return mysql.createConnection({ ...connectionOptions(), ...options });
+}
+
+/** Bytes that may wait in a connection's socket before more are prepared. */
+const MOST_WAITING = 1024 * 1024;
+
+/** Waits until what was sent on a connection is mostly on its way: the driver itself does not hold senders back. */
+export async function untilSent(connection: Connection): Promise<void> {
+  const { stream } = (connection as unknown as { connection: { stream: Socket } }).connection;
+  if (stream.writableLength > MOST_WAITING && !stream.destroyed) await events.once(stream, 'drain').catch(() => undefined);
 }
 
 /** Rows of a statement on the pool; values are always parameters, identifiers always generated. */

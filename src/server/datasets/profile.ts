@@ -1,7 +1,7 @@
 /** Reads a whole file once and finds out what its columns hold. */
 import { stat } from 'node:fs/promises';
 import type { ColumnType } from '../../core/dashboard/model';
-import { looksLikeDate, readDate, readNumber, readTimestamp } from './cells';
+import { looksLikeDate, ownText, readDate, readNumber, readTimestamp } from './cells';
 import { DATE_ORDERS, keyFor, type DateOrder } from './definition';
 import { readHeader, readRows, type Delimiter } from './textFile';
 
@@ -60,7 +60,7 @@ class ColumnTally {
     this.filled++;
     const times = this.seen.get(text);
     if (times !== undefined) this.seen.set(text, times + 1);
-    else if (this.seen.size < COUNTED_VALUES) this.seen.set(text, 1);
+    else if (this.seen.size < COUNTED_VALUES) this.seen.set(ownText(text), 1);
     else {
       this.overflowed = true;
       this.weigh(text, 1);

@@ -3,6 +3,7 @@ import { Readable } from 'node:stream';
 import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import type { Day } from '../../core/calendar/day';
 import { runsOfDays } from '../../core/calendar/runs';
+import { untilSent } from '../database/connection';
 import { cellReader } from './cells';
 import type { Definition } from './definition';
 import type { LoadPlan } from './plan';
@@ -145,19 +146,22 @@ export async function streamRows(
   const stop = new AbortController();
   const signal = options.signal ? AbortSignal.any([options.signal, stop.signal]) : stop.signal;
   let wake: (() => void) | null = null;
-  const output = new Readable({ read: () => wake?.(), highWaterMark: 1 << 20 });
+  const output = new Readable({ read: () => wake?.(), highWaterMark: 1 << 18 });
   let bytes = 0;
-  const onBatch = (batch: RowBatch) => {
-    const lines = checker.linesOf(batch);
-    bytes = batch.bytesRead;
-    options.onProgress?.({ rows: checker.loaded, bytes, refused: checker.refused });
-    if (lines.length === 0 || output.push(Buffer.from(`${lines.join('\n')}\n`))) return;
-    return new Promise<void>((resolve) => {
+  const untilWanted = () =>
+    new Promise<void>((resolve) => {
       wake = () => {
         wake = null;
         resolve();
       };
     });
+  const onBatch = (batch: RowBatch) => {
+    const lines = checker.linesOf(batch);
+    bytes = batch.bytesRead;
+    options.onProgress?.({ rows: checker.loaded, bytes, refused: checker.refused });
+    if (lines.length === 0) return;
+    const more = output.push(Buffer.from(`${lines.join('\n')}\n`));
+    return more ? untilSent(connection) : untilWanted().then(() => untilSent(connection));
   };
   const reading = readRows(file, delimiter, onBatch, signal).then(
     () => void output.push(null),

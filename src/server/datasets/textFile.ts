@@ -16,7 +16,7 @@ export interface RowBatch {
   readonly bytesRead: number;
 }
 
-const CHUNK_BYTES = 256 * 1024;
+const CHUNK_BYTES = 64 * 1024;
 /** A quoted field longer than this was never closed. */
 const LONGEST_ROW_BYTES = 8 * 1024 * 1024;
 

@@ -1,0 +1,95 @@
+/** What the benchmarks share: a temporary database, made-up bookings, quantiles. */
+import { chmodSync, createWriteStream, mkdtempSync, rmSync } from 'node:fs';
+import { once } from 'node:events';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { serverEnvironment } from '../cli/environment';
+import { startDatabase } from '../cli/mariadb';
+import type { Control, Visual } from '../src/core/dashboard/document';
+import { Random } from '../demo/random';
+import { isoDay } from '../src/core/calendar/day';
+
+/** Runs work with a database of its own, removed afterwards. */
+export async function withBenchDatabase(work: (folder: string) => Promise<void>): Promise<void> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-bench-'));
+  chmodSync(folder, 0o711);
+  const database = await startDatabase(folder);
+  Object.assign(process.env, serverEnvironment(database, folder));
+  const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
+  try {
+    await migrateDatabase();
+    await work(folder);
+  } finally {
+    await closeDatabase();
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+    if (!database.folder.startsWith(folder)) rmSync(database.folder, { recursive: true, force: true });
+  }
+}
+
+/** First of five years of made-up bookings. */
+export const FIRST_DAY = 18_262;
+export const DAYS = 1826;
+
+/** Writes bookings of 12 routes, 6 channels and 5 classes over five years. */
+export async function writeBookings(file: string, rows: number): Promise<void> {
+  const random = new Random(5);
+  const stream = createWriteStream(file);
+  let text = 'travels,route,channel,ticket_class,seats,revenue\n';
+  for (let i = 0; i < rows; i++) {
+    const day = isoDay(FIRST_DAY + random.whole(0, DAYS - 1));
+    text += `${day},Route ${random.whole(1, 12)},channel ${random.whole(1, 6)},class ${random.whole(1, 5)},${random.whole(1, 6)},${(random.whole(500, 40_000) / 100).toFixed(2)}\n`;
+    if (text.length > 1 << 18) {
+      if (!stream.write(text)) await once(stream, 'drain');
+      text = '';
+    }
+  }
+  stream.end(text);
+  await once(stream, 'finish');
+}
+
+/** Loads a file through the ordinary import and gives the dataset's key. */
+export async function importBookings(name: string, file: string): Promise<string> {
+  const { profileFile } = await import('../src/server/datasets/profile');
+  const { planFromProfile } = await import('../src/server/datasets/plan');
+  const { loadFile } = await import('../src/server/datasets/load');
+  const plan = planFromProfile(name, await profileFile(file));
+  return (await loadFile(file, plan, { source: file })).dataset;
+}
+
+/** Eight visuals: four lines, four bars. */
+export function eightVisuals(dataset: string): Visual[] {
+  const measures = ['seats', 'revenue', 'rows', 'revenue'];
+  const categories = ['route', 'channel', 'ticket_class', 'route'];
+  return measures.flatMap((measure, i): Visual[] => [
+    { id: `line${i}`, kind: 'line', title: '', measure: { dataset, measure }, grain: 'auto' },
+    {
+      id: `bar${i}`,
+      kind: 'bar',
+      title: '',
+      measure: { dataset, measure },
+      category: categories[i]!,
+      order: 'value',
+      limit: 12,
+    },
+  ]);
+}
+
+export const benchTimeline: Control = {
+  id: 'span',
+  kind: 'timeline',
+  title: 'Span',
+  default: 'all',
+  level: 'month',
+  levelFixed: false,
+  size: 'words',
+  allowUncovered: false,
+};
+
+/** The value below which a share of the measurements lie. */
+export function quantile(values: readonly number[], share: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * share) - 1)] ?? NaN;
+}
+
+export const milliseconds = (value: number) => `${value < 1 ? value.toFixed(3) : value.toFixed(1)} ms`;

@@ -1,0 +1,87 @@
+/**
+ * Time of one turn: 8 visuals, a window of one year moved day by day, on cubes made from 100 thousand and from
+ * 1 million rows; and the same turn asked as one SQL statement a visual. Run: npx tsx bench/turn.ts
+ */
+import path from 'node:path';
+import { isoDay } from '../src/core/calendar/day';
+import { cellCount } from '../src/core/cube/cube';
+import { cubeSource } from '../src/core/cube/source';
+import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document';
+import { cubeShapesFor } from '../src/core/dashboard/shapes';
+import { answerTurn } from '../src/core/dashboard/turn';
+import { wiresForNewItem } from '../src/core/dashboard/wiring';
+import {
+  benchTimeline,
+  DAYS,
+  eightVisuals,
+  FIRST_DAY,
+  importBookings,
+  milliseconds,
+  quantile,
+  withBenchDatabase,
+  writeBookings,
+} from './support';
+
+const TURNS = DAYS - 365;
+const SQL_TURNS = 8;
+
+async function measure(rows: number, folder: string) {
+  const file = path.join(folder, 'bookings.csv');
+  await writeBookings(file, rows);
+  const dataset = await importBookings(`Bookings ${rows}`, file);
+  const { readModel } = await import('../src/server/model');
+  const { heldCube } = await import('../src/server/answers/cubes');
+  const { sqlSource } = await import('../src/server/answers/sqlSource');
+  const { selectRows } = await import('../src/server/database/connection');
+  const { model, stored } = await readModel();
+  const visuals = eightVisuals(dataset);
+  let document: DashboardDocument = { ...emptyDocument('Bench'), visuals, controls: [benchTimeline] };
+  document = { ...document, wires: wiresForNewItem(document, model, benchTimeline) };
+  const own = stored.find((entry) => entry.key === dataset)!;
+  const cubes = await Promise.all(cubeShapesFor(document, model).map((shape) => heldCube(own, shape)));
+  const source = cubeSource(cubes.map((cube) => cube!));
+  const turn = (offset: number, from: Parameters<typeof answerTurn>[1], only?: ReadonlySet<string>) => {
+    const span = `${isoDay(FIRST_DAY + offset)}/${isoDay(FIRST_DAY + offset + 364)}`;
+    const input = { document, model, state: { periods: { span }, choices: {} } };
+    return answerTurn(only ? { ...input, only } : input, from);
+  };
+  for (let i = 0; i < 200; i++) await turn(i, source);
+  const times: number[] = [];
+  for (let offset = 0; offset < TURNS; offset++) {
+    const begun = performance.now();
+    await turn(offset, source);
+    times.push(performance.now() - begun);
+  }
+  await selectRows(
+    `ALTER TABLE fact_${own.id}_${own.currentLoad} MODIFY c2 VARCHAR(40), MODIFY c3 VARCHAR(40), MODIFY c4 VARCHAR(40),
+     ADD INDEX by_day (c1, c2, c3, c4, c5, c6)`,
+  );
+  const direct = sqlSource(stored);
+  /** One statement a visual: what is covered is known already. */
+  const statements = { ...direct, covered: source.covered };
+  const only = new Set(visuals.map((visual) => visual.id));
+  const sqlTimes: number[] = [];
+  await turn(0, statements, only);
+  for (let i = 0; i < SQL_TURNS; i++) {
+    const begun = performance.now();
+    await turn(i * 150, statements, only);
+    sqlTimes.push(performance.now() - begun);
+  }
+  const cells = cubes.reduce((sum, cube) => sum + cellCount(cube!), 0);
+  const p50 = quantile(times, 0.5);
+  const p95 = quantile(times, 0.95);
+  const sql = quantile(sqlTimes, 0.5);
+  console.log(
+    `${rows.toLocaleString('en')} rows, ${cells.toLocaleString('en')} cells: turn p50 ${milliseconds(p50)}, p95 ${milliseconds(p95)}; by SQL p50 ${milliseconds(sql)}, ${Math.round(sql / p50)} times as long`,
+  );
+  return p50;
+}
+
+await withBenchDatabase(async (folder) => {
+  const small = await measure(100_000, folder);
+  const large = await measure(1_000_000, folder);
+  console.log(
+    `1 million rows against 100 thousand: ${(large / small).toFixed(2)} times as long (aim: under 1.3)`,
+  );
+});
+process.exit();
