@@ -18,5 +18,6 @@ export default tseslint.config(
     },
   },
   { files: ['cli/**', 'bench/**', 'e2e/run*.ts'], rules: { 'no-console': 'off' } },
+  { files: ['src/engine/**'], rules: { 'no-console': ['error', { allow: ['error'] }] } },
   { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', URL: 'readonly' } } },
 );

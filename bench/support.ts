@@ -4,13 +4,15 @@ import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
-import { startDatabase } from '../cli/mariadb';
+import { startDatabase, type RunningDatabase } from '../cli/mariadb';
 import type { Control, Visual } from '../src/core/dashboard/document';
 import { Random } from '../demo/random';
 import { isoDay } from '../src/core/calendar/day';
 
 /** Runs work with a database of its own, removed afterwards. */
-export async function withBenchDatabase(work: (folder: string) => Promise<void>): Promise<void> {
+export async function withBenchDatabase(
+  work: (folder: string, database: RunningDatabase) => Promise<void>,
+): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'dathen-bench-'));
   chmodSync(folder, 0o711);
   const database = await startDatabase(folder);
@@ -18,7 +20,7 @@ export async function withBenchDatabase(work: (folder: string) => Promise<void>)
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   try {
     await migrateDatabase();
-    await work(folder);
+    await work(folder, database);
   } finally {
     await closeDatabase();
     await database.stop();

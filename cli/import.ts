@@ -24,6 +24,7 @@ export async function importFile(file: string, options: ImportOptions): Promise<
     const { planFromProfile } = await import('../src/server/datasets/plan');
     const { loadFile } = await import('../src/server/datasets/load');
     const { loadedDatasets } = await import('../src/server/datasets/repository');
+    const { warmCubes } = await import('../src/server/answers/warm');
     const bar = new SingleBar({
       format: '{phase} [{bar}] {percentage}% {rows} rows, {refused} refused',
       hideCursor: true,
@@ -61,6 +62,7 @@ export async function importFile(file: string, options: ImportOptions): Promise<
       bar.stop();
       const words = (count: number) => count.toLocaleString('en');
       console.log(`${options.name}: ${words(result.loaded)} loaded, ${words(result.refused)} refused`);
+      await warmCubes(result.dataset);
     } finally {
       bar.stop();
     }

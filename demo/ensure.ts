@@ -1,5 +1,6 @@
 /** Brings the demo data and dashboards in where they are absent, through the ordinary import. */
 import { isoDay, parseIsoDay, type Day } from '../src/core/calendar/day';
+import { warmCubes } from '../src/server/answers/warm';
 import { createDashboard, anyDashboardEver } from '../src/server/dashboards/repository';
 import { editDataset } from '../src/server/datasets/edit';
 import { loadFile } from '../src/server/datasets/load';
@@ -39,6 +40,7 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
   if (await anyDashboardEver()) return;
   const { model } = await readModel();
   await createDashboard(bookingsAndSailings(model, today));
+  await warmCubes();
   options.say(`Demo dashboard made for ${isoDay(today)}`);
 }
 

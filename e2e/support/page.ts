@@ -129,14 +129,29 @@ export class Page {
     );
   }
 
-  /** Drags from the middle of an element by pixels, in steps as a hand does. */
-  async drag(element: WebElement, byX: number, byY = 0, steps = 8): Promise<void> {
+  /** Drags from the middle of an element by pixels, in steps as a hand does; `before` runs before letting go. */
+  async drag(
+    element: WebElement,
+    byX: number,
+    byY = 0,
+    { steps = 8, before }: { steps?: number; before?: () => Promise<void> } = {},
+  ): Promise<void> {
     const { x, y } = await this.middleOf(element);
     const actions = this.driver.actions().move({ x, y }).press();
     for (let i = 1; i <= steps; i++) {
-      actions.move({ x: x + Math.round((byX * i) / steps), y: y + Math.round((byY * i) / steps), duration: 16 });
+      actions.move({
+        x: x + Math.round((byX * i) / steps),
+        y: y + Math.round((byY * i) / steps),
+        duration: 16,
+      });
     }
-    await actions.release().perform();
+    if (before) {
+      await actions.perform();
+      await before();
+      await this.driver.actions().release().perform();
+    } else {
+      await actions.release().perform();
+    }
   }
 
   async text(): Promise<string> {

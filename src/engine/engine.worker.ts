@@ -27,8 +27,10 @@ const last = new Map<string, string>();
 
 async function fetchCube(shape: CubeShape): Promise<boolean> {
   const response = await fetch(`/api/cubes?shape=${encodeURIComponent(JSON.stringify(shape))}`);
-  if (response.status !== 200) return false;
-  source.add(cubeFromArrow(new Uint8Array(await response.arrayBuffer())));
+  if (response.status === 204 || response.status === 409) return false;
+  if (!response.ok || !response.body) throw new Error(`The cube was not sent: ${response.status}`);
+  const unpacked = response.body.pipeThrough(new DecompressionStream('gzip'));
+  source.add(cubeFromArrow(new Uint8Array(await new Response(unpacked).arrayBuffer())));
   return true;
 }
 
@@ -36,7 +38,8 @@ function hold(shape: CubeShape): Promise<boolean> {
   const key = shapeKey(shape);
   const known = asked.get(key);
   if (known) return known;
-  const held = fetchCube(shape).catch(() => {
+  const held = fetchCube(shape).catch((error: unknown) => {
+    console.error('A cube could not be read, so the database answers:', error);
     asked.delete(key);
     return false;
   });

@@ -1,3 +1,5 @@
+import type { CSSProperties } from 'react';
+
 /** The theme's roles as CSS variables, for SVG and plain styles. */
 const palette = (name: string) => `var(--dathen-palette-${name})`;
 
@@ -22,3 +24,21 @@ const SERIES = ['a', 'b', 'c', 'd', 'e', 'f', 'g'] as const;
 export function seriesColour(n: number): string {
   return palette(`series-${SERIES[n % SERIES.length]}`);
 }
+
+/**
+ * Styles of words that change while a handle is dragged. Plain styles: a styled component works its styles out
+ * anew at every change, which costs more than the words themselves.
+ */
+export const itemTitleStyle: CSSProperties = {
+  font: 'inherit',
+  fontWeight: 650,
+  margin: 0,
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+  whiteSpace: 'nowrap',
+};
+export const quietStyle: CSSProperties = { fontSize: 12, color: role.quiet };
+export const phraseStyle: CSSProperties = {
+  fontFamily: '"Spline Sans Mono Variable", ui-monospace, monospace',
+  fontSize: 12,
+};

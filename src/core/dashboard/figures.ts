@@ -38,12 +38,24 @@ export function measureValues(measure: Measure, answer: AggregateAnswer): (numbe
   });
 }
 
+const formats = new Map<number, Intl.NumberFormat>();
+
+/** Number formats by decimals: making one costs far more than using it. */
+function formatFor(decimals: number): Intl.NumberFormat {
+  let format = formats.get(decimals);
+  if (!format) {
+    format = new Intl.NumberFormat('en', {
+      minimumFractionDigits: decimals,
+      maximumFractionDigits: decimals,
+    });
+    formats.set(decimals, format);
+  }
+  return format;
+}
+
 /** A value as shown: grouped digits, the measure's decimals and unit. */
 export function valueWords(measure: Pick<Measure, 'decimals' | 'unit'>, value: number | null): string {
   if (value === null) return '–';
-  const digits = value.toLocaleString('en', {
-    minimumFractionDigits: measure.decimals,
-    maximumFractionDigits: measure.decimals,
-  });
+  const digits = formatFor(measure.decimals).format(value);
   return measure.unit === '' ? digits : `${digits} ${measure.unit}`;
 }

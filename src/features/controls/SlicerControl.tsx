@@ -3,11 +3,11 @@
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import type { Slicer } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
 import type { SlicerAnswer } from '../../core/dashboard/turn';
-import { role } from '../../theme/roles';
+import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
 import { BLANK_NAME } from '../visuals/BarVisual';
 
@@ -39,13 +39,19 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
       (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
   );
   const shown = listed.slice(0, MOST_SHOWN);
-  const toggle = (value: string | null) => {
-    if (!slicer.several) return setChoice(slicer.id, chosen.has(value) ? [] : [value]);
-    setChoice(
-      slicer.id,
-      chosen.has(value) ? choice.filter((entry) => entry !== value) : [...choice, value],
-    );
-  };
+  const latest = useRef({ choice, several: slicer.several });
+  useEffect(() => {
+    latest.current = { choice, several: slicer.several };
+  });
+  const toggle = useCallback(
+    (value: string | null) => {
+      const { choice: now, several } = latest.current;
+      const without = now.filter((entry) => entry !== value);
+      const added = several ? [...now, value] : [value];
+      setChoice(slicer.id, without.length < now.length ? (several ? without : []) : added);
+    },
+    [setChoice, slicer.id],
+  );
   const chooseAll = () =>
     setChoice(
       slicer.id,
@@ -54,9 +60,7 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
-        <Typography variant="h3" component="h2" noWrap sx={{ flex: 1 }}>
-          {title}
-        </Typography>
+        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
         {slicer.several && (
           <Button color="secondary" onClick={chooseAll} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
             All
@@ -71,11 +75,19 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
           Clear
         </Button>
       </div>
-      <Typography variant="caption" color="textSecondary" noWrap>
+      <span
+        style={{
+          ...quietStyle,
+          fontSize: 11,
+          whiteSpace: 'nowrap',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
         {chosen.size === 0
           ? `every value, ${withData.length} of ${answer.values.length} with data`
           : `${chosen.size} chosen, ${withData.length} with data`}
-      </Typography>
+      </span>
       {answer.values.length >= SEARCH_FROM && (
         <InputBase
           value={search}
@@ -101,11 +113,11 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
         {shown.map((entry) => (
           <SlicerRow
             key={entry.value ?? '\0'}
-            name={entry.value ?? BLANK_NAME}
+            value={entry.value}
             rows={entry.rows}
             checked={chosen.has(entry.value)}
             single={!slicer.several}
-            onToggle={() => toggle(entry.value)}
+            onToggle={toggle}
           />
         ))}
         {listed.length > shown.length && (
@@ -123,19 +135,20 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
   );
 }
 
-function SlicerRow({
-  name,
+const SlicerRow = memo(function SlicerRow({
+  value,
   rows,
   checked,
   single,
   onToggle,
 }: {
-  name: string;
+  value: string | null;
   rows: number;
   checked: boolean;
   single: boolean;
-  onToggle: () => void;
+  onToggle: (value: string | null) => void;
 }) {
+  const name = value ?? BLANK_NAME;
   const struck = rows === 0;
   return (
     <label
@@ -153,7 +166,7 @@ function SlicerRow({
         role={single ? 'radio' : 'checkbox'}
         aria-checked={checked}
         checked={checked}
-        onChange={onToggle}
+        onChange={() => onToggle(value)}
         aria-label={`${name}, ${struck ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
         style={{ accentColor: role.choice, width: 14, height: 14, margin: 0, flex: 'none' }}
       />
@@ -172,4 +185,4 @@ function SlicerRow({
       <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
     </label>
   );
-}
+});

@@ -2,7 +2,7 @@
 /** The timeline: the almanac as a ribbon of tiles, with its window in words. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import { dayWords } from '../../core/calendar/names';
 import { sameRuns, type DayRuns } from '../../core/calendar/runs';
 import type { Unit } from '../../core/calendar/units';
@@ -12,6 +12,7 @@ import type { TimelineAnswer } from '../../core/dashboard/turn';
 import { resolveText } from '../../core/period/resolve';
 import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
 import { coverageWords, runsWords } from '../dashboard/words';
+import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles';
 import { useSize } from '../visuals/useSize';
 import { closedSpan, LEVELS, ribbonOf, spanText, type Span } from './ribbon';
 import { TimelineRibbon } from './TimelineRibbon';
@@ -53,10 +54,12 @@ function AnsweredTimeline({
   const wanted = resolveText(reader.state.periods[timeline.id] ?? timeline.default, { rule: model.rule });
   const asked = wanted.ok ? wanted.runs : answer.asked;
   const isEverything = answer.asked[0]?.start === -Infinity && answer.asked[0].end === Infinity;
-  const changeLevel = timeline.levelFixed
-    ? null
-    : (by: 1 | -1) =>
-        setLevel((old) => LEVELS[Math.max(0, Math.min(LEVELS.length - 1, LEVELS.indexOf(old) + by))] ?? old);
+  const moveLevel = useCallback(
+    (by: 1 | -1) =>
+      setLevel((old) => LEVELS[Math.max(0, Math.min(LEVELS.length - 1, LEVELS.indexOf(old) + by))] ?? old),
+    [],
+  );
+  const changeLevel = timeline.levelFixed ? null : moveLevel;
   const withWords = timeline.size === 'words';
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 2, minHeight: 0 }}>
@@ -71,28 +74,18 @@ function AnsweredTimeline({
             overflow: 'hidden',
           }}
         >
-          <Typography variant="h3" component="h2">
-            {title}
-          </Typography>
+          <h2 style={itemTitleStyle}>{title}</h2>
           {withWords && (
             <>
-              <Typography variant="phrase" sx={{ color: 'time.main' }} data-testid={`phrase-${timeline.id}`}>
-                {answer.text}
-              </Typography>
-              <Typography
-                variant="body2"
-                color="textSecondary"
-                sx={{ overflow: 'hidden', textOverflow: 'ellipsis' }}
-              >
+              <span style={{ ...phraseStyle, color: role.time }}>{answer.text}</span>
+              <span style={{ ...quietStyle, overflow: 'hidden', textOverflow: 'ellipsis' }}>
                 {windowSentence(answer, isEverything)}
-              </Typography>
+              </span>
             </>
           )}
           <span style={{ flex: 1 }} />
           <LevelSwitch level={level} changeLevel={changeLevel} />
-          <Button onClick={() => clear(timeline.id)} disabled={isEverything} sx={{ minWidth: 0, py: 0 }}>
-            Clear
-          </Button>
+          <ClearButton id={timeline.id} disabled={isEverything} clear={clear} />
         </div>
       )}
       {answer.error && (
@@ -136,7 +129,29 @@ function windowSentence(answer: TimelineAnswer, isEverything: boolean): string {
   return isEverything ? `everything: ${words}` : words;
 }
 
-function LevelSwitch({ level, changeLevel }: { level: Unit; changeLevel: ((by: 1 | -1) => void) | null }) {
+const ClearButton = memo(function ClearButton({
+  id,
+  disabled,
+  clear,
+}: {
+  id: string;
+  disabled: boolean;
+  clear: (id: string) => void;
+}) {
+  return (
+    <Button onClick={() => clear(id)} disabled={disabled} sx={{ minWidth: 0, py: 0 }}>
+      Clear
+    </Button>
+  );
+});
+
+const LevelSwitch = memo(function LevelSwitch({
+  level,
+  changeLevel,
+}: {
+  level: Unit;
+  changeLevel: ((by: 1 | -1) => void) | null;
+}) {
   if (!changeLevel) return null;
   const at = LEVELS.indexOf(level);
   const button = (by: 1 | -1, name: string, sign: string, disabled: boolean) => (
@@ -157,4 +172,4 @@ function LevelSwitch({ level, changeLevel }: { level: Unit; changeLevel: ((by: 1
       {button(1, 'Coarser level', '›', at >= LEVELS.length - 1)}
     </Typography>
   );
-}
+});

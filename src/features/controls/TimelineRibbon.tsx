@@ -1,9 +1,19 @@
 'use client';
 /** The ribbon of tiles with the window's brackets over it. */
-import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  memo,
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
 import { longDayWords, tileLabel, unitText, unitWords } from '../../core/calendar/names';
 import { containsDay, type DayRuns } from '../../core/calendar/runs';
 import { coarserUnit, start as startOf, type Unit } from '../../core/calendar/units';
+import type { TileState } from '../../core/coverage/coverage';
 import { bracketPath, HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import {
@@ -42,7 +52,7 @@ export interface TimelineRibbonProps {
 export function TimelineRibbon(props: TimelineRibbonProps) {
   const { title, ribbon, width, height, withScale, span, others, changeLevel, preview, commit, clear } =
     props;
-  const { tiles, level, rule } = ribbon;
+  const { tiles, level } = ribbon;
   const hatch = useId();
   const svg = useRef<SVGSVGElement>(null);
   const fitting = tilesThatFit(ribbon, width);
@@ -109,7 +119,17 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
   };
   const dayState = (day: number) => (containsDay(ribbon.covered, day) ? 'data' : 'no data');
   const bounds = { 'aria-valuemin': tiles[0]!.start, 'aria-valuemax': tiles[tiles.length - 1]!.end };
-  const visible = tiles.slice(first, first + fitting);
+  /** What does not change while a handle moves. */
+  const visible = useMemo(
+    () =>
+      ribbon.tiles.slice(first, first + fitting).map((tile, i) => ({
+        ...tile,
+        label: tileWidth >= 20 ? tileLabel(ribbon.level, tile.start, ribbon.rule) : '',
+        name: `${unitWords(ribbon.level, tile.start, ribbon.rule)}, ${STATE_NAMES[tile.state]}`,
+        disabled: !isSelectable(ribbon, first + i),
+      })),
+    [ribbon, first, fitting, tileWidth],
+  );
   return (
     <svg
       ref={svg}
@@ -133,7 +153,6 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
         />
       )}
       {visible.map((tile, i) => {
-        const at = first + i;
         const inside = tile.end >= shown.start && tile.start <= shown.end;
         return (
           <TileMark
@@ -145,9 +164,9 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
             state={tile.state}
             inside={inside}
             hatch={hatch}
-            label={tileWidth >= 20 ? tileLabel(level, tile.start, rule) : ''}
-            name={`${unitWords(level, tile.start, rule)}, ${{ full: 'data', part: 'data in part', none: 'no data' }[tile.state]}`}
-            disabled={!isSelectable(ribbon, at)}
+            label={tile.label}
+            name={tile.name}
+            disabled={tile.disabled}
           />
         );
       })}
@@ -212,7 +231,7 @@ interface TileMarkProps {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly state: 'full' | 'part' | 'none';
+  readonly state: TileState;
   readonly inside: boolean;
   readonly hatch: string;
   readonly label: string;
@@ -220,8 +239,21 @@ interface TileMarkProps {
   readonly disabled: boolean;
 }
 
+const STATE_NAMES: Record<TileState, string> = { full: 'data', part: 'data in part', none: 'no data' };
+
 /** One tile: solid for data, hatched for none, half and half for part. */
-function TileMark({ x, y, width, height, state, inside, hatch, label, name, disabled }: TileMarkProps) {
+const TileMark = memo(function TileMark({
+  x,
+  y,
+  width,
+  height,
+  state,
+  inside,
+  hatch,
+  label,
+  name,
+  disabled,
+}: TileMarkProps) {
   const solid = inside ? role.time : role.timeSoft;
   const text = inside && state !== 'none' ? role.surface : role.ink;
   return (
@@ -259,10 +291,10 @@ function TileMark({ x, y, width, height, state, inside, hatch, label, name, disa
       )}
     </g>
   );
-}
+});
 
 /** The next coarser level above the tiles; a click goes to that level. */
-function Scale({
+const Scale = memo(function Scale({
   ribbon,
   first,
   fitting,
@@ -321,7 +353,7 @@ function Scale({
       })}
     </g>
   );
-}
+});
 
 /** Wheel and pinch change the level; a sideways wheel moves the ribbon. */
 function useWheel(

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState, type KeyboardEvent } from 'react';
+import { useEffect, useState, type KeyboardEvent } from 'react';
 import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
@@ -182,6 +182,10 @@ function ArrangeGrid({
   const { store, model } = useWorkspace();
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
+  useEffect(() => {
+    if (chosen === null) return;
+    window.document.querySelector(`[data-place="${chosen}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [chosen, width]);
   const move = (places: readonly Place[]) => store.getState().change((old) => withPlaces(old, places));
   const take = (layout: Layout) => move(layout.map(({ i, x, y, w, h }) => ({ item: i, x, y, w, h })));
   const onKey = (place: Place) => (event: KeyboardEvent) => {
@@ -254,6 +258,7 @@ function ArrangeGrid({
                   role="group"
                   aria-label={`Place of ${title}: column ${place.x + 1}, row ${place.y + 1}, ${place.w} by ${place.h}. Arrow keys move it, with Shift they resize it.`}
                   onKeyDown={onKey(place)}
+                  data-place={place.item}
                   onPointerDownCapture={() => onChoose(place.item)}
                   style={{ display: 'flex', flexDirection: 'column' }}
                 >

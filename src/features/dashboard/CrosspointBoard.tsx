@@ -17,9 +17,11 @@ export interface Pointed {
 }
 
 const ROW = 44;
-const CELL = 44;
-const NAME = 150;
-const HEAD = 118;
+const CELL = 40;
+const NAME = 140;
+const HEAD = 128;
+/** How far the turned names of columns reach beyond the last column. */
+const LEAN = 44;
 
 const STATE_WORDS: Record<Crosspoint['state'], string> = {
   wired: 'wired',
@@ -122,7 +124,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
           display: 'grid',
           gridTemplateColumns: `${NAME}px repeat(${targets.length}, ${CELL}px)`,
           width: 'max-content',
-          paddingRight: 90,
+          paddingRight: LEAN,
         }}
       >
         <div role="row" style={{ display: 'contents' }}>
@@ -242,7 +244,7 @@ function ColumnHead({ target, title, lit, onPoint, onFlip }: HeadProps & { targe
           left: CELL / 2 - 4,
           width: 145,
           transformOrigin: '0 100%',
-          transform: 'rotate(-48deg)',
+          transform: 'rotate(-62deg)',
           border: 0,
           background: 'none',
           padding: 0,

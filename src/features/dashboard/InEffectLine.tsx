@@ -39,8 +39,9 @@ function goTo(control: string) {
   frame?.querySelector<HTMLElement>('[tabindex="0"], input, button')?.focus();
 }
 
-export function InEffectLine() {
-  const { model, clear, reader } = useWorkspace();
+/** The parts of the sentence; drawn again with every answer, so the rest of the line stands outside. */
+function SaidParts() {
+  const { model, clear } = useWorkspace();
   const design = useDocument();
   const answers = useAnswers((state) => state.controls);
   const parts = design.controls.flatMap((control): ReactNode[] => {
@@ -86,6 +87,13 @@ export function InEffectLine() {
       </span>,
     ];
   });
+  if (parts.length > 0) return parts;
+  const answered = design.controls.every((control) => answers[control.id] !== undefined);
+  return <span>{answered ? 'everything there is' : '…'}</span>;
+}
+
+export function InEffectLine() {
+  const { reader } = useWorkspace();
   const isDefault =
     Object.keys(reader.state.periods).length === 0 && Object.keys(reader.state.choices).length === 0;
   return (
@@ -107,7 +115,7 @@ export function InEffectLine() {
     >
       <div aria-live="polite" style={{ flex: 1, overflow: 'hidden', display: 'flex', gap: 6, minWidth: 0 }}>
         <span>Showing</span>
-        {parts.length > 0 ? parts : <span>everything there is</span>}
+        <SaidParts />
       </div>
       <Button onClick={reader.reset} disabled={isDefault}>
         Reset to default

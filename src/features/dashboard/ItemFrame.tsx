@@ -1,12 +1,11 @@
 'use client';
 /** The frame of an item on the dashboard: a control, or a visual with its title and window. */
-import Typography from '@mui/material/Typography';
 import { memo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document';
 import { isControl } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
 import type { VisualAnswer } from '../../core/dashboard/turn';
-import { role } from '../../theme/roles';
+import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { SlicerControl } from '../controls/SlicerControl';
 import { TimelineControl } from '../controls/TimelineControl';
 import { VisualBody } from '../visuals/VisualBody';
@@ -39,6 +38,8 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
         display: 'flex',
         flexDirection: 'column',
         minHeight: 0,
+        // What changes inside an item is laid out and painted there alone.
+        contain: 'strict',
       }}
     >
       {item.kind === 'timeline' ? (
@@ -63,19 +64,25 @@ function subtitle(answer: VisualAnswer | undefined): string {
   return parts.join(' · ');
 }
 
+const SUBTITLE = {
+  ...quietStyle,
+  margin: '0 0 4px',
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+  whiteSpace: 'nowrap',
+} as const;
+
 function VisualFrame({ visual }: { visual: Visual }) {
   const { model } = useWorkspace();
   const answer = useVisualAnswer(visual.id);
   const waiting = useAnswers((state) => state.waiting.has(visual.id));
   return (
     <>
-      <Typography variant="h3" component="h2" noWrap>
-        {titleOf(visual, model)}
-      </Typography>
-      <Typography variant="body2" color="textSecondary" noWrap sx={{ mb: 0.5 }}>
+      <h2 style={itemTitleStyle}>{titleOf(visual, model)}</h2>
+      <p style={SUBTITLE}>
         {subtitle(answer)}
         {waiting && ' · on its way'}
-      </Typography>
+      </p>
       <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>
         <VisualBody visual={visual} answer={answer} />
       </div>

@@ -47,7 +47,7 @@ function freeId(document: DashboardDocument, kind: PartKind): string {
   for (let n = 1; ; n++) if (!taken.has(`${kind}${n}`)) return `${kind}${n}`;
 }
 
-/** The dataset that a new part shows: the one used last, else the first that can. */
+/** The dataset that a new part shows: the one this dashboard used last, else the one loaded last that can fill it. */
 function likelyDataset(
   document: DashboardDocument,
   model: Model,
@@ -56,10 +56,10 @@ function likelyDataset(
   const used = document.visuals
     .map((visual) => (visual.kind === 'table' ? visual.dataset : visual.measure.dataset))
     .reverse();
-  return [
-    ...used.map((key) => model.datasets.find((dataset) => dataset.key === key)),
-    ...model.datasets,
-  ].find((dataset) => dataset !== undefined && fits(dataset));
+  const newestFirst = [...model.datasets].sort((a, b) => b.load - a.load);
+  return [...used.map((key) => model.datasets.find((dataset) => dataset.key === key)), ...newestFirst].find(
+    (dataset) => dataset !== undefined && fits(dataset),
+  );
 }
 
 const categoryOf = (dataset: DatasetModel) => dataset.columns.find((column) => column.category);

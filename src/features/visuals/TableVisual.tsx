@@ -112,7 +112,12 @@ export function TableVisual({
           ? 'The rows could not be read. Change the window, or try again.'
           : 'No rows',
       }}
-      sx={{ border: 0, '& .MuiDataGrid-footerContainer': { minHeight: 34, height: 34, overflow: 'hidden' } }}
+      sx={{
+        border: 0,
+        '& .MuiDataGrid-footerContainer': { minHeight: 34, height: 34 },
+        '& .MuiTablePagination-root': { overflow: 'hidden' },
+        '& .MuiTablePagination-toolbar': { minHeight: 34, height: 34 },
+      }}
     />
   );
 }

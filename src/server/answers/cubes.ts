@@ -80,9 +80,9 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
 
 async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
   const files = fileNames(stored, shape);
-  const bytes = await readFile(files.cube).catch(() => undefined);
+  const bytes = await readFile(/* turbopackIgnore: true */ files.cube).catch(() => undefined);
   if (bytes) return { ok: true, bytes };
-  const refusal = await readFile(files.refusal, 'utf8').catch(() => undefined);
+  const refusal = await readFile(/* turbopackIgnore: true */ files.refusal, 'utf8').catch(() => undefined);
   if (refusal === 'too-many-cells' || refusal === 'inexact') return { ok: false, reason: refusal };
   await mkdir(folder(), { recursive: true });
   await removeOutdated(stored, shape.load);

@@ -52,7 +52,8 @@ const MOST_WAITING = 1024 * 1024;
 /** Waits until what was sent on a connection is mostly on its way: the driver itself does not hold senders back. */
 export async function untilSent(connection: Connection): Promise<void> {
   const { stream } = (connection as unknown as { connection: { stream: Socket } }).connection;
-  if (stream.writableLength > MOST_WAITING && !stream.destroyed) await events.once(stream, 'drain').catch(() => undefined);
+  if (stream.writableLength > MOST_WAITING && !stream.destroyed)
+    await events.once(stream, 'drain').catch(() => undefined);
 }
 
 /** Rows of a statement on the pool; values are always parameters, identifiers always generated. */

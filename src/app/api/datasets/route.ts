@@ -5,6 +5,8 @@ import { loadPlanSchema } from '../../../server/datasets/plan';
 import { loadedDatasets, summaryOf } from '../../../server/datasets/repository';
 import { findUpload, removeUpload } from '../../../server/datasets/uploads';
 import { readBody, respond } from '../../../server/http';
+import { log } from '../../../server/log';
+import { warmCubes } from '../../../server/answers/warm';
 
 export const dynamic = 'force-dynamic';
 
@@ -33,6 +35,7 @@ export function POST(request: Request) {
         ...(into === undefined ? {} : { into }),
       });
       await removeUpload(upload);
+      warmCubes(result.dataset).catch((error: unknown) => log().warn(error, 'cubes were not made ahead'));
       return result;
     });
     return Response.json(job, { status: 202 });

@@ -1,0 +1,159 @@
+/**
+ * Time from a pointer event to the painted frame while a bracket is dragged over a dashboard of 8 visuals, in
+ * headless Chromium on the production build. Run: npx tsx bench/drag.ts [rows]
+ */
+import path from 'node:path';
+import type { WebDriver } from 'selenium-webdriver';
+import { currentBuild } from '../cli/build';
+import { serverEnvironment } from '../cli/environment';
+import { endProcess, freePort } from '../cli/processes';
+import { startServer, untilAnswering } from '../cli/server';
+import { wiresForNewItem } from '../src/core/dashboard/wiring';
+import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document';
+import { openBrowser } from '../e2e/support/browser';
+import { eventually, Page } from '../e2e/support/page';
+import {
+  benchTimeline,
+  eightVisuals,
+  importBookings,
+  milliseconds,
+  quantile,
+  withBenchDatabase,
+  writeBookings,
+} from './support';
+
+const rows = Number(process.argv[2] ?? 1_000_000);
+/** Tiles that the bracket goes to and fro, and how often. */
+const TILES = 24;
+const TIMES = 6;
+
+/**
+ * Notes when a pointer moves, and when the frame is painted in which every visual shows the answer. A message
+ * posted inside an animation frame is handled after that frame is painted.
+ */
+const PROBE = `
+  window.probe = { moved: 0, painted: 0, frames: [], longest: 0 };
+  const channel = new MessageChannel();
+  channel.port1.onmessage = () => (probe.painted = performance.now());
+  addEventListener('pointermove', (event) => (probe.moved = event.timeStamp), true);
+  new MutationObserver((changes) => {
+    if (!changes.some((change) => change.target.dataset.mark)) return;
+    requestAnimationFrame(() => channel.port2.postMessage(0));
+  }).observe(document.body, {
+    subtree: true, attributes: true, attributeFilter: ['d'],
+  });
+  new PerformanceObserver((list) => {
+    for (const entry of list.getEntries()) probe.longest = Math.max(probe.longest, entry.duration);
+  }).observe({ type: 'longtask' });
+  let last = performance.now();
+  const frame = (now) => { probe.frames.push(now - last); last = now; requestAnimationFrame(frame); };
+  requestAnimationFrame(frame);`;
+
+async function mouse(driver: WebDriver, type: string, x: number, y: number) {
+  const chromium = driver as unknown as {
+    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+  };
+  await chromium.sendDevToolsCommand('Input.dispatchMouseEvent', {
+    type,
+    x,
+    y,
+    button: 'left',
+    buttons: 1,
+    clickCount: 1,
+  });
+}
+
+/** One step after the other: each waits for its own painted frame. */
+async function steps(page: Page, x: number, y: number, width: number): Promise<number[]> {
+  const times: number[] = [];
+  for (let time = 0; time < TIMES; time++) {
+    for (let tile = 1; tile <= TILES; tile++) {
+      const at = time % 2 === 0 ? tile : TILES - tile;
+      await mouse(page.driver, 'mouseMoved', Math.round(x - at * width), y);
+      const taken = await eventually(`the painted frame of step ${time}.${tile}`, () =>
+        page.driver.executeScript<number | false>(
+          'return probe.painted > probe.moved && performance.now() - probe.painted > 30 && probe.painted - probe.moved',
+        ),
+      );
+      times.push(taken);
+    }
+  }
+  return times;
+}
+
+/** Moves as fast as they can be sent, as a hand does: how evenly frames come. */
+async function stream(page: Page, x: number, y: number, width: number): Promise<number[]> {
+  await page.driver.executeScript('probe.frames = []; probe.longest = 0');
+  for (let i = 0; i < 240; i++) {
+    const swing = Math.abs(((i * 2) % (2 * TILES)) - TILES);
+    await mouse(page.driver, 'mouseMoved', Math.round(x - swing * width), y);
+  }
+  return page.driver.executeScript<number[]>('return probe.frames');
+}
+
+async function measure(url: string, id: number) {
+  const browser = await openBrowser();
+  try {
+    const page = new Page(browser.driver, url);
+    await page.open(`/dashboards/${id}`);
+    const handle = await page.find('slider', 'End of Span');
+    await eventually(
+      'eight visuals',
+      async () => (await page.driver.findElements({ css: '[data-mark]' })).length === 8,
+    );
+    const tile = await (
+      await page.driver.findElement({ css: 'g[role=button][aria-pressed] rect' })
+    ).getRect();
+    const { x, y } = await page.middleOf(handle);
+    await page.driver.executeScript(PROBE);
+    await mouse(page.driver, 'mousePressed', x, y);
+    const times = await steps(page, x, y, tile.width + 1.5);
+    const frames = await stream(page, x, y, tile.width + 1.5);
+    const longest = await page.driver.executeScript<number>('return probe.longest');
+    await mouse(page.driver, 'mouseReleased', x, y);
+    console.log(
+      `${rows.toLocaleString('en')} rows, 8 visuals, ${times.length} steps of a bracket: pointer event to painted frame p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))} (aim: p95 50 ms)`,
+    );
+    console.log(
+      `moves sent without waiting: frames every ${milliseconds(quantile(frames, 0.5))} at p50, ${milliseconds(quantile(frames, 0.95))} at p95; longest task ${milliseconds(longest)}`,
+    );
+  } finally {
+    await browser.quit();
+  }
+}
+
+await withBenchDatabase(async (folder, database) => {
+  const file = path.join(folder, 'bookings.csv');
+  await writeBookings(file, rows);
+  const dataset = await importBookings('Bookings', file);
+  const { readModel } = await import('../src/server/model');
+  const { createDashboard } = await import('../src/server/dashboards/repository');
+  const { warmCubes } = await import('../src/server/answers/warm');
+  const { model } = await readModel();
+  const visuals = eightVisuals(dataset);
+  let document: DashboardDocument = { ...emptyDocument('Bench'), visuals, controls: [benchTimeline] };
+  const layout = [
+    { item: benchTimeline.id, x: 0, y: 0, w: 24, h: 4 },
+    ...visuals.map((visual, i) => ({
+      item: visual.id,
+      x: (i % 4) * 6,
+      y: 4 + Math.floor(i / 4) * 8,
+      w: 6,
+      h: 8,
+    })),
+  ];
+  document = { ...document, layout, wires: wiresForNewItem(document, model, benchTimeline) };
+  const { id } = await createDashboard(document);
+  await warmCubes();
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const log = path.join(folder, 'server.log');
+  const server = startServer(port, await currentBuild(true), log, serverEnvironment(database, folder));
+  try {
+    await untilAnswering(url, server, log);
+    await measure(url, id);
+  } finally {
+    if (server.pid) await endProcess(server.pid, 'next', 10_000);
+  }
+});
+process.exit();

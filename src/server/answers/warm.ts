@@ -1,0 +1,18 @@
+/** Makes the cubes that dashboards need ahead of their readers, in the background after a load. */
+import { cubeShapesFor } from '../../core/dashboard/shapes';
+import { listDashboards, readDashboard } from '../dashboards/repository';
+import { readModel } from '../model';
+import { packedCube } from './cubes';
+
+/** Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet. */
+export async function warmCubes(dataset?: string): Promise<void> {
+  const { model, stored } = await readModel();
+  for (const entry of await listDashboards()) {
+    const { document } = await readDashboard(entry.id);
+    for (const shape of cubeShapesFor(document, model)) {
+      if (dataset !== undefined && shape.dataset !== dataset) continue;
+      const owner = stored.find((candidate) => candidate.key === shape.dataset);
+      if (owner) await packedCube(owner, shape);
+    }
+  }
+}
