@@ -6,7 +6,7 @@ import { execFile } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { promisify } from 'node:util';
-import { withBenchDatabase, writeBookings } from './support';
+import { withBenchDatabase } from './support';
 
 const run = promisify(execFile);
 const rows = Number(process.argv[2] ?? 1_000_000);
@@ -18,7 +18,7 @@ function peakMemory(): number {
 
 await withBenchDatabase(async (folder) => {
   const file = path.join(folder, 'bookings.csv');
-  await writeBookings(file, rows);
+  await run(process.execPath, ['--import', 'tsx', 'bench/bookingsFile.ts', file, String(rows)]);
   const { profileFile } = await import('../src/server/datasets/profile');
   const { planFromProfile } = await import('../src/server/datasets/plan');
   const { loadFile } = await import('../src/server/datasets/load');

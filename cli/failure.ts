@@ -10,16 +10,21 @@ export class CommandFailure extends Error {
   }
 }
 
+const cannotWrite = (path: string | undefined) =>
+  `${path ?? 'A file'} cannot be written. Check who owns it and whether the disk is read-only.`;
+
 /** Turns errors of the file system into sentences. */
 export function sentenceFor(error: unknown): string {
-  const { code, path, message } = error as NodeJS.ErrnoException;
+  const { code, path, message, syscall } = error as NodeJS.ErrnoException;
+  // Making folders on a read-only disk is told as a missing folder.
+  if (code === 'ENOENT' && syscall === 'mkdir') return cannotWrite(path);
   switch (code) {
     case 'ENOSPC':
       return `The disk is full${path ? ` (${path})` : ''}. Free some space, then start again; nothing is lost.`;
     case 'EROFS':
     case 'EACCES':
     case 'EPERM':
-      return `${path ?? 'A file'} cannot be written. Check who owns it and whether the disk is read-only.`;
+      return cannotWrite(path);
     default:
       return message;
   }

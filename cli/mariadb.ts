@@ -9,6 +9,7 @@ import {
   readFileSync,
   renameSync,
   rmSync,
+  statfsSync,
   writeFileSync,
 } from 'node:fs';
 import { freemem, tmpdir } from 'node:os';
@@ -114,7 +115,7 @@ async function install(folder: string, owner: { uid: number; gid: number } | und
     '--skip-test-db',
     ...user,
   ]).catch((error: { stderr?: string; message: string }) => {
-    throw new CommandFailure(databaseSentence(error.stderr ?? error.message));
+    throw new CommandFailure(databaseSentence(error.stderr ?? error.message, folder));
   });
   renameSync(fresh, folder);
 }
@@ -133,9 +134,14 @@ function accountStatements(password: string): string {
   ].join('\n');
 }
 
-function databaseSentence(text: string): string {
-  if (/No space left|disk full|Errcode: 28/i.test(text))
-    return 'The disk is full, so the database cannot start. Free some space, then start again; nothing is lost.';
+/** Without this much room (MB) the database cannot make its files. */
+const LEAST_ROOM = 400;
+
+function databaseSentence(text: string, folder: string): string {
+  const { bavail, bsize } = statfsSync(path.dirname(folder));
+  const room = Math.floor((bavail * bsize) / 1024 / 1024);
+  if (/No space left|disk full|Errcode: 28/i.test(text) || (room < LEAST_ROOM && !existsSync(folder)))
+    return `The disk is full (${room} MB free), so the database cannot start. Free some space, then start again; nothing is lost.`;
   if (/Read-only file system|Permission denied|Errcode: (13|30)/i.test(text)) {
     return 'The database cannot write its files. Check who owns the data folder and whether the disk is read-only.';
   }
@@ -177,7 +183,7 @@ export async function startDatabase(dataFolder: string): Promise<RunningDatabase
   child.once('error', () => (ended = true));
   const account = { host: '127.0.0.1', port, user: ACCOUNT, password, database: DATABASE };
   for (let waited = 0; ; waited += 50) {
-    if (ended) throw new CommandFailure(databaseSentence(readFileSync(logFile, 'utf8')));
+    if (ended) throw new CommandFailure(databaseSentence(readFileSync(logFile, 'utf8'), folder));
     const connection = await mysql.createConnection(account).catch(() => undefined);
     if (connection) {
       await connection.end();

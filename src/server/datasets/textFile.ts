@@ -17,8 +17,19 @@ export interface RowBatch {
 }
 
 const CHUNK_BYTES = 64 * 1024;
-/** A quoted field longer than this was never closed. */
-const LONGEST_ROW_BYTES = 8 * 1024 * 1024;
+/** A row longer than this (in UTF-16 code units) has a quotation mark that was never closed. */
+const LONGEST_ROW = 8 * 1024 * 1024;
+
+/** The beginning of a file. */
+async function firstText(path: string): Promise<string> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(CHUNK_BYTES), 0);
+    return buffer.toString('utf8', 0, bytesRead).replace(/^\ufeff/, '');
+  } finally {
+    await file.close();
+  }
+}
 
 /** Guesses the delimiter and reads the header of a file. */
 export async function readHeader(
@@ -27,10 +38,7 @@ export async function readHeader(
 ): Promise<{ delimiter: Delimiter; names: string[] }> {
   const { size } = await stat(path);
   if (size === 0) throw new Problem('empty-file', 'The file is empty.');
-  const file = await open(path);
-  const { buffer, bytesRead } = await file.read(Buffer.alloc(Math.min(size, CHUNK_BYTES)), 0);
-  await file.close();
-  const text = buffer.toString('utf8', 0, bytesRead).replace(/^\ufeff/, '');
+  const text = await firstText(path);
   if (text.includes('\0'))
     throw new Problem('not-text', 'This is not a text file. Save the table as CSV, in UTF-8.');
   const found = delimiter ?? likelyDelimiter(text);
@@ -59,66 +67,76 @@ function likelyDelimiter(text: string): Delimiter {
 }
 
 /**
- * Reads all rows after the header, a batch at a time; the next batch waits until `onBatch` is done with the
- * last. Memory stays the same however large the file is.
+ * Reads all rows after the header, a batch at a time; the next chunk of the file is read when `onBatch` is done
+ * with the last. Memory stays the same however large the file is.
  */
-export function readRows(
+export async function readRows(
   path: string,
   delimiter: Delimiter,
   onBatch: (batch: RowBatch) => Promise<void> | void,
   signal?: AbortSignal,
 ): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const stream = createReadStream(path, { encoding: 'utf8', highWaterMark: CHUNK_BYTES });
-    let line = 1;
-    let headerSeen = false;
-    let consumedAt = 0;
-    const fail = (error: unknown) => {
-      stream.destroy();
-      reject(error instanceof Error ? error : new Error(String(error)));
-    };
-    const abort = () => fail(new Problem('cancelled', 'Cancelled.', 409));
-    if (signal?.aborted) return abort();
-    signal?.addEventListener('abort', abort, { once: true });
-    Papa.parse<string[]>(stream, {
-      delimiter,
-      chunk(results, parser) {
-        if (results.data.length > 0) consumedAt = stream.bytesRead;
-        else if (stream.bytesRead - consumedAt > LONGEST_ROW_BYTES) {
-          return fail(
-            new Problem('quote-never-closed', `A quotation mark opened near line ${line} is never closed.`),
-          );
-        }
-        const badQuotes = new Set(
-          results.errors.filter((error) => error.type === 'Quotes').map((error) => error.row ?? -1),
-        );
-        const rows: string[][] = [];
-        const lines: number[] = [];
-        const bad = new Set<number>();
-        results.data.forEach((row, i) => {
-          const begins = line;
-          line += 1 + lineBreaksIn(row);
-          if (!headerSeen) {
-            headerSeen = true;
-            return;
-          }
-          if (row.length === 1 && row[0]!.trim() === '') return;
-          if (badQuotes.has(i)) bad.add(rows.length);
-          rows.push(row);
-          lines.push(begins);
-        });
-        const done = onBatch({ rows, lines, badQuotes: bad, bytesRead: stream.bytesRead });
-        if (!done) return;
-        parser.pause();
-        done.then(() => parser.resume(), fail);
-      },
-      complete() {
-        signal?.removeEventListener('abort', abort);
-        resolve();
-      },
-      error: fail,
+  const stream = createReadStream(path, { encoding: 'utf8', highWaterMark: CHUNK_BYTES });
+  const parser = new Papa.Parser({ delimiter, newline: await lineBreakOf(path) } as Papa.ParseConfig);
+  const counter = new LineCounter();
+  let waiting = '';
+  const take = async (text: string, isLast: boolean) => {
+    const { data, errors, meta } = parser.parse(text, 0, !isLast) as Papa.ParseResult<string[]>;
+    waiting = isLast ? '' : text.slice(meta.cursor);
+    if (waiting.length > LONGEST_ROW) {
+      throw new Problem(
+        'quote-never-closed',
+        `A quotation mark opened near line ${counter.line} is never closed.`,
+      );
+    }
+    await onBatch(counter.batchOf(data, errors, stream.bytesRead));
+  };
+  try {
+    for await (const chunk of stream as AsyncIterable<string>) {
+      if (signal?.aborted) throw new Problem('cancelled', 'Cancelled.', 409);
+      await take(
+        waiting + (counter.line === 1 && waiting === '' ? chunk.replace(/^\ufeff/, '') : chunk),
+        false,
+      );
+    }
+    if (waiting !== '') await take(waiting, true);
+  } finally {
+    stream.destroy();
+  }
+}
+
+/** Lines end with a line feed, with or without a carriage return before it; in very old files with that alone. */
+async function lineBreakOf(path: string): Promise<'\n' | '\r'> {
+  const text = await firstText(path);
+  return text.includes('\n') || !text.includes('\r') ? '\n' : '\r';
+}
+
+/** Turns parsed rows into batches: leaves out the header and blank lines, and knows on which line a row begins. */
+class LineCounter {
+  line = 1;
+  private headerSeen = false;
+
+  batchOf(data: readonly string[][], errors: readonly Papa.ParseError[], bytesRead: number): RowBatch {
+    const wrong = new Set(errors.filter((error) => error.type === 'Quotes').map((error) => error.row ?? -1));
+    const rows: string[][] = [];
+    const lines: number[] = [];
+    const badQuotes = new Set<number>();
+    data.forEach((row, i) => {
+      const begins = this.line;
+      this.line += 1 + lineBreaksIn(row);
+      if (!this.headerSeen) {
+        this.headerSeen = true;
+        return;
+      }
+      const last = row[row.length - 1]!;
+      if (last.endsWith('\r')) row[row.length - 1] = last.slice(0, -1);
+      if (row.length === 1 && row[0]!.trim() === '') return;
+      if (wrong.has(i)) badQuotes.add(rows.length);
+      rows.push(row);
+      lines.push(begins);
     });
-  });
+    return { rows, lines, badQuotes, bytesRead };
+  }
 }
 
 function lineBreaksIn(row: readonly string[]): number {

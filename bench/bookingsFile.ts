@@ -1,0 +1,5 @@
+/** Writes made-up bookings in a process of its own, so that its memory is not counted. Run: npx tsx bench/bookingsFile.ts FILE ROWS */
+import { writeBookings } from './support';
+
+const [file, rows] = process.argv.slice(2);
+await writeBookings(file!, Number(rows));
