@@ -1,0 +1,53 @@
+/**
+ * Takes the pictures of docs/screenshots from a Dathen that serves the demo data of 2026-06-03:
+ *   ./dathen demo --today 2026-06-03, then npx tsx scripts/screenshots.ts [ADDRESS]
+ */
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:4400';
+
+interface Picture {
+  readonly name: string;
+  readonly address: string;
+  /** Run in the page before the picture is taken. */
+  readonly script?: string;
+  /** Put into the page's file field before the picture is taken. */
+  readonly upload?: string;
+}
+
+const PICTURES: readonly Picture[] = [
+  { name: 'datasets', address: '/datasets', upload: '.data/demo/sailings-with-mistakes.csv' },
+  { name: 'dataset', address: '/datasets/sailings' },
+  {
+    name: 'arrange',
+    address: '/dashboards/1?mode=arrange',
+    script: `[...document.querySelectorAll('nav button')][0].click()`,
+  },
+  {
+    name: 'wire',
+    address: '/dashboards/1?mode=wire',
+    script: `document.querySelector('[data-cell="0:2"]').focus()`,
+  },
+  { name: 'read', address: '/dashboards/1?c.route=Tamsel%E2%80%93Quern%3BVeldry%E2%80%93Osk+Head' },
+];
+
+const only = process.argv[3];
+for (const picture of PICTURES.filter((entry) => only === undefined || entry.name === only)) {
+  const file = path.join('docs/screenshots', `${picture.name}.png`);
+  const { status } = spawnSync(
+    process.execPath,
+    [
+      '--import',
+      'tsx',
+      'scripts/shot.ts',
+      `${base}${picture.address}`,
+      file,
+      picture.script ?? '',
+      picture.upload ?? '',
+    ],
+    { stdio: 'inherit' },
+  );
+  if (status !== 0) process.exit(1);
+  process.stdout.write(`${file}\n`);
+}
