@@ -116,6 +116,29 @@ program
   });
 
 program
+  .command('period')
+  .description('tell the days of a period phrase, or answer many questions')
+  .argument('[phrase]', 'such as "last 13 full weeks"')
+  .option('--batch', 'read questions from standard input, a JSON object a line')
+  .addOption(todayOption())
+  .addOption(new Option('--as-of <day>', 'a day in the place of today').argParser(isoDayText))
+  .option('--rule <file>', 'calendar rule, JSON')
+  .option('--anchor <point>', 'what rolling phrases count from (default: today)')
+  .option('--data <file>', 'days with data: one a line, or JSON runs')
+  .option('--baseline <text>', 'also what it is compared against, such as "previous span"')
+  .action(
+    async (
+      phrase: string | undefined,
+      { batch, ...options }: import('./period').PeriodOptions & { batch?: boolean },
+    ) => {
+      const { answerBatch, printPeriod } = await import('./period');
+      if (batch) return answerBatch();
+      if (phrase === undefined) throw new CommandFailure('Give a phrase, or --batch.', 2);
+      printPeriod(phrase, options);
+    },
+  );
+
+program
   .command('test')
   .description('install what tests need and run all of them')
   .option('--browser <name>', 'run only the browser tests whose file has this in its name')

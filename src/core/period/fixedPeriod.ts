@@ -131,13 +131,19 @@ export function printDuration(duration: Duration): string {
   return `P${part(duration.years, 'Y')}${part(duration.months, 'M')}${part(duration.weeks, 'W')}${part(duration.days, 'D')}`;
 }
 
-/** Reads an ISO 8601 duration of whole years, months, weeks and days in that order; undefined if it is none. */
-export function readDuration(text: string): Duration | undefined {
+/** Larger parts are taken for this: they lead out of the known years anyway, and stay exact as numbers. */
+const LARGEST_PART = 1e15;
+
+/**
+ * Reads an ISO 8601 duration of whole years, months, weeks and days in that order; undefined if it is none,
+ * `bad-count` if a part is 0.
+ */
+export function readDuration(text: string): Duration | 'bad-count' | undefined {
   const match = /^P(?=\d)(?:(\d+)Y)?(?:(\d+)M)?(?:(\d+)W)?(?:(\d+)D)?$/i.exec(text);
   if (!match) return undefined;
   const parts = match.slice(1);
-  if (parts.some((part) => part !== undefined && Number(part) < 1)) return undefined;
-  const [years, months, weeks, days] = parts.map((part) => Number(part ?? 0));
+  if (parts.some((part) => part !== undefined && Number(part) < 1)) return 'bad-count';
+  const [years, months, weeks, days] = parts.map((part) => Math.min(LARGEST_PART, Number(part ?? 0)));
   return { years: years!, months: months!, weeks: weeks!, days: days! };
 }
 
