@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
 import { startDatabase, type RunningDatabase } from '../cli/mariadb';
+import { TIME_DEFAULTS } from '../src/core/dashboard/controls';
 import type { Control, Visual } from '../src/core/dashboard/document';
 import { Random } from '../demo/random';
 import { isoDay } from '../src/core/calendar/day';
@@ -78,14 +79,13 @@ export function eightVisuals(dataset: string): Visual[] {
 }
 
 export const benchTimeline: Control = {
+  ...TIME_DEFAULTS,
   id: 'span',
   kind: 'timeline',
   title: 'Span',
-  default: 'all',
   level: 'month',
   levelFixed: false,
   size: 'words',
-  allowUncovered: false,
 };
 
 /** The value below which a share of the measurements lie. */

@@ -42,7 +42,7 @@ async function measure(rows: number, folder: string) {
   const source = cubeSource(cubes.map((cube) => cube!));
   const turn = (offset: number, from: Parameters<typeof answerTurn>[1], only?: ReadonlySet<string>) => {
     const span = `${isoDay(FIRST_DAY + offset)}/${isoDay(FIRST_DAY + offset + 364)}`;
-    const input = { document, model, state: { periods: { span }, choices: {} } };
+    const input = { document, model, today: FIRST_DAY + DAYS, state: { periods: { span }, choices: {} } };
     return answerTurn(only ? { ...input, only } : input, from);
   };
   for (let i = 0; i < 200; i++) await turn(i, source);

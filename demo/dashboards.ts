@@ -1,10 +1,7 @@
 /** The demo's dashboards. */
-import { unitText } from '../src/core/calendar/names';
-import type { Day } from '../src/core/calendar/day';
-import { DEFAULT_RULE } from '../src/core/calendar/rule';
-import { shiftMonths } from '../src/core/calendar/units';
+import { TIME_DEFAULTS } from '../src/core/dashboard/controls';
 import type { Control, DashboardDocument, Place, Visual } from '../src/core/dashboard/document';
-import { emptyDocument } from '../src/core/dashboard/document';
+import { emptyDocument, isControl } from '../src/core/dashboard/document';
 import type { Model } from '../src/core/dashboard/model';
 import { wiresForNewItem } from '../src/core/dashboard/wiring';
 
@@ -15,11 +12,10 @@ function assemble(title: string, model: Model, placed: readonly Placed[]): Dashb
   let document = emptyDocument(title);
   for (const [item, x, y, w, h] of placed) {
     const place: Place = { item: item.id, x, y, w, h };
-    const isControl = item.kind === 'timeline' || item.kind === 'slicer';
     document = {
       ...document,
-      controls: isControl ? [...document.controls, item] : document.controls,
-      visuals: isControl ? document.visuals : [...document.visuals, item],
+      controls: isControl(item) ? [...document.controls, item] : document.controls,
+      visuals: isControl(item) ? document.visuals : [...document.visuals, item],
       layout: [...document.layout, place],
     };
     document = { ...document, wires: wiresForNewItem(document, model, item) };
@@ -28,8 +24,7 @@ function assemble(title: string, model: Model, placed: readonly Placed[]): Dashb
 }
 
 /** "Bookings and sailings": several measures and date roles on one almanac. */
-export function bookingsAndSailings(model: Model, today: Day): DashboardDocument {
-  const lastMonths = `${unitText('month', shiftMonths(today, -3), DEFAULT_RULE)}/${unitText('month', shiftMonths(today, -1), DEFAULT_RULE)}`;
+export function bookingsAndSailings(model: Model): DashboardDocument {
   const slicer = (id: string, title: string, dataset: string, column: string): Control => ({
     id,
     kind: 'slicer',
@@ -39,18 +34,20 @@ export function bookingsAndSailings(model: Model, today: Day): DashboardDocument
     default: [],
     several: true,
     unavailable: 'struck',
+    hold: false,
+    reveal: null,
   });
   const document = assemble('Bookings and sailings', model, [
     [
       {
+        ...TIME_DEFAULTS,
         id: 'period',
         kind: 'timeline',
         title: 'Sailed or booked',
-        default: lastMonths,
+        default: 'last 3 full months',
         level: 'month',
         levelFixed: false,
         size: 'words',
-        allowUncovered: false,
       },
       0,
       0,

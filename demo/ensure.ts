@@ -39,7 +39,7 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
   }
   if (await anyDashboardEver()) return;
   const { model } = await readModel();
-  await createDashboard(bookingsAndSailings(model, today));
+  await createDashboard(bookingsAndSailings(model));
   await warmCubes();
   options.say(`Demo dashboard made for ${isoDay(today)}`);
 }

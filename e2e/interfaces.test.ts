@@ -346,7 +346,7 @@ describe('answers', () => {
         string,
         (string | null)[]
       >[]) {
-        const input = { document: own, model, state: { periods, choices } };
+        const input = { document: own, model, today: 20_000, state: { periods, choices } };
         expect(plain(await answerTurn(input, sqlSource(stored)))).toEqual(
           plain(await answerTurn(input, fromCubes)),
         );

@@ -8,7 +8,9 @@ import type { DashboardDocument } from '../core/dashboard/document';
 import type { Model } from '../core/dashboard/model';
 import { cubeShapesFor } from '../core/dashboard/shapes';
 import { stateFor, type ReaderState } from '../core/dashboard/state';
-import { answerTurn, type ControlAnswer, type TurnAnswer, type VisualAnswer } from '../core/dashboard/turn';
+import type { ControlAnswer, TurnAnswer, VisualAnswer } from '../core/dashboard/answers';
+import { todayFor } from '../core/dashboard/clock';
+import { answerTurn } from '../core/dashboard/turn';
 
 /** The answers that changed since the last turn, by item. */
 export interface TurnChanges {
@@ -100,7 +102,9 @@ const engine = {
     if (!design) return { controls: {}, visuals: {}, waiting: [] };
     const { document, model } = design;
     const own = stateFor(document, state);
-    const changes = changesOf(await answerTurn({ document, model, state: own }, source));
+    const changes = changesOf(
+      await answerTurn({ document, model, state: own, today: todayFor(document, model, Date.now()) }, source),
+    );
     if (!settled || changes.waiting.length === 0) return changes;
     const answer = await askServer(document, own, changes.waiting);
     if (!answer) return changes;

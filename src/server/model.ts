@@ -1,6 +1,7 @@
 /** The model of the workspace: its calendar rule and all datasets with rows. */
 import type { Model } from '../core/dashboard/model';
 import { readRule } from './almanac';
+import { serverConfig } from './config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from './datasets/repository';
 
 /** The model, and the stored datasets it was made from. */
@@ -13,5 +14,6 @@ export async function readModel(): Promise<{ model: Model; stored: StoredDataset
       return modelOf(entry, load);
     }),
   );
-  return { model: { rule: await readRule(), datasets }, stored };
+  const pinnedToday = serverConfig().pinnedToday ?? null;
+  return { model: { rule: await readRule(), datasets, pinnedToday }, stored };
 }

@@ -1,23 +1,29 @@
 /** Turns' answers as JSON for scripts: days as ISO texts, open ends as "..". */
 import { isoDay } from '../calendar/day';
 import type { DayRuns } from '../calendar/runs';
+import { describeRuns } from '../period/describe';
 import { bucketEnd } from '../cube/aggregate';
-import type { ControlAnswer, TurnAnswer, VisualAnswer } from './turn';
+import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answers';
 
 const endText = (day: number) => (Number.isFinite(day) ? isoDay(day) : '..');
 const runsText = (runs: DayRuns) => runs.map((run) => [endText(run.start), endText(run.end)]);
 const dayText = (day: number | undefined) => (day === undefined ? null : isoDay(day));
 
 function controlJson(answer: ControlAnswer) {
-  if (answer.kind !== 'timeline') return answer;
+  if (answer.kind === 'asof')
+    return { kind: 'asof', today: isoDay(answer.today), asOf: dayText(answer.asOf ?? undefined) };
+  if (answer.kind !== 'period') return answer;
   return {
     kind: answer.kind,
     phrase: answer.text,
     error: answer.error,
     asked: runsText(answer.asked),
+    empty: answer.empty,
+    words: describeRuns(answer.asked, answer.context.rule),
     shown: runsText(answer.shown),
     daysWithData: answer.daysWithData,
     nearest: dayText(answer.nearest),
+    followed: answer.followed,
     covered: runsText(answer.covered),
   };
 }

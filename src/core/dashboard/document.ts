@@ -1,19 +1,25 @@
 /** The dashboard document: one JSON value that holds all of a dashboard's design. */
 import { z } from 'zod';
 import { UNITS } from '../calendar/units';
+import { CONTROL_KINDS, controlSchema, id, key, measureRef, title, type Control } from './controls';
 
-const id = z
-  .string()
-  .regex(/^[a-z][a-z0-9]{0,23}$/)
-  .describe('Name of an item inside the document: a letter, then letters and digits');
-const key = z.string().min(1).max(64).describe('Key of a dataset, column, date role or measure');
-const title = z.string().max(200).describe('Shown title; empty means a title made from the settings');
+export {
+  isTimeControl,
+  type CalendarPicker,
+  type Control,
+  type DateTree,
+  type LookBack,
+  type MeasureRef,
+  type PeriodList,
+  type PhraseBox,
+  type RangeSlider,
+  type Slicer,
+  type TimeControl,
+  type Timeline,
+} from './controls';
 
 export const grainSchema = z.enum(['auto', ...UNITS]);
 export type Grain = z.infer<typeof grainSchema>;
-
-const measureRef = z.object({ dataset: key, measure: key });
-export type MeasureRef = z.infer<typeof measureRef>;
 
 const lineSchema = z.object({
   id,
@@ -42,36 +48,6 @@ const tableSchema = z.object({
 export const visualSchema = z.discriminatedUnion('kind', [lineSchema, barSchema, tableSchema]);
 export type Visual = z.infer<typeof visualSchema>;
 
-/** A slicer's value; null is a blank one. */
-const value = z.string().max(500).nullable();
-
-const timelineSchema = z.object({
-  id,
-  kind: z.literal('timeline'),
-  title,
-  default: z.string().min(1).max(500).describe('Period phrase with which readers begin'),
-  level: z.enum(UNITS).describe('Unit of a tile at the start'),
-  levelFixed: z.boolean().describe('Whether readers cannot change the level'),
-  size: z
-    .enum(['ribbon', 'scale', 'words'])
-    .describe('Ribbon alone, with its scale, or with the window in words too'),
-  allowUncovered: z.boolean().describe('Whether periods without data can be chosen'),
-});
-const slicerSchema = z.object({
-  id,
-  kind: z.literal('slicer'),
-  title,
-  dataset: key,
-  column: key,
-  default: z.array(value).max(1000).describe('Values chosen at the start; none means every value'),
-  several: z.boolean().describe('Whether more than one value can be chosen'),
-  unavailable: z.enum(['struck', 'hidden']).describe('How values without data are shown'),
-});
-export const controlSchema = z.discriminatedUnion('kind', [timelineSchema, slicerSchema]);
-export type Control = z.infer<typeof controlSchema>;
-export type Timeline = z.infer<typeof timelineSchema>;
-export type Slicer = z.infer<typeof slicerSchema>;
-
 const wireSchema = z.object({
   control: id,
   target: id.describe('A visual, or a control whose offer is narrowed'),
@@ -97,6 +73,13 @@ const base = z.object({
   version: z.literal(1),
   title: z.string().trim().min(1).max(200),
   timeZone: z.string().min(1).max(64).describe('IANA time zone that decides which day is today'),
+  anchor: z
+    .string()
+    .min(1)
+    .max(200)
+    .default('today')
+    .describe('Point that rolling phrases count from, where a control does not say'),
+  hold: z.boolean().default(false).describe('Whether changes of every control wait for Apply'),
   visuals: z.array(visualSchema).max(200),
   controls: z.array(controlSchema).max(100),
   wires: z.array(wireSchema).max(20000),
@@ -122,6 +105,10 @@ export const documentSchema = base.superRefine((document, context) => {
     if (!controls.has(wire.control)) complain(`There is no control ${wire.control}`, ['wires', i, 'control']);
     if (!seen.has(wire.target)) complain(`There is no item ${wire.target}`, ['wires', i, 'target']);
   });
+  document.controls.forEach((control, i) => {
+    if (control.reveal && !controls.has(control.reveal.control))
+      complain(`There is no control ${control.reveal.control}`, ['controls', i, 'reveal', 'control']);
+  });
   document.layout.forEach((place, i) => {
     if (!seen.has(place.item)) complain(`There is no item ${place.item}`, ['layout', i, 'item']);
     if (place.x + place.w > GRID_COLUMNS) complain('The item reaches beyond the grid', ['layout', i, 'w']);
@@ -131,12 +118,22 @@ export type DashboardDocument = z.infer<typeof documentSchema>;
 
 /** The JSON Schema of a dashboard document (draft 2020-12). */
 export function documentJsonSchema(): object {
-  return { title: 'Dathen dashboard document', ...z.toJSONSchema(base) };
+  return { title: 'Dathen dashboard document', ...z.toJSONSchema(base, { io: 'input' }) };
 }
 
 /** A new dashboard without any item. */
 export function emptyDocument(name: string): DashboardDocument {
-  return { version: 1, title: name, timeZone: 'UTC', visuals: [], controls: [], wires: [], layout: [] };
+  return {
+    version: 1,
+    title: name,
+    timeZone: 'UTC',
+    anchor: 'today',
+    hold: false,
+    visuals: [],
+    controls: [],
+    wires: [],
+    layout: [],
+  };
 }
 
 /** Reads a stored or imported document; problems are sentences that name the place. */
@@ -162,5 +159,5 @@ export function itemOf(document: DashboardDocument, itemId: string): Visual | Co
 }
 
 export function isControl(item: Visual | Control): item is Control {
-  return item.kind === 'timeline' || item.kind === 'slicer';
+  return (CONTROL_KINDS as readonly string[]).includes(item.kind);
 }

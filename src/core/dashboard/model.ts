@@ -48,7 +48,12 @@ export const datasetModelSchema = z.object({
 });
 export type DatasetModel = z.infer<typeof datasetModelSchema>;
 
-export const modelSchema = z.object({ rule: calendarRuleSchema, datasets: z.array(datasetModelSchema) });
+export const modelSchema = z.object({
+  rule: calendarRuleSchema,
+  datasets: z.array(datasetModelSchema),
+  /** A day (YYYY-MM-DD) that is taken for today, for demonstrations and tests. */
+  pinnedToday: z.string().nullable(),
+});
 export type Model = z.infer<typeof modelSchema>;
 
 export function datasetOf(model: Model, dataset: string): DatasetModel | undefined {

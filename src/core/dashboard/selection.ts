@@ -1,22 +1,10 @@
 /** Which rows an item sees: the controls wired to it, each through its route. */
 import { ALL_DAYS, intersectRuns, type DayRuns } from '../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
-import { resolveText } from '../period/resolve';
-import type { PhraseError } from '../period/phrase';
 import type { Control, DashboardDocument, Visual } from './document';
 import { columnOf, type Model } from './model';
-import type { ReaderState } from './state';
+import type { Settings } from './setting';
 import { routeTo, wireOf, type DatasetUse, type Route } from './wiring';
-
-/** What a control now says: its window, or its choice. A phrase that cannot be read has no effect. */
-export type Setting =
-  | {
-      readonly kind: 'window';
-      readonly text: string;
-      readonly runs: DayRuns;
-      readonly error: PhraseError | null;
-    }
-  | { readonly kind: 'choice'; readonly values: readonly (string | null)[] };
 
 /** A wire in effect on an item: the control and the route it takes. */
 export interface Acting {
@@ -30,43 +18,22 @@ export interface Seen {
   /** The window through the item's own date role, as asked for. */
   readonly window: DayRuns;
   readonly acting: readonly Acting[];
-}
-
-/** The setting of each control: the reader's, else the designer's default. */
-export function settingsOf(
-  document: DashboardDocument,
-  model: Model,
-  state: ReaderState,
-): Map<string, Setting> {
-  const settings = new Map<string, Setting>();
-  for (const control of document.controls) {
-    if (control.kind === 'slicer') {
-      settings.set(control.id, { kind: 'choice', values: state.choices[control.id] ?? control.default });
-      continue;
-    }
-    const text = state.periods[control.id] ?? control.default;
-    const resolved = resolveText(text, { rule: model.rule });
-    settings.set(control.id, {
-      kind: 'window',
-      text,
-      runs: resolved.ok ? resolved.runs : ALL_DAYS,
-      error: resolved.ok ? null : resolved.error,
-    });
-  }
-  return settings;
+  /** Whether a window is not known yet, because it needs days with data that the source cannot tell. */
+  readonly pending: boolean;
 }
 
 /** The rows of a dataset that an item sees under all that is wired to it. */
 export function seenBy(
   document: DashboardDocument,
   model: Model,
-  settings: ReadonlyMap<string, Setting>,
+  settings: Settings,
   item: Visual | Control,
   use: DatasetUse,
 ): Seen {
   const windows = new Map<string, DayRuns>();
   const filters: ValueFilter[] = [];
   const acting: Acting[] = [];
+  let pending = false;
   for (const control of document.controls) {
     const wire = wireOf(document, control.id, item.id);
     const setting = settings.get(control.id);
@@ -74,6 +41,7 @@ export function seenBy(
     const route = routeTo(model, control, use, wire);
     if (route.kind === 'none') continue;
     acting.push({ control: control.id, route });
+    if (setting.kind === 'pending') pending = true;
     if (route.kind === 'role' && setting.kind === 'window') {
       windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, setting.runs));
     }
@@ -88,6 +56,7 @@ export function seenBy(
     selection: { dataset: use.dataset, day: use.role, filters, otherDays },
     window: windows.get(use.role) ?? ALL_DAYS,
     acting,
+    pending,
   };
 }
 

@@ -29,6 +29,13 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
       if (item.kind === 'bar') addOnce(shape.categories, item.category);
     }
   }
+  for (const control of document.controls) {
+    const shown =
+      control.kind === 'range' ? control.measure : control.kind === 'calendar' ? control.tint : null;
+    const measure = shown && measureOf(model, shown.dataset, shown.measure);
+    const shape = measure && shapeOf(shown.dataset, measure.role);
+    if (shape) addNumbers(shape, model, measure.key);
+  }
   for (const shape of shapes.values()) {
     for (const control of document.controls) {
       if (control.kind === 'slicer' && control.dataset === shape.dataset)

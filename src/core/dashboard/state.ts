@@ -1,12 +1,18 @@
 /** What a reader has turned: kept in the address, never in the document. */
 import { z } from 'zod';
-import type { DashboardDocument } from './document';
+import { isTimeControl, type Control, type DashboardDocument } from './document';
 
 export const readerStateSchema = z.object({
   /** Period phrase by time control; absent means the designer's default. */
   periods: z.record(z.string(), z.string().max(500)),
   /** Chosen values by slicer (empty: every value); absent means the designer's default. */
   choices: z.record(z.string(), z.array(z.string().max(500).nullable()).max(1000)),
+  /** A day (YYYY-MM-DD) in the place of today, for the whole dashboard. */
+  asOf: z
+    .string()
+    .regex(/^\d{4}-\d{2}-\d{2}$/)
+    .nullable()
+    .optional(),
 });
 export type ReaderState = z.infer<typeof readerStateSchema>;
 
@@ -14,9 +20,16 @@ export const DEFAULT_STATE: ReaderState = { periods: {}, choices: {} };
 
 /** The state without what belongs to controls that the document does not have. */
 export function stateFor(document: DashboardDocument, state: ReaderState): ReaderState {
-  const has = (kind: string) =>
-    new Set(document.controls.filter((control) => control.kind === kind).map((control) => control.id));
-  const only = <T>(record: Record<string, T>, ids: Set<string>) =>
-    Object.fromEntries(Object.entries(record).filter(([control]) => ids.has(control)));
-  return { periods: only(state.periods, has('timeline')), choices: only(state.choices, has('slicer')) };
+  const ids = (wanted: (control: Control) => boolean) =>
+    new Set(document.controls.filter(wanted).map((control) => control.id));
+  const only = <T>(record: Record<string, T>, kept: Set<string>) =>
+    Object.fromEntries(Object.entries(record).filter(([control]) => kept.has(control)));
+  return {
+    periods: only(state.periods, ids(isTimeControl)),
+    choices: only(
+      state.choices,
+      ids((control) => control.kind === 'slicer'),
+    ),
+    ...(state.asOf ? { asOf: state.asOf } : {}),
+  };
 }

@@ -1,6 +1,7 @@
 /** A small model and dashboard for tests. */
 import { DEFAULT_RULE } from '../calendar/rule';
 import type { Control, DashboardDocument, Visual } from './document';
+import { TIME_DEFAULTS } from './controls';
 import { emptyDocument } from './document';
 import type { Model } from './model';
 import { isControl } from './document';
@@ -8,6 +9,7 @@ import { wiresForNewItem } from './wiring';
 
 export const TEST_MODEL: Model = {
   rule: DEFAULT_RULE,
+  pinnedToday: null,
   datasets: [
     {
       key: 'trips',
@@ -105,19 +107,20 @@ export const table = (id: string): Visual => ({
   columns: ['day', 'route'],
 });
 export const timeline = (id: string, phrase = 'all'): Control => ({
+  ...TIME_DEFAULTS,
   id,
   kind: 'timeline',
-  title: '',
   default: phrase,
   level: 'month',
   levelFixed: false,
   size: 'words',
-  allowUncovered: false,
 });
 export const slicer = (id: string, column = 'route', dataset = 'trips'): Control => ({
   id,
   kind: 'slicer',
   title: '',
+  hold: false,
+  reveal: null,
   dataset,
   column,
   default: [],

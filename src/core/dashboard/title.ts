@@ -16,6 +16,20 @@ export function titleOf(item: Visual | Control, model: Model): string {
       return `${datasetOf(model, item.dataset)?.name ?? 'Table'}, row by row`;
     case 'timeline':
       return 'Timeline';
+    case 'range':
+      return 'Range';
+    case 'calendar':
+      return 'Calendar';
+    case 'periods':
+      return 'Period';
+    case 'lookback':
+      return 'Look-back';
+    case 'phrase':
+      return 'Days';
+    case 'tree':
+      return 'Dates';
+    case 'asof':
+      return 'As of';
     case 'slicer':
       return columnOf(model, item.dataset, item.column)?.name ?? item.column;
   }

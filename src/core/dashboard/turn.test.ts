@@ -7,7 +7,8 @@ import type { DashboardDocument } from './document';
 import { cubeShapesFor } from './shapes';
 import { DEFAULT_STATE, stateFor, type ReaderState } from './state';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
-import { answerTurn, type BarAnswer, type LineAnswer, type TimelineAnswer, type VisualAnswer } from './turn';
+import type { BarAnswer, LineAnswer, PeriodAnswer, VisualAnswer } from './answers';
+import { answerTurn } from './turn';
 
 const ROWS: TestRow[] = [
   { day: 10, other: 3, route: 'Veldry', channel: 'web', seats: 4, cents: 1050 },
@@ -15,6 +16,7 @@ const ROWS: TestRow[] = [
   { day: 12, other: null, route: 'Veldry', channel: 'desk', seats: null, cents: 1 },
   { day: 40, other: 39, route: null, channel: 'web', seats: 2, cents: null },
 ];
+const TODAY = 45;
 const DOCUMENT = documentOf(
   line('sea'),
   bar('ports'),
@@ -25,7 +27,7 @@ const DOCUMENT = documentOf(
 );
 
 const turn = (document: DashboardDocument, state: ReaderState, rows = ROWS) =>
-  answerTurn({ document, model: TEST_MODEL, state }, cubeSource([testCube(rows)]));
+  answerTurn({ document, model: TEST_MODEL, state, today: TODAY }, cubeSource([testCube(rows)]));
 const withPeriod = (periods: Record<string, string>, choices: ReaderState['choices'] = {}): ReaderState => ({
   periods,
   choices,
@@ -47,8 +49,8 @@ describe('a turn', () => {
       total: 3,
     });
     expect(visuals.log).toMatchObject({ kind: 'table', rows: 4 });
-    expect(controls.span).toMatchObject({ kind: 'timeline', text: 'all', daysWithData: 3 });
-    expect((controls.span as TimelineAnswer).others).toHaveLength(1);
+    expect(controls.span).toMatchObject({ kind: 'period', text: 'all', daysWithData: 3 });
+    expect((controls.span as PeriodAnswer).others).toHaveLength(1);
     expect(controls.route).toMatchObject({
       values: [
         { value: 'Tamsel', rows: 1 },
@@ -177,7 +179,7 @@ describe('a turn', () => {
 
   test('what the cubes lack is left to another source', async () => {
     const answer = await answerTurn(
-      { document: DOCUMENT, model: TEST_MODEL, state: DEFAULT_STATE },
+      { document: DOCUMENT, model: TEST_MODEL, state: DEFAULT_STATE, today: TODAY },
       cubeSource(),
     );
     expect(Object.values(answer.visuals).every((visual) => visual.kind === 'elsewhere')).toBe(true);

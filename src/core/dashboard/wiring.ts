@@ -1,5 +1,13 @@
 /** Wires and routes: which control reaches which visual (or other control), and through what. */
-import { isControl, itemOf, type Control, type DashboardDocument, type Visual, type Wire } from './document';
+import {
+  isControl,
+  isTimeControl,
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+  type Wire,
+} from './document';
 import { columnOf, datasetOf, roleName, type Model } from './model';
 import { titleOf } from './title';
 
@@ -26,7 +34,7 @@ export interface Crosspoint {
   readonly words: string;
 }
 
-/** The datasets an item shows, each with its date role. A timeline shows those of the visuals it is wired to. */
+/** The datasets an item shows, each with its date role. A time control shows those of the visuals it is wired to. */
 export function datasetUses(document: DashboardDocument, model: Model, item: Visual | Control): DatasetUse[] {
   switch (item.kind) {
     case 'line':
@@ -42,15 +50,17 @@ export function datasetUses(document: DashboardDocument, model: Model, item: Vis
       const role = dataset?.roles[0];
       return dataset && role ? [{ dataset: dataset.key, role: role.key }] : [];
     }
-    case 'timeline':
-      return timelineUses(document, model, item);
+    case 'asof':
+      return [];
+    default:
+      return timeControlUses(document, model, item);
   }
 }
 
-function timelineUses(document: DashboardDocument, model: Model, timeline: Control): DatasetUse[] {
+function timeControlUses(document: DashboardDocument, model: Model, control: Control): DatasetUse[] {
   const uses = new Map<string, DatasetUse>();
   for (const wire of document.wires) {
-    if (wire.control !== timeline.id || !wire.on) continue;
+    if (wire.control !== control.id || !wire.on) continue;
     const target = itemOf(document, wire.target);
     if (!target || isControl(target)) continue;
     for (const use of datasetUses(document, model, target)) {
@@ -67,7 +77,14 @@ function timelineUses(document: DashboardDocument, model: Model, timeline: Contr
 /** The route by which a control reaches a dataset, given the wire (for its chosen roles) if there is one. */
 export function routeTo(model: Model, control: Control, use: DatasetUse, wire?: Wire): Route {
   const dataset = datasetOf(model, use.dataset);
-  if (control.kind === 'timeline') {
+  if (control.kind === 'asof') {
+    return {
+      kind: 'none',
+      dataset: use.dataset,
+      reason: 'The as-of day acts on the whole dashboard; it needs no wires.',
+    };
+  }
+  if (control.kind !== 'slicer') {
     const role = wire?.roles[use.dataset] ?? use.role;
     if (dataset?.roles.some((entry) => entry.key === role)) {
       return { kind: 'role', dataset: use.dataset, role, own: role === use.role };
@@ -127,14 +144,14 @@ export function routeWords(model: Model, route: Route): string {
   return `Route: ${dataset} by the date role “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ', chosen on this wire'}.`;
 }
 
-/** Whether a wire between the two is laid by itself: wherever there is a route, but not between timelines. */
+/** Whether a wire between the two is laid by itself: wherever there is a route, but not between time controls. */
 function laidByItself(
   document: DashboardDocument,
   model: Model,
   control: Control,
   target: Visual | Control,
 ): boolean {
-  if (control.kind === 'timeline' && target.kind === 'timeline') return false;
+  if (isControl(target) && isTimeControl(control) && isTimeControl(target)) return false;
   return crosspoint(document, model, control, target).state !== 'no route';
 }
 

@@ -5,10 +5,10 @@ import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import type { Slicer } from '../../core/dashboard/document';
-import { titleOf } from '../../core/dashboard/title';
-import type { SlicerAnswer } from '../../core/dashboard/turn';
+import type { SlicerAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
-import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
+import { useWorkspace } from '../dashboard/workspace';
+import { HeldChanges } from './PeriodParts';
 import { BLANK_NAME } from '../visuals/BarVisual';
 
 /** Lists longer than this are cut, with a hint to search. */
@@ -16,20 +16,19 @@ const MOST_SHOWN = 400;
 /** Shorter lists need no search box. */
 const SEARCH_FROM = 9;
 
-export function SlicerControl({ slicer }: { slicer: Slicer }) {
-  const { model } = useWorkspace();
-  const answer = useControlAnswer(slicer.id);
-  const title = titleOf(slicer, model);
-  if (answer?.kind === 'broken') return <Typography color="warning">{answer.message}</Typography>;
-  if (answer?.kind !== 'slicer') return <Typography color="textSecondary">{title} · reading…</Typography>;
-  return <AnsweredSlicer slicer={slicer} title={title} answer={answer} />;
-}
-
-function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: string; answer: SlicerAnswer }) {
-  const { reader, setChoice } = useWorkspace();
+export function SlicerControl({
+  slicer,
+  title,
+  answer,
+}: {
+  slicer: Slicer;
+  title: string;
+  answer: SlicerAnswer;
+}) {
+  const { reader, pending, setChoice } = useWorkspace();
   const [search, setSearch] = useState('');
   // The reader's own choice is ahead of the answer: quick clicks build on each other.
-  const choice = reader.state.choices[slicer.id] ?? slicer.default;
+  const choice = pending.choices[slicer.id] ?? reader.state.choices[slicer.id] ?? slicer.default;
   const chosen = new Set(choice);
   const withData = answer.values.filter((entry) => entry.rows > 0);
   const wanted = search.trim().toLowerCase();
@@ -131,6 +130,7 @@ function AnsweredSlicer({ slicer, title, answer }: { slicer: Slicer; title: stri
           </Typography>
         )}
       </div>
+      <HeldChanges id={slicer.id} />
     </div>
   );
 }

@@ -21,6 +21,7 @@ import {
   isSelectable,
   movedBy,
   positionOf,
+  steppedByLength,
   stepFrom,
   tileAt,
   tilesThatFit,
@@ -110,6 +111,17 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
       }
       const next = withEndAt(ribbon, span, side, stepFrom(ribbon, tileAt(ribbon, span[side]), by));
       return reveal(next, next[side]);
+    }
+    const byLength = { '[': -1, ']': 1 }[event.key] as 1 | -1 | undefined;
+    const byEnd = { '{': -1, '}': 1 }[event.key];
+    if (byLength !== undefined || byEnd !== undefined) {
+      event.preventDefault();
+      const next =
+        byLength !== undefined
+          ? steppedByLength(ribbon, span, byLength)
+          : withEndAt(ribbon, span, 'end', stepFrom(ribbon, tileAt(ribbon, span.end), byEnd!));
+      if (next) reveal(next, byLength === -1 ? next.start : next.end);
+      return;
     }
     if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
@@ -221,9 +233,17 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
   );
 }
 
+/** The unit of the scale above the tiles: months stand under years. */
+function scaleUnit(level: Unit): Unit | undefined {
+  if (level === 'month') return 'year';
+  return level === 'fiscal month' ? 'fiscal year' : coarserUnit(level);
+}
+
 /** How many tiles make one unit of the scale above. */
 function tilesPerScale(ribbon: Ribbon): number {
-  return { day: 30, week: 4, month: 12, quarter: 4, year: 5 }[ribbon.level as string] ?? 4;
+  return (
+    { day: 30, week: 4, month: 12, quarter: 4, year: 5, 'fiscal month': 12 }[ribbon.level as string] ?? 4
+  );
 }
 
 interface TileMarkProps {
@@ -308,7 +328,7 @@ const Scale = memo(function Scale({
   changeLevel: ((by: 1 | -1) => void) | null;
 }) {
   const { tiles, level, rule } = ribbon;
-  const coarser = level === 'month' ? 'year' : coarserUnit(level);
+  const coarser = scaleUnit(level);
   if (!coarser) return null;
   const marks: { at: number; day: number }[] = [];
   for (let i = first; i < first + fitting; i++) {

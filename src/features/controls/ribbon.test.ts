@@ -3,13 +3,14 @@ import { calendarRuleSchema, DEFAULT_RULE } from '../../core/calendar/rule';
 import { d, runs } from '../../core/calendar/testing';
 import {
   closedSpan,
-  LEVELS,
+  levelsFor,
   movedBy,
   nearestSelectable,
   positionOf,
   ribbonOf,
   spanOfTiles,
   spanText,
+  steppedByLength,
   stepFrom,
   tileAt,
   withEndAt,
@@ -56,7 +57,7 @@ describe('the ribbon of a timeline', () => {
   test('moving keeps the number of tiles and stays inside', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...LEVELS),
+        fc.constantFrom(...levelsFor('month'), ...levelsFor('fiscal month')),
         fc.nat(60),
         fc.nat(60),
         fc.integer({ min: -80, max: 80 }),
@@ -82,6 +83,16 @@ describe('the ribbon of a timeline', () => {
     expect(nearestSelectable(months, at('2025-03-01'), 1)).toBe(
       at('2025-02-01') === at('2025-03-01') - 1 ? at('2025-02-01') : -1,
     );
+  });
+
+  test('a window steps by its own length, past stretches without data, and stops at the end', () => {
+    expect(steppedByLength(months, span('2025-01-01', '2025-02-28'), 1)).toEqual(
+      span('2025-05-01', '2025-06-30'),
+    );
+    expect(steppedByLength(months, span('2025-05-01', '2025-06-30'), -1)).toEqual(
+      span('2025-01-01', '2025-02-28'),
+    );
+    expect(steppedByLength(months, span('2025-12-01', '2025-12-31'), 1)).toBeUndefined();
   });
 
   test('positions lie between tiles in proportion', () => {

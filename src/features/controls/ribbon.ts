@@ -7,7 +7,13 @@ import { end, indexOf, start, type Unit } from '../../core/calendar/units';
 import { coverageOfRuns, tilesOf, type Tile } from '../../core/coverage/coverage';
 import { intervalText } from '../../core/period/print';
 
-export const LEVELS: readonly Unit[] = ['day', 'week', 'month', 'quarter', 'year'];
+const LEVELS: readonly Unit[] = ['day', 'week', 'month', 'quarter', 'year'];
+const FISCAL_LEVELS: readonly Unit[] = ['day', 'fiscal month', 'fiscal quarter', 'fiscal year'];
+
+/** The levels of a timeline, finest first: those of the calendar, or of the fiscal year. */
+export function levelsFor(level: Unit): readonly Unit[] {
+  return level.startsWith('fiscal') ? FISCAL_LEVELS : LEVELS;
+}
 
 /** Narrowest tile of each level, in CSS pixels. */
 const LEAST_WIDTH: Partial<Record<Unit, number>> = { day: 22, week: 26, month: 30, quarter: 38, year: 52 };
@@ -127,6 +133,20 @@ export function stepFrom(ribbon: Ribbon, at: number, by: number): number {
     left--;
   }
   return found;
+}
+
+/** The window moved by its own number of tiles, again until there is data in it; undefined at the ribbon's end. */
+export function steppedByLength(ribbon: Ribbon, span: Span, direction: 1 | -1): Span | undefined {
+  const first = tileAt(ribbon, span.start);
+  const last = tileAt(ribbon, span.end);
+  const length = last - first + 1;
+  for (let by = length * direction; ; by += length * direction) {
+    const from = Math.max(0, first + by);
+    const to = Math.min(ribbon.tiles.length - 1, last + by);
+    if (from > to) return undefined;
+    const next = spanOfTiles(ribbon, from, to);
+    if (next) return next;
+  }
 }
 
 /** A closed window from runs with open ends, closed by the data. */

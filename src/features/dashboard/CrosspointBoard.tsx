@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMemo, useRef, type KeyboardEvent } from 'react';
-import type { Control, Visual } from '../../core/dashboard/document';
+import { isControl, type Control, type Visual } from '../../core/dashboard/document';
 import { roleName } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
@@ -76,13 +76,12 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   const { store, model } = useWorkspace();
   const document = useDocument();
   const grid = useRef<HTMLDivElement>(null);
-  const targets = useMemo(() => [...document.visuals, ...document.controls], [document]);
+  // The as-of day acts on everything and needs no wires.
+  const controls = useMemo(() => document.controls.filter((control) => control.kind !== 'asof'), [document]);
+  const targets = useMemo(() => [...document.visuals, ...controls], [document.visuals, controls]);
   const board = useMemo(
-    () =>
-      document.controls.map((control) =>
-        targets.map((target) => crosspoint(document, model, control, target)),
-      ),
-    [document, model, targets],
+    () => controls.map((control) => targets.map((target) => crosspoint(document, model, control, target))),
+    [document, model, controls, targets],
   );
   const wires = document.wires.filter((wire) => wire.on).length;
   const flip = (points: readonly Crosspoint[]) => {
@@ -97,7 +96,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
     event.preventDefault();
     grid.current?.querySelector<HTMLElement>(`[data-cell="${row + step[0]!}:${column + step[1]!}"]`)?.focus();
   };
-  if (document.controls.length === 0 || document.visuals.length === 0) {
+  if (controls.length === 0 || document.visuals.length === 0) {
     return (
       <Typography>
         Place at least one control and one visual in Arrange; their wires are then shown here.
@@ -112,7 +111,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1 }}>
         <Typography variant="h2">Crosspoint board</Typography>
         <Typography variant="body2" color="textSecondary">
-          {document.controls.length} controls × {document.visuals.length} visuals, {wires} wires
+          {controls.length} controls × {document.visuals.length} visuals, {wires} wires
         </Typography>
       </Box>
       <div
@@ -140,7 +139,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
             />
           ))}
         </div>
-        {document.controls.map((control, row) => {
+        {controls.map((control, row) => {
           const colour = wireColour(control, row);
           return (
             <div key={control.id} role="row" style={{ display: 'contents' }}>
@@ -216,7 +215,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
 
 /** Colour of a control's wires: time or choice for the first of each, then the series. */
 function wireColour(control: Control, row: number): string {
-  if (row === 0 && control.kind === 'timeline') return role.time;
+  if (row === 0 && control.kind !== 'slicer') return role.time;
   if (control.kind === 'slicer' && row === 1) return role.choice;
   return seriesColour(row);
 }
@@ -229,7 +228,7 @@ interface HeadProps {
 }
 
 function ColumnHead({ target, title, lit, onPoint, onFlip }: HeadProps & { target: Visual | Control }) {
-  const isOffer = target.kind === 'timeline' || target.kind === 'slicer';
+  const isOffer = isControl(target);
   return (
     <div role="columnheader" style={{ position: 'relative', height: HEAD }}>
       <button

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { itemOf, type DashboardDocument } from '../../core/dashboard/document';
+import { isControl, isTimeControl, itemOf, type DashboardDocument } from '../../core/dashboard/document';
 import { datasetOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import { crosspoint, wireOf, type Route } from '../../core/dashboard/wiring';
@@ -47,8 +47,8 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       </Typography>
       <Typography>{point.words}</Typography>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5 }}>
-        {control.kind === 'timeline' &&
-          target.kind !== 'timeline' &&
+        {isTimeControl(control) &&
+          !(isControl(target) && isTimeControl(target)) &&
           point.routes
             .filter((route): route is Extract<Route, { kind: 'role' }> => route.kind === 'role')
             .map((route) => (

@@ -2,12 +2,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
+import Popover from '@mui/material/Popover';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
+import { isoDay, parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
+import { DayField } from '../controls/DayField';
 import { useNotice } from '../shell/Notice';
 import { Wordmark } from '../shell/Wordmark';
 import { MODES, type Mode } from './mode';
@@ -75,6 +78,7 @@ export function DashboardHeader({
       >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
+      {mode === 'read' && <AsOfButton />}
       <Box sx={{ flex: 1 }} />
       {mode !== 'read' && (
         <>
@@ -168,13 +172,50 @@ function savingWords(state: SaveState): string {
   }
 }
 
+/** The day that stands for today, and a way to change it. */
+function AsOfButton() {
+  const { reader, setAsOf, today } = useWorkspace();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const asOf = reader.state.asOf ? parseIsoDay(reader.state.asOf) : undefined;
+  return (
+    <>
+      <Button
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ color: 'text.secondary', fontSize: 12, whiteSpace: 'nowrap' }}
+      >
+        As of {asOf === undefined ? `today, ${dayWords(today)}` : dayWords(asOf)}
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
+        <Box sx={{ p: 2, width: 300, display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+          <DayField
+            label="As of"
+            day={asOf ?? today}
+            onDay={(day) => {
+              setAsOf(isoDay(day));
+              setAnchor(null);
+            }}
+          />
+          <Button disabled={asOf === undefined} onClick={() => setAsOf(null)}>
+            Back to today
+          </Button>
+        </Box>
+      </Popover>
+    </>
+  );
+}
+
 /** The last day with data, and when data was last loaded. */
 function Freshness() {
   const { model } = useWorkspace();
   const now = useNow();
   const latest = useAnswers((state) => {
     const ends = Object.values(state.controls).flatMap((answer) =>
-      answer.kind === 'timeline' ? answer.covered.slice(-1) : [],
+      answer.kind === 'period' ? answer.covered.slice(-1) : [],
     );
     return ends.reduce((day, run) => Math.max(day, run.end), -Infinity);
   });

@@ -4,25 +4,34 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import type { Control } from '../../core/dashboard/document';
+import { parseIsoDay } from '../../core/calendar/day';
+import { dayWords } from '../../core/calendar/names';
 import { titleOf } from '../../core/dashboard/title';
-import type { ControlAnswer } from '../../core/dashboard/turn';
+import type { ControlAnswer } from '../../core/dashboard/answers';
 import { role } from '../../theme/roles';
 import { BLANK_NAME } from '../visuals/BarVisual';
-import { coverageWords, runsWords } from './words';
+import { runsWords } from '../../core/period/describe';
+import { EMPTY_WORDS } from '../controls/usePeriod';
+import { coverageWords } from './words';
 import { useAnswers, useDocument, useWorkspace } from './workspace';
 
 const MOST_NAMED = 3;
 
-/** What a control says, in words; undefined when it asks for everything. */
-function saying(
-  control: Control,
-  answer: ControlAnswer | undefined,
-): { words: string; more: string } | undefined {
-  if (answer?.kind === 'timeline') {
+interface Said {
+  readonly words: string;
+  readonly more: string;
+}
+
+/** What a control says, in words; undefined when it asks for everything, or is not in effect. */
+function saying(control: Control, answer: ControlAnswer | undefined): Said | undefined {
+  if (answer?.kind === 'period') {
     const [first] = answer.asked;
+    const { rule } = answer.context;
+    if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
     if (first?.start === -Infinity && first.end === Infinity) return undefined;
-    if (answer.shown.length === 0) return { words: runsWords(answer.asked), more: '(no data)' };
-    return { words: runsWords(answer.shown), more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
+    if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
+    const words = runsWords(answer.shown, rule);
+    return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
   }
   if (answer?.kind === 'slicer' && answer.choice.length > 0 && control.kind === 'slicer') {
     const names = answer.choice.slice(0, MOST_NAMED).map((value) => value ?? BLANK_NAME);
@@ -47,7 +56,7 @@ function SaidParts() {
   const parts = design.controls.flatMap((control): ReactNode[] => {
     const said = saying(control, answers[control.id]);
     if (!said) return [];
-    const colour = control.kind === 'timeline' ? role.time : role.choice;
+    const colour = control.kind === 'slicer' ? role.choice : role.time;
     const title = titleOf(control, model);
     return [
       <span key={control.id} style={{ whiteSpace: 'nowrap' }}>
@@ -93,32 +102,77 @@ function SaidParts() {
 }
 
 export function InEffectLine() {
-  const { reader } = useWorkspace();
+  const { reader, pending, apply, discard } = useWorkspace();
   const isDefault =
-    Object.keys(reader.state.periods).length === 0 && Object.keys(reader.state.choices).length === 0;
+    Object.keys(reader.state.periods).length === 0 &&
+    Object.keys(reader.state.choices).length === 0 &&
+    !reader.state.asOf;
+  const waits = Object.keys(pending.periods).length + Object.keys(pending.choices).length;
+  return (
+    <>
+      <Box
+        aria-label="In effect"
+        component="section"
+        sx={{
+          height: 36,
+          px: 2,
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1,
+          bgcolor: 'background.paper',
+          borderBottom: 1,
+          borderColor: 'hairline',
+          flex: 'none',
+          fontSize: 13,
+        }}
+      >
+        <div aria-live="polite" style={{ flex: 1, overflow: 'hidden', display: 'flex', gap: 6, minWidth: 0 }}>
+          <span>Showing</span>
+          <SaidParts />
+        </div>
+        {waits > 0 && (
+          <>
+            <span style={{ color: role.warning, whiteSpace: 'nowrap' }}>
+              {waits === 1 ? '1 change waits' : `${waits} changes wait`}
+            </span>
+            <Button onClick={() => discard()}>Discard all</Button>
+            <Button variant="contained" onClick={() => apply()}>
+              Apply all
+            </Button>
+          </>
+        )}
+        <Button onClick={reader.reset} disabled={isDefault}>
+          Reset to default
+        </Button>
+      </Box>
+      {reader.state.asOf && <AsOfBanner asOf={reader.state.asOf} />}
+    </>
+  );
+}
+
+/** Says loudly that another day stands in the place of today. */
+function AsOfBanner({ asOf }: { asOf: string }) {
+  const { setAsOf } = useWorkspace();
   return (
     <Box
-      aria-label="In effect"
-      component="section"
+      role="alert"
       sx={{
-        height: 36,
         px: 2,
+        py: 0.5,
         display: 'flex',
         alignItems: 'center',
-        gap: 1,
-        bgcolor: 'background.paper',
-        borderBottom: 1,
-        borderColor: 'hairline',
+        gap: 2,
+        bgcolor: 'time.main',
+        color: 'background.paper',
         flex: 'none',
-        fontSize: 13,
       }}
     >
-      <div aria-live="polite" style={{ flex: 1, overflow: 'hidden', display: 'flex', gap: 6, minWidth: 0 }}>
-        <span>Showing</span>
-        <SaidParts />
-      </div>
-      <Button onClick={reader.reset} disabled={isDefault}>
-        Reset to default
+      <span>
+        <strong>As of {dayWords(parseIsoDay(asOf)!)}.</strong> Rolling periods are read as they would have
+        been on that day.
+      </span>
+      <Button color="inherit" variant="outlined" onClick={() => setAsOf(null)} sx={{ py: 0 }}>
+        Back to today
       </Button>
     </Box>
   );

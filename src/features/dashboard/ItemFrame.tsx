@@ -4,12 +4,13 @@ import { memo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document';
 import { isControl } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
-import type { VisualAnswer } from '../../core/dashboard/turn';
+import type { VisualAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
-import { SlicerControl } from '../controls/SlicerControl';
-import { TimelineControl } from '../controls/TimelineControl';
+import { ControlBody } from '../controls/ControlBody';
 import { VisualBody } from '../visuals/VisualBody';
-import { coverageWords, runsWords } from './words';
+import { runsWords } from '../../core/period/describe';
+import type { CalendarRule } from '../../core/calendar/rule';
+import { coverageWords } from './words';
 import { useAnswers, useVisualAnswer, useWorkspace } from './workspace';
 
 export interface ItemFrameProps {
@@ -42,21 +43,15 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
         contain: 'strict',
       }}
     >
-      {item.kind === 'timeline' ? (
-        <TimelineControl timeline={item} />
-      ) : item.kind === 'slicer' ? (
-        <SlicerControl slicer={item} />
-      ) : (
-        <VisualFrame visual={item} />
-      )}
+      {isControl(item) ? <ControlBody control={item} /> : <VisualFrame visual={item} />}
     </section>
   );
 });
 
-function subtitle(answer: VisualAnswer | undefined): string {
+function subtitle(answer: VisualAnswer | undefined, rule: CalendarRule): string {
   if (!answer || !('window' in answer)) return ' ';
   const { window: shown } = answer;
-  const parts = [runsWords(shown.shown), coverageWords(shown.shown, shown.daysWithData)];
+  const parts = [runsWords(shown.shown, rule), coverageWords(shown.shown, shown.daysWithData)];
   if (answer.kind === 'line') parts.push(`by ${answer.buckets.unit}`);
   if (answer.kind === 'bar' && answer.total > answer.categories.length)
     parts.push(`first ${answer.categories.length} of ${answer.total}`);
@@ -80,7 +75,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
     <>
       <h2 style={itemTitleStyle}>{titleOf(visual, model)}</h2>
       <p style={SUBTITLE}>
-        {subtitle(answer)}
+        {subtitle(answer, model.rule)}
         {waiting && ' · on its way'}
       </p>
       <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>

@@ -2,17 +2,23 @@
 /** The settings of the chosen item. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { Control, Slicer, Timeline, Visual } from '../../core/dashboard/document';
-import { grainSchema } from '../../core/dashboard/document';
+import {
+  grainSchema,
+  isControl,
+  isTimeControl,
+  type Control,
+  type Slicer,
+  type Visual,
+} from '../../core/dashboard/document';
 import { datasetOf, type Model } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import { wiresForNewItem } from '../../core/dashboard/wiring';
-import { resolveText } from '../../core/period/resolve';
-import { LEVELS } from '../controls/ribbon';
+import { UNITS } from '../../core/calendar/units';
 import { withItem } from './documentStore';
 import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from './fields';
 import { PARTS } from './parts';
-import { runsWords } from './words';
+import { ControlSettings } from './ControlSettings';
+import { HoldSetting, RevealSetting, TimeSettings } from './TimeSettings';
 import { useControlAnswer, useWorkspace } from './workspace';
 
 type Change<T> = (change: Partial<T>) => void;
@@ -43,7 +49,13 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
       {item.kind === 'line' && <LineSettings visual={item} change={change} />}
       {item.kind === 'bar' && <BarSettings visual={item} change={change} />}
       {item.kind === 'table' && <TableSettings visual={item} change={change} />}
-      {item.kind === 'timeline' && <TimelineSettings timeline={item} change={change} />}
+      {isControl(item) && isTimeControl(item) && (
+        <>
+          <ControlSettings control={item} change={change} />
+          <TimeSettings control={item} change={change} />
+        </>
+      )}
+      {item.kind === 'asof' && <RevealSetting control={item} change={change} />}
       {item.kind === 'slicer' && <SlicerSettings slicer={item} change={change} />}
       <Button color="error" onClick={onRemove} sx={{ mt: 2 }}>
         Remove from dashboard
@@ -53,7 +65,7 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
 }
 
 function datasetKeyOf(item: Visual | Control): string | undefined {
-  if (item.kind === 'timeline') return undefined;
+  if (isControl(item)) return item.kind === 'slicer' ? item.dataset : undefined;
   return 'dataset' in item ? item.dataset : item.measure.dataset;
 }
 
@@ -100,7 +112,7 @@ function LineSettings({
 }) {
   const grains: Option[] = [
     { value: 'auto', label: 'Follows the window' },
-    ...LEVELS.map((unit) => ({ value: unit, label: `By ${unit}` })),
+    ...UNITS.map((unit) => ({ value: unit, label: `By ${unit}` })),
   ];
   return (
     <>
@@ -218,65 +230,6 @@ function TableSettings({
   );
 }
 
-function TimelineSettings({ timeline, change }: { timeline: Timeline; change: Change<Timeline> }) {
-  const { model, reader } = useWorkspace();
-  const answer = useControlAnswer(timeline.id);
-  const resolved = resolveText(timeline.default, { rule: model.rule });
-  const sizes: Option[] = [
-    { value: 'words', label: 'With scale and window in words' },
-    { value: 'scale', label: 'With scale' },
-    { value: 'ribbon', label: 'Ribbon alone' },
-  ];
-  const problem = (text: string) => {
-    const read = resolveText(text, { rule: model.rule });
-    return read.ok ? null : read.error.message;
-  };
-  const now = answer?.kind === 'timeline' ? answer.text : undefined;
-  return (
-    <>
-      <TextSetting
-        label="Readers begin with"
-        value={timeline.default}
-        check={problem}
-        helper={resolved.ok ? `Readers will see ${runsWords(resolved.runs)}.` : resolved.error.message}
-        onChange={(text) => change({ default: text.trim() })}
-      />
-      {now !== undefined && now !== timeline.default && (
-        <Button
-          onClick={() => {
-            change({ default: now });
-            reader.setPeriod(timeline.id, null);
-          }}
-        >
-          Begin with what is chosen now
-        </Button>
-      )}
-      <ChoiceSetting
-        label="Level"
-        value={timeline.level}
-        options={LEVELS.map((unit) => ({ value: unit, label: unit }))}
-        onChange={(level) => change({ level: LEVELS.find((unit) => unit === level) ?? 'month' })}
-      />
-      <SwitchSetting
-        label="Readers keep this level"
-        checked={timeline.levelFixed}
-        onChange={(levelFixed) => change({ levelFixed })}
-      />
-      <ChoiceSetting
-        label="Size"
-        value={timeline.size}
-        options={sizes}
-        onChange={(size) => change({ size: size === 'ribbon' || size === 'scale' ? size : 'words' })}
-      />
-      <SwitchSetting
-        label="Periods without data can be chosen"
-        checked={timeline.allowUncovered}
-        onChange={(allowUncovered) => change({ allowUncovered })}
-      />
-    </>
-  );
-}
-
 function SlicerSettings({ slicer, change }: { slicer: Slicer; change: Change<Slicer> }) {
   const { model, reader } = useWorkspace();
   const answer = useControlAnswer(slicer.id);
@@ -337,6 +290,8 @@ function SlicerSettings({ slicer, change }: { slicer: Slicer; change: Change<Sli
           Begin with what is chosen now
         </Button>
       )}
+      <HoldSetting control={slicer} change={change} />
+      <RevealSetting control={slicer} change={change} />
     </>
   );
 }

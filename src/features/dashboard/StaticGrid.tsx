@@ -1,11 +1,22 @@
 'use client';
 /** The dashboard's grid where nothing is moved: in Read and in Wire. */
-import type { CSSProperties } from 'react';
+import { useMemo, type CSSProperties } from 'react';
 import { GRID_COLUMNS, itemOf, type DashboardDocument } from '../../core/dashboard/document';
+import { visiblePlaces } from '../../core/dashboard/visiblePlaces';
+import type { AnswersState } from './answersStore';
 import { ItemFrame } from './ItemFrame';
+import { useAnswers } from './workspace';
 
 export const ROW_HEIGHT = 24;
 export const GAP = 8;
+
+/** Ids of the controls that are not revealed, as one text, so that it is the same while they are. */
+function hiddenControls(controls: AnswersState['controls']): string {
+  return Object.entries(controls)
+    .filter(([, answer]) => answer.kind === 'hidden')
+    .map(([id]) => id)
+    .join(' ');
+}
 
 export interface StaticGridProps {
   readonly document: DashboardDocument;
@@ -15,6 +26,11 @@ export interface StaticGridProps {
 }
 
 export function StaticGrid({ document, lightOf, onPoint, onChoose }: StaticGridProps) {
+  const hidden = useAnswers((state) => hiddenControls(state.controls));
+  const places = useMemo(
+    () => visiblePlaces(document.layout, (item) => hidden.split(' ').includes(item)),
+    [document.layout, hidden],
+  );
   const style: CSSProperties = {
     display: 'grid',
     gridTemplateColumns: `repeat(${GRID_COLUMNS}, minmax(0, 1fr))`,
@@ -23,7 +39,7 @@ export function StaticGrid({ document, lightOf, onPoint, onChoose }: StaticGridP
   };
   return (
     <div style={style}>
-      {document.layout.map((place) => {
+      {places.map((place) => {
         const item = itemOf(document, place.item);
         if (!item) return null;
         const area = {

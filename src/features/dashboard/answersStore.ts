@@ -1,6 +1,6 @@
 /** The newest answer of every item. Only items whose answer changed are drawn again. */
 import { createStore } from 'zustand';
-import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn';
+import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/answers';
 import type { TurnChanges } from '../../engine/engine.worker';
 
 export interface AnswersState {

@@ -4,25 +4,36 @@ import {
   isControl,
   type Control,
   type DashboardDocument,
+  type PeriodList,
   type Place,
   type Visual,
 } from '../../core/dashboard/document';
+import { TIME_DEFAULTS } from '../../core/dashboard/controls';
 import type { DatasetModel, Model } from '../../core/dashboard/model';
 import { wiresForNewItem } from '../../core/dashboard/wiring';
 
 export type PartKind = (Visual | Control)['kind'];
 
+export type PartGroup = 'Visuals' | 'Time controls' | 'Slicers and choosers';
+
 export const PARTS: readonly {
   readonly kind: PartKind;
   readonly name: string;
   readonly hint: string;
-  readonly group: 'Visuals' | 'Controls';
+  readonly group: PartGroup;
 }[] = [
   { kind: 'line', name: 'Line', hint: 'a measure over time', group: 'Visuals' },
   { kind: 'bar', name: 'Bar', hint: 'a measure by category', group: 'Visuals' },
   { kind: 'table', name: 'Table', hint: 'rows, one by one', group: 'Visuals' },
-  { kind: 'timeline', name: 'Timeline', hint: 'choose days', group: 'Controls' },
-  { kind: 'slicer', name: 'Slicer', hint: 'choose values', group: 'Controls' },
+  { kind: 'timeline', name: 'Timeline', hint: 'tiles of the almanac', group: 'Time controls' },
+  { kind: 'range', name: 'Range slider', hint: 'two brackets, play', group: 'Time controls' },
+  { kind: 'calendar', name: 'Calendar', hint: 'days, month by month', group: 'Time controls' },
+  { kind: 'periods', name: 'Period list', hint: 'named periods', group: 'Time controls' },
+  { kind: 'lookback', name: 'Look-back', hint: 'last 14 days', group: 'Time controls' },
+  { kind: 'phrase', name: 'Phrase box', hint: 'any period, typed', group: 'Time controls' },
+  { kind: 'tree', name: 'Date tree', hint: 'years down to days', group: 'Time controls' },
+  { kind: 'slicer', name: 'Slicer', hint: 'choose values', group: 'Slicers and choosers' },
+  { kind: 'asof', name: 'As-of day', hint: 'another day as today', group: 'Slicers and choosers' },
 ];
 
 const SIZES: Record<PartKind, { w: number; h: number }> = {
@@ -30,7 +41,14 @@ const SIZES: Record<PartKind, { w: number; h: number }> = {
   bar: { w: 8, h: 9 },
   table: { w: 24, h: 10 },
   timeline: { w: 24, h: 4 },
+  range: { w: 16, h: 5 },
+  calendar: { w: 6, h: 11 },
+  periods: { w: 7, h: 11 },
+  lookback: { w: 6, h: 5 },
+  phrase: { w: 8, h: 5 },
+  tree: { w: 5, h: 9 },
   slicer: { w: 5, h: 9 },
+  asof: { w: 7, h: 4 },
 };
 
 /** Smallest size of an item on the grid. */
@@ -39,8 +57,30 @@ export const LEAST: Record<PartKind, { w: number; h: number }> = {
   bar: { w: 4, h: 4 },
   table: { w: 6, h: 5 },
   timeline: { w: 8, h: 3 },
+  range: { w: 10, h: 4 },
+  calendar: { w: 5, h: 9 },
+  periods: { w: 4, h: 4 },
+  lookback: { w: 5, h: 4 },
+  phrase: { w: 5, h: 4 },
+  tree: { w: 4, h: 5 },
   slicer: { w: 3, h: 4 },
+  asof: { w: 5, h: 3 },
 };
+
+/** The periods that a new list begins with; the designer takes away and adds. */
+export const STARTING_PERIODS: PeriodList['entries'] = [
+  { name: 'Last 7 days', phrase: 'last 7 days' },
+  { name: 'Last 28 days', phrase: 'last 28 days' },
+  { name: 'Last 13 full weeks', phrase: 'last 13 full weeks' },
+  { name: 'This month so far', phrase: 'this month to date' },
+  { name: 'Last month', phrase: 'last month' },
+  { name: 'Last 3 full months', phrase: 'last 3 full months' },
+  { name: 'This quarter so far', phrase: 'this quarter to date' },
+  { name: 'This year so far', phrase: 'this year to date' },
+  { name: 'Last year', phrase: 'last year' },
+  { name: 'Next 30 days', phrase: 'next 30 days' },
+  { name: 'Everything', phrase: 'all' },
+];
 
 function freeId(document: DashboardDocument, kind: PartKind): string {
   const taken = new Set([...document.visuals, ...document.controls].map((item) => item.id));
@@ -74,17 +114,50 @@ export function newPart(
   kind: PartKind,
 ): Visual | Control | undefined {
   const common = { id: freeId(document, kind), title: '' };
-  if (kind === 'timeline') {
-    return {
-      ...common,
-      kind,
-      default: 'all',
-      level: 'month',
-      levelFixed: false,
-      size: 'words',
-      allowUncovered: false,
-    };
+  const control = { ...common, hold: false, reveal: null };
+  const time = { ...TIME_DEFAULTS, ...common };
+  const anyMeasure = likelyDataset(
+    document,
+    model,
+    (entry) => entry.roles.length > 0 && entry.measures.length > 0,
+  );
+  const figure = anyMeasure && { dataset: anyMeasure.key, measure: measureFor(anyMeasure)!.key };
+  switch (kind) {
+    case 'timeline':
+      return { ...time, kind, level: 'month', levelFixed: false, size: 'words' };
+    case 'range':
+      return { ...time, kind, measure: figure ?? null, fixedEnd: 'none', snap: 'day' };
+    case 'calendar':
+      return { ...time, kind, picks: 'range', within: null, tint: figure ?? null };
+    case 'periods':
+      return { ...time, kind, face: 'buttons', entries: STARTING_PERIODS, chooseDates: true };
+    case 'lookback':
+      return {
+        ...time,
+        kind,
+        default: 'last 14 days',
+        least: 1,
+        most: 365,
+        units: ['days', 'days of data', 'weeks', 'full weeks', 'full months'],
+      };
+    case 'phrase':
+      return { ...time, kind };
+    case 'tree':
+      return { ...time, kind, levels: 'calendar' };
+    case 'asof':
+      return { ...control, kind };
+    default:
+      return withDataset(document, model, kind, common);
   }
+}
+
+/** A new visual or slicer: these need a dataset. */
+function withDataset(
+  document: DashboardDocument,
+  model: Model,
+  kind: 'line' | 'bar' | 'table' | 'slicer',
+  common: { id: string; title: string },
+): Visual | Control | undefined {
   const needsCategory = kind === 'bar' || kind === 'slicer';
   const dataset = likelyDataset(
     document,
@@ -126,6 +199,8 @@ export function newPart(
         default: [],
         several: true,
         unavailable: 'struck',
+        hold: false,
+        reveal: null,
       };
     }
   }

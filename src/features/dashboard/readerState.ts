@@ -1,10 +1,12 @@
 'use client';
-/** The reader's state, kept in the address: `p.<control>` for periods, `c.<control>` for choices. */
+/** The reader's state, kept in the address: `p.<control>` for periods, `c.<control>` for choices, `as-of` for the day. */
 import { createParser, parseAsString, useQueryStates } from 'nuqs';
 import { useCallback, useMemo } from 'react';
+import { parseIsoDay } from '../../core/calendar/day';
 import type { DashboardDocument } from '../../core/dashboard/document';
 import type { ReaderState } from '../../core/dashboard/state';
 
+const AS_OF = 'as-of';
 const NOTHING = '~';
 const BLANK = '~blank';
 
@@ -34,28 +36,37 @@ export interface ReaderStateControl {
   readonly state: ReaderState;
   setPeriod(control: string, text: string | null): void;
   setChoice(control: string, values: readonly (string | null)[] | null): void;
+  setAsOf(day: string | null): void;
   reset(): void;
 }
 
 /** The reader's state from the address. Null gives a control its default back. */
 export function useReaderState(document: DashboardDocument): ReaderStateControl {
   const controls = document.controls
+    .filter((control) => control.kind !== 'asof')
     .map((control) => `${control.kind === 'slicer' ? 'c' : 'p'}.${control.id}`)
     .join(' ');
   const parsers = useMemo(() => {
     const keys = controls === '' ? [] : controls.split(' ');
-    return Object.fromEntries(keys.map((key) => [key, key.startsWith('c.') ? choiceParser : parseAsString]));
+    return Object.fromEntries(
+      [...keys, AS_OF].map((key) => [key, key.startsWith('c.') ? choiceParser : parseAsString]),
+    );
   }, [controls]);
   const [values, setValues] = useQueryStates(parsers, { history: 'replace', shallow: true });
   const state = useMemo((): ReaderState => {
     const periods: Record<string, string> = {};
     const choices: Record<string, (string | null)[]> = {};
+    let asOf: string | null = null;
     for (const [key, value] of Object.entries(values)) {
+      if (key === AS_OF) {
+        asOf = typeof value === 'string' && parseIsoDay(value) !== undefined ? value : null;
+        continue;
+      }
       const id = key.slice(2);
       if (typeof value === 'string') periods[id] = value;
       else if (Array.isArray(value)) choices[id] = value;
     }
-    return { periods, choices };
+    return { periods, choices, asOf };
   }, [values]);
   const setPeriod = useCallback(
     (control: string, text: string | null) => void setValues({ [`p.${control}`]: text }),
@@ -66,6 +77,7 @@ export function useReaderState(document: DashboardDocument): ReaderStateControl 
       void setValues({ [`c.${control}`]: chosen && [...chosen] }),
     [setValues],
   );
+  const setAsOf = useCallback((day: string | null) => void setValues({ [AS_OF]: day }), [setValues]);
   const reset = useCallback(() => void setValues(null), [setValues]);
-  return { state, setPeriod, setChoice, reset };
+  return { state, setPeriod, setChoice, setAsOf, reset };
 }

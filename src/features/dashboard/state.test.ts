@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { documentOf, line, slicer, table, TEST_MODEL, timeline } from '../../core/dashboard/testing';
 import { documentSchema, GRID_COLUMNS } from '../../core/dashboard/document';
 import { latestWins } from '../../engine/client';
@@ -7,7 +8,8 @@ import { createAnswersStore } from './answersStore';
 import { createDocumentStore, withItem, withoutItem, withPlaces } from './documentStore';
 import { newPart, PARTS, withNewItem } from './parts';
 import { parseChoice, printChoice } from './readerState';
-import { coverageWords, runsWords } from './words';
+import { runsWords } from '../../core/period/describe';
+import { coverageWords } from './words';
 
 jest.mock('nuqs', () => ({
   createParser: (parser: unknown) => parser,
@@ -137,11 +139,11 @@ describe('turns', () => {
 
 test('windows read as sentences', () => {
   const run = (start: number, end: number) => [{ start, end }];
-  expect(runsWords(run(0, 30))).toBe('1–31 Jan 1970');
-  expect(runsWords(run(-Infinity, 30))).toBe('up to 31 Jan 1970');
-  expect(runsWords(run(0, Infinity))).toBe('from 1 Jan 1970');
-  expect(runsWords(run(-Infinity, Infinity))).toBe('every day');
-  expect(runsWords([])).toBe('no day');
+  expect(runsWords(run(0, 30), DEFAULT_RULE)).toBe('January 1970');
+  expect(runsWords(run(-Infinity, 30), DEFAULT_RULE)).toBe('up to 31 Jan 1970');
+  expect(runsWords(run(0, Infinity), DEFAULT_RULE)).toBe('from 1 Jan 1970');
+  expect(runsWords(run(-Infinity, Infinity), DEFAULT_RULE)).toBe('every day');
+  expect(runsWords([], DEFAULT_RULE)).toBe('no day');
   expect(coverageWords(run(0, 90), 88)).toBe('91 days, data on 88');
   expect(coverageWords(run(0, 0), 1)).toBe('1 day, data on all');
 });

@@ -11,10 +11,12 @@ import {
   type ReactNode,
 } from 'react';
 import { useStore } from 'zustand';
-import type { DashboardDocument } from '../../core/dashboard/document';
+import type { Day } from '../../core/calendar/day';
+import { todayFor } from '../../core/dashboard/clock';
+import { isTimeControl, type DashboardDocument } from '../../core/dashboard/document';
 import type { Model } from '../../core/dashboard/model';
 import type { ReaderState } from '../../core/dashboard/state';
-import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn';
+import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/answers';
 import { startEngine, type EngineClient } from '../../engine/client';
 import { createAnswersStore, type AnswersState, type AnswersStore } from './answersStore';
 import type { DocumentStore } from './documentStore';
@@ -31,7 +33,23 @@ interface Workspace {
   setChoice(control: string, values: readonly (string | null)[]): void;
   /** Gives a control "everything": an open window, or no value chosen. */
   clear(control: string): void;
+  /** Today in the dashboard's time zone. */
+  readonly today: Day;
+  /** Puts a day in the place of today; null goes back. */
+  setAsOf(day: string | null): void;
+  /** Changes that wait for Apply. */
+  readonly pending: Pending;
+  /** Puts what waits into effect: of one control, or of all. */
+  apply(control?: string): void;
+  discard(control?: string): void;
 }
+
+export interface Pending {
+  readonly periods: Readonly<Record<string, string>>;
+  readonly choices: Readonly<Record<string, readonly (string | null)[]>>;
+}
+
+const NOTHING_PENDING: Pending = { periods: {}, choices: {} };
 
 const WorkspaceContext = createContext<Workspace | null>(null);
 
@@ -94,26 +112,40 @@ export function WorkspaceProvider({
   useEffect(() => {
     engine.current?.configure(document, model);
   }, [document, model]);
+  const today = useToday(document, model);
   useEffect(() => {
     engine.current?.request(reader.state, true);
-  }, [document, model, reader.state]);
+  }, [document, model, reader.state, today]);
 
-  const preview = useCallback((control: string, text: string) => {
-    const { state } = latest.current;
-    engine.current?.request({ ...state, periods: { ...state.periods, [control]: text } }, false);
+  const [pending, setPending] = useState<Pending>(NOTHING_PENDING);
+  const held = useRef(pending);
+  useEffect(() => {
+    held.current = pending;
+  }, [pending]);
+  const isHeld = useCallback((id: string) => {
+    const { document: design } = latest.current;
+    return design.hold || design.controls.find((entry) => entry.id === id)?.hold === true;
   }, []);
-  const { setPeriod: keepPeriod, setChoice: keepChoice } = reader;
-  const setPeriod = useCallback(
+  const preview = useCallback(
+    (control: string, text: string) => {
+      if (isHeld(control)) return;
+      const { state } = latest.current;
+      engine.current?.request({ ...state, periods: { ...state.periods, [control]: text } }, false);
+    },
+    [isHeld],
+  );
+  const { setPeriod: keepPeriod, setChoice: keepChoice, setAsOf } = reader;
+  const putPeriod = useCallback(
     (id: string, text: string) => {
       const control = latest.current.document.controls.find((entry) => entry.id === id);
-      const isDefault = control?.kind === 'timeline' && control.default === text;
+      const isDefault = control && isTimeControl(control) && control.default === text;
       keepPeriod(id, isDefault ? null : text);
       const { state } = latest.current;
       engine.current?.request({ ...state, periods: { ...state.periods, [id]: text } }, true);
     },
     [keepPeriod],
   );
-  const setChoice = useCallback(
+  const putChoice = useCallback(
     (id: string, values: readonly (string | null)[]) => {
       const control = latest.current.document.controls.find((entry) => entry.id === id);
       const isDefault =
@@ -121,6 +153,35 @@ export function WorkspaceProvider({
       keepChoice(id, isDefault ? null : values);
     },
     [keepChoice],
+  );
+  const setPeriod = useCallback(
+    (id: string, text: string) => {
+      if (isHeld(id)) setPending((old) => ({ ...old, periods: { ...old.periods, [id]: text } }));
+      else putPeriod(id, text);
+    },
+    [isHeld, putPeriod],
+  );
+  const setChoice = useCallback(
+    (id: string, values: readonly (string | null)[]) => {
+      if (isHeld(id)) setPending((old) => ({ ...old, choices: { ...old.choices, [id]: values } }));
+      else putChoice(id, values);
+    },
+    [isHeld, putChoice],
+  );
+  const discard = useCallback(
+    (id?: string) => setPending((old) => (id === undefined ? NOTHING_PENDING : withoutPending(old, id))),
+    [],
+  );
+  const apply = useCallback(
+    (id?: string) => {
+      const { periods, choices } = held.current;
+      for (const [control, text] of Object.entries(periods))
+        if (id === undefined || id === control) putPeriod(control, text);
+      for (const [control, values] of Object.entries(choices))
+        if (id === undefined || id === control) putChoice(control, values);
+      discard(id);
+    },
+    [discard, putChoice, putPeriod],
   );
   const clear = useCallback(
     (id: string) => {
@@ -132,8 +193,54 @@ export function WorkspaceProvider({
   );
 
   const value = useMemo(
-    (): Workspace => ({ store, answers, model, reader, preview, setPeriod, setChoice, clear }),
-    [store, answers, model, reader, preview, setPeriod, setChoice, clear],
+    (): Workspace => ({
+      store,
+      answers,
+      model,
+      reader,
+      preview,
+      setPeriod,
+      setChoice,
+      clear,
+      setAsOf,
+      today,
+      pending,
+      apply,
+      discard,
+    }),
+    [
+      store,
+      answers,
+      model,
+      reader,
+      preview,
+      setPeriod,
+      setChoice,
+      clear,
+      setAsOf,
+      today,
+      pending,
+      apply,
+      discard,
+    ],
   );
   return <WorkspaceContext.Provider value={value}>{children}</WorkspaceContext.Provider>;
+}
+
+function withoutPending(pending: Pending, id: string): Pending {
+  const without = <T,>(record: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(record).filter(([control]) => control !== id));
+  return { periods: without(pending.periods), choices: without(pending.choices) };
+}
+
+const MINUTE = 60_000;
+
+/** Today for the dashboard; a page left open past midnight moves on by itself. */
+function useToday(document: DashboardDocument, model: Model): Day {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), MINUTE);
+    return () => clearInterval(timer);
+  }, []);
+  return todayFor(document, model, now);
 }

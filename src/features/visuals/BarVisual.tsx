@@ -3,7 +3,7 @@
 import { memo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { valueWords } from '../../core/dashboard/figures';
 import type { Measure } from '../../core/dashboard/model';
-import type { BarAnswer } from '../../core/dashboard/turn';
+import type { BarAnswer } from '../../core/dashboard/answers';
 import { role, seriesColour } from '../../theme/roles';
 import { valueScale } from './scale';
 import { Tip } from './Tip';

@@ -7,7 +7,7 @@ import type { CalendarRule } from '../../core/calendar/rule';
 import { bucketEnd } from '../../core/cube/aggregate';
 import { valueWords } from '../../core/dashboard/figures';
 import type { Measure } from '../../core/dashboard/model';
-import type { LineAnswer } from '../../core/dashboard/turn';
+import type { LineAnswer } from '../../core/dashboard/answers';
 import { bracketPath } from '../../theme/marks';
 import { role, seriesColour } from '../../theme/roles';
 import { axisLabel, valueScale } from './scale';

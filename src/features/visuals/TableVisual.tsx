@@ -5,7 +5,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import type { Visual } from '../../core/dashboard/document';
 import { columnOf } from '../../core/dashboard/model';
-import type { TableAnswer } from '../../core/dashboard/turn';
+import type { TableAnswer } from '../../core/dashboard/answers';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 import { requestJson } from '../shell/request';
 

@@ -7,9 +7,10 @@ import { dayWords, unitText, windowWords } from '../../core/calendar/names';
 import type { Visual } from '../../core/dashboard/document';
 import { measureOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
-import type { EmptyAnswer, VisualAnswer } from '../../core/dashboard/turn';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
-import { runsWords } from '../dashboard/words';
+import type { EmptyAnswer, VisualAnswer } from '../../core/dashboard/answers';
+import { EMPTY_WORDS } from '../controls/usePeriod';
+import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
+import { runsWords } from '../../core/period/describe';
 import { BarVisual } from './BarVisual';
 import { LineVisual } from './LineVisual';
 import { TableVisual } from './TableVisual';
@@ -69,6 +70,16 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
   const { model, setPeriod, clear } = useWorkspace();
   const document = useDocument();
   const { nearest } = answer;
+  const emptied = useAnswers(
+    (state) =>
+      answer.acting.flatMap(({ control }) => {
+        const own = state.controls[control];
+        return own?.kind === 'period' && own.empty
+          ? [`${own.text} has no day, ${EMPTY_WORDS[own.empty]}`]
+          : [];
+      })[0],
+  );
+  const noDaysReason = emptied ?? 'the windows of its time controls do not meet';
   const timelines = answer.acting
     .filter((entry) => entry.route.kind === 'role')
     .map((entry) => entry.control);
@@ -80,11 +91,11 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
       <Centred>
         <Typography>
           No rows for these choices
-          {answer.asked.length === 0 ? ': the windows of its timelines do not meet' : ''}.
+          {answer.asked.length === 0 ? `: ${noDaysReason}` : ''}.
         </Typography>
         {answer.asked.length === 0 && timelines.length > 0 && (
           <Button onClick={() => timelines.slice(1).forEach(clear)}>
-            Let the first timeline decide alone
+            Let the first of them decide alone
           </Button>
         )}
         {answer.asked.length > 0 && slicers.length > 0 && (
@@ -94,11 +105,11 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
     );
   }
   const level = document.controls.find((control) => control.id === timelines[0]);
-  const unit = level?.kind === 'timeline' ? level.level : 'month';
+  const unit = level?.kind === 'timeline' ? level.level : level?.kind === 'range' ? level.snap : 'month';
   return (
     <Centred>
       <Typography>
-        No data {runsWords(answer.asked)}. Nearest: {dayWords(nearest)}.
+        No data {runsWords(answer.asked, model.rule)}. Nearest: {dayWords(nearest)}.
       </Typography>
       {timelines.length > 0 && (
         <Button onClick={() => timelines.forEach((id) => setPeriod(id, unitText(unit, nearest, model.rule)))}>

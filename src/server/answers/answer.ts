@@ -5,7 +5,9 @@ import type { DashboardDocument } from '../../core/dashboard/document';
 import type { Model } from '../../core/dashboard/model';
 import { cubeShapesFor } from '../../core/dashboard/shapes';
 import { stateFor, type ReaderState } from '../../core/dashboard/state';
-import { answerTurn, type TurnAnswer } from '../../core/dashboard/turn';
+import type { TurnAnswer } from '../../core/dashboard/answers';
+import { todayFor } from '../../core/dashboard/clock';
+import { answerTurn } from '../../core/dashboard/turn';
 import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model';
 import { heldCube } from './cubes';
@@ -31,7 +33,8 @@ function firstOf(...sources: readonly Source[]): Source {
   };
 }
 
-async function sourceFor(
+/** Cubes where they fit, the database for the rest. */
+export async function sourceFor(
   document: DashboardDocument,
   model: Model,
   stored: readonly StoredDataset[],
@@ -57,6 +60,7 @@ export async function answerOnServer(
     document,
     model,
     state: stateFor(document, state),
+    today: todayFor(document, model, Date.now()),
     ...(only ? { only: new Set(only) } : {}),
   };
   return { answer: await answerTurn(input, source), model };

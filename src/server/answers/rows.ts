@@ -1,13 +1,16 @@
 /** Detail rows of a table visual: a page at a time, straight from the database. */
 import { ALL_DAYS } from '../../core/calendar/runs';
 import type { DashboardDocument, Visual } from '../../core/dashboard/document';
-import { seenBy, settingsOf } from '../../core/dashboard/selection';
+import { todayFor } from '../../core/dashboard/clock';
+import { seenBy } from '../../core/dashboard/selection';
+import { settle } from '../../core/dashboard/settle';
 import { stateFor, type ReaderState } from '../../core/dashboard/state';
 import { datasetUses } from '../../core/dashboard/wiring';
 import { selectRows } from '../database/connection';
 import { factTable, physicalColumn } from '../datasets/definition';
 import { readModel } from '../model';
 import { Problem } from '../problem';
+import { sourceFor } from './answer';
 import { selectionSql } from './sqlSource';
 
 export interface RowPage {
@@ -41,7 +44,9 @@ export async function readRowPage(
   const sortKey = request.sort?.column ?? use.role;
   if (!columns.some((column) => column.key === sortKey))
     throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
-  const settings = settingsOf(document, model, stateFor(document, state));
+  const source = await sourceFor(document, model, stored);
+  const today = todayFor(document, model, Date.now());
+  const settings = await settle(document, model, stateFor(document, state), today, source);
   const seen = seenBy(document, model, settings, table, use);
   const where = selectionSql(columns, seen.selection, seen.window === ALL_DAYS ? undefined : seen.window);
   const fact = factTable(dataset.id, dataset.currentLoad!);

@@ -1,0 +1,158 @@
+/** The controls of a dashboard, as the document holds them. */
+import { z } from 'zod';
+import { UNITS } from '../calendar/units';
+
+export const id = z
+  .string()
+  .regex(/^[a-z][a-z0-9]{0,23}$/)
+  .describe('Name of an item inside the document: a letter, then letters and digits');
+export const key = z.string().min(1).max(64).describe('Key of a dataset, column, date role or measure');
+export const title = z.string().max(200).describe('Shown title; empty means a title made from the settings');
+export const measureRef = z.object({ dataset: key, measure: key });
+export type MeasureRef = z.infer<typeof measureRef>;
+
+/** A slicer's value; null is a blank one. */
+const value = z.string().max(500).nullable();
+const phrase = z.string().min(1).max(500).describe('Period phrase');
+const point = z.string().min(1).max(200).describe('Point of time, as period phrases have them');
+
+/** What every control has. */
+const common = {
+  id,
+  title,
+  hold: z.boolean().default(false).describe('Whether changes wait for Apply'),
+  reveal: z
+    .object({
+      control: id,
+      values: z.array(value).min(1).max(100).describe('Values of a slicer, or phrases of a time control'),
+    })
+    .nullable()
+    .default(null)
+    .describe('Shown, and in effect, only while another control holds one of these'),
+};
+
+/** What every time control has beside that. */
+const time = {
+  ...common,
+  default: phrase.describe('Period phrase with which readers begin'),
+  anchor: point
+    .nullable()
+    .default(null)
+    .describe('What rolling phrases count from; null: as the dashboard says'),
+  allowUncovered: z.boolean().default(false).describe('Whether periods without data can be chosen'),
+  offer: z
+    .enum(['union', 'intersection'])
+    .default('union')
+    .describe('Days with data in any, or in all, of what it is wired to'),
+  lost: z
+    .enum(['keep', 'follow'])
+    .default('keep')
+    .describe('When other choices take the data away under the window: it stays and is struck, or it moves'),
+};
+
+const timelineSchema = z.object({
+  ...time,
+  kind: z.literal('timeline'),
+  level: z.enum(UNITS).describe('Unit of a tile at the start'),
+  levelFixed: z.boolean().describe('Whether readers cannot change the level'),
+  size: z
+    .enum(['ribbon', 'scale', 'words'])
+    .describe('Ribbon alone, with its scale, or with the window in words too'),
+});
+const rangeSliderSchema = z.object({
+  ...time,
+  kind: z.literal('range'),
+  measure: measureRef.nullable().describe('Measure of the histogram'),
+  fixedEnd: z.enum(['none', 'start', 'end']).describe('An end that readers cannot move'),
+  snap: z.enum(UNITS).describe('Unit to whose edges the brackets go'),
+});
+export const CALENDAR_PICKS = ['day', 'days', 'range', 'from', 'up to'] as const;
+const calendarSchema = z.object({
+  ...time,
+  kind: z.literal('calendar'),
+  picks: z.enum(CALENDAR_PICKS).describe('One day, several days, a range, from a day on, up to a day'),
+  within: phrase.nullable().describe('Only days of this phrase are offered'),
+  tint: measureRef.nullable().describe('Measure that tints the days'),
+});
+const periodListSchema = z.object({
+  ...time,
+  kind: z.literal('periods'),
+  face: z.enum(['menu', 'buttons']),
+  entries: z
+    .array(z.object({ name: z.string().trim().min(1).max(100), phrase }))
+    .min(1)
+    .max(60),
+  chooseDates: z.boolean().describe('Whether a last entry opens start and end'),
+});
+const lookBackSchema = z.object({
+  ...time,
+  kind: z.literal('lookback'),
+  least: z.int().min(1).max(9999),
+  most: z.int().min(1).max(9999),
+  units: z
+    .array(z.enum(['days', 'days of data', 'weeks', 'months', 'full weeks', 'full months']))
+    .min(1)
+    .describe('Units that readers may choose from'),
+});
+const phraseBoxSchema = z.object({ ...time, kind: z.literal('phrase') });
+const dateTreeSchema = z.object({
+  ...time,
+  kind: z.literal('tree'),
+  levels: z.enum(['calendar', 'fiscal']),
+});
+
+const slicerSchema = z.object({
+  ...common,
+  kind: z.literal('slicer'),
+  dataset: key,
+  column: key,
+  default: z.array(value).max(1000).describe('Values chosen at the start; none means every value'),
+  several: z.boolean().describe('Whether more than one value can be chosen'),
+  unavailable: z.enum(['struck', 'hidden']).describe('How values without data are shown'),
+});
+const asOfSchema = z.object({ ...common, kind: z.literal('asof') });
+
+export const controlSchema = z.discriminatedUnion('kind', [
+  timelineSchema,
+  rangeSliderSchema,
+  calendarSchema,
+  periodListSchema,
+  lookBackSchema,
+  phraseBoxSchema,
+  dateTreeSchema,
+  slicerSchema,
+  asOfSchema,
+]);
+export type Control = z.infer<typeof controlSchema>;
+export type ControlKind = Control['kind'];
+export type Timeline = z.infer<typeof timelineSchema>;
+export type RangeSlider = z.infer<typeof rangeSliderSchema>;
+export type CalendarPicker = z.infer<typeof calendarSchema>;
+export type PeriodList = z.infer<typeof periodListSchema>;
+export type LookBack = z.infer<typeof lookBackSchema>;
+export type PhraseBox = z.infer<typeof phraseBoxSchema>;
+export type DateTree = z.infer<typeof dateTreeSchema>;
+export type Slicer = z.infer<typeof slicerSchema>;
+export type AsOfChooser = z.infer<typeof asOfSchema>;
+export type TimeControl = Exclude<Control, Slicer | AsOfChooser>;
+
+export const CONTROL_KINDS: readonly ControlKind[] = controlSchema.options.map(
+  (option) => option.shape.kind.value,
+);
+
+/** Whether a control holds a period phrase. */
+export function isTimeControl(control: Control): control is TimeControl {
+  return control.kind !== 'slicer' && control.kind !== 'asof';
+}
+
+/** What every time control begins with, beside its own settings. */
+export const TIME_DEFAULTS = {
+  title: '',
+  hold: false,
+  reveal: null,
+  default: 'all',
+  anchor: null,
+  allowUncovered: false,
+  offer: 'union',
+  lost: 'keep',
+} as const;

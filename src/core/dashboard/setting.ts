@@ -1,0 +1,27 @@
+/** What a control now says: its days, or its choice. */
+import type { DayRuns } from '../calendar/runs';
+import type { PhraseError } from '../period/phrase';
+import type { PeriodContext } from '../period/point';
+import type { EmptyReason } from '../period/resolve';
+
+/** The days that a time control asks for. A phrase that cannot be read has no effect. */
+export interface WindowSetting {
+  readonly kind: 'window';
+  readonly text: string;
+  /** Asked for; none when `empty` says why. */
+  readonly runs: DayRuns;
+  readonly empty: EmptyReason | null;
+  readonly error: PhraseError | null;
+  /** Whether the window was moved to where there is data. */
+  readonly followed: boolean;
+  /** What the phrase was read against; its data is that of what the control is wired to, under the slicers. */
+  readonly context: PeriodContext;
+}
+
+export type Setting =
+  | WindowSetting
+  | { readonly kind: 'choice'; readonly values: readonly (string | null)[] }
+  /** The phrase needs to know the days with data, and the source does not. */
+  | { readonly kind: 'pending' };
+
+export type Settings = ReadonlyMap<string, Setting>;

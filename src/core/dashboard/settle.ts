@@ -1,0 +1,157 @@
+/** Works out what each control now says, from the reader's state, the clock and the days with data. */
+import { parseIsoDay, type Day } from '../calendar/day';
+import { ALL_DAYS, intersectRuns, unionRuns, type DayRuns } from '../calendar/runs';
+import { clipRuns, coverageOfRuns } from '../coverage/coverage';
+import type { Source } from '../cube/query';
+import { parsePhrase, parsePoint } from '../period/parse';
+import type { Phrase, Point } from '../period/phrase';
+import type { PeriodContext } from '../period/point';
+import { printPhrase } from '../period/print';
+import { resolvePhrase } from '../period/resolve';
+import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from './document';
+import type { Model } from './model';
+import { seenBy } from './selection';
+import type { Setting, Settings } from './setting';
+import type { ReaderState } from './state';
+import { datasetUses } from './wiring';
+
+const ANCHOR_TODAY: Point = { base: { kind: 'today' }, steps: [] };
+
+/** The phrase that a time control holds: the reader's, else the designer's. */
+export function textOf(control: TimeControl, state: ReaderState): string {
+  return state.periods[control.id] ?? control.default;
+}
+
+function choiceOf(control: Extract<Control, { kind: 'slicer' }>, state: ReaderState) {
+  return state.choices[control.id] ?? control.default;
+}
+
+const canonical = (text: string) => {
+  const parsed = parsePhrase(text);
+  return parsed.ok ? printPhrase(parsed.phrase) : text;
+};
+
+/** Whether a control is shown and acts: always, or while another one that is shown holds a given choice. */
+export function isRevealed(
+  document: DashboardDocument,
+  state: ReaderState,
+  control: Control,
+  asked: readonly string[] = [],
+): boolean {
+  const { reveal } = control;
+  if (!reveal) return true;
+  const other = document.controls.find((entry) => entry.id === reveal.control);
+  if (!other || asked.includes(other.id)) return false;
+  if (!isRevealed(document, state, other, [...asked, control.id])) return false;
+  if (other.kind === 'slicer') return choiceOf(other, state).some((value) => reveal.values.includes(value));
+  if (other.kind === 'asof') return reveal.values.includes(state.asOf ?? '');
+  const text = canonical(textOf(other, state));
+  return reveal.values.some((value) => value !== null && canonical(value) === text);
+}
+
+/** The settings of all controls that are revealed. */
+export async function settle(
+  document: DashboardDocument,
+  model: Model,
+  state: ReaderState,
+  today: Day,
+  source: Source,
+): Promise<Settings> {
+  const settings = new Map<string, Setting>();
+  const revealed = document.controls.filter((control) => isRevealed(document, state, control));
+  for (const control of revealed) {
+    if (control.kind === 'slicer')
+      settings.set(control.id, { kind: 'choice', values: choiceOf(control, state) });
+  }
+  // Windows come after the choices: what "latest" means for a control depends on them, not on other windows.
+  const choices = new Map(settings);
+  for (const control of revealed) {
+    if (!isTimeControl(control)) continue;
+    const data = await dataOf(document, model, choices, control, source);
+    const asOf = (state.asOf && parseIsoDay(state.asOf)) || null;
+    settings.set(
+      control.id,
+      settingOf(document, model, control, textOf(control, state), { today, asOf, data }),
+    );
+  }
+  return settings;
+}
+
+/** Days with data of what a control is wired to, under the slicers wired into it; undefined if the source cannot tell. */
+async function dataOf(
+  document: DashboardDocument,
+  model: Model,
+  choices: Settings,
+  control: TimeControl,
+  source: Source,
+): Promise<DayRuns | undefined> {
+  const covered: DayRuns[] = [];
+  for (const use of datasetUses(document, model, control)) {
+    const { selection } = seenBy(document, model, choices, control, use);
+    const days = await source.covered(selection);
+    if (!days) return undefined;
+    covered.push(days);
+  }
+  return offeredOf(control, covered);
+}
+
+/** The days that a control offers, from those of each dataset that it reaches. */
+export function offeredOf(control: TimeControl, covered: readonly DayRuns[]): DayRuns {
+  if (control.offer === 'union') return unionRuns(...covered);
+  return covered.length === 0 ? [] : covered.reduce((all, days) => intersectRuns(all, days), ALL_DAYS);
+}
+
+/** The point that a control's rolling phrases count from. */
+export function anchorOf(document: DashboardDocument, control: TimeControl): Point {
+  const parsed = parsePoint(control.anchor ?? document.anchor);
+  return parsed.ok ? parsed.phrase : ANCHOR_TODAY;
+}
+
+/** Whether the days of a phrase depend on the days with data. */
+function needsData(phrase: Phrase, anchor: string): boolean {
+  const text = printPhrase(phrase);
+  return /\b(latest|earliest|of data)\b/.test(text) || /\b(latest|earliest)\b/.test(anchor);
+}
+
+function settingOf(
+  document: DashboardDocument,
+  model: Model,
+  control: TimeControl,
+  text: string,
+  known: { today: Day; asOf: Day | null; data: DayRuns | undefined },
+): Setting {
+  const { today, asOf, data } = known;
+  const context: PeriodContext = {
+    rule: model.rule,
+    today,
+    asOf,
+    anchor: anchorOf(document, control),
+    data: data ?? [],
+  };
+  const common = { kind: 'window', text, context, followed: false } as const;
+  const parsed = parsePhrase(text);
+  if (!parsed.ok) return { ...common, runs: ALL_DAYS, empty: null, error: parsed.error };
+  if (!data && needsData(parsed.phrase, control.anchor ?? document.anchor)) return { kind: 'pending' };
+  const resolved = resolvePhrase(parsed.phrase, context);
+  if (!resolved.ok) return { ...common, runs: ALL_DAYS, empty: null, error: resolved.error };
+  const followed = control.lost === 'follow' && data ? followedTo(resolved.runs, data) : undefined;
+  return {
+    ...common,
+    runs: followed ?? resolved.runs,
+    empty: followed ? null : (resolved.empty ?? null),
+    error: null,
+    followed: followed !== undefined,
+  };
+}
+
+/** A closed window without data, moved to the nearest day with data, its length kept; undefined if it can stay. */
+function followedTo(runs: DayRuns, data: DayRuns): DayRuns | undefined {
+  const [run] = runs;
+  if (runs.length !== 1 || !run || !Number.isFinite(run.start) || !Number.isFinite(run.end)) return undefined;
+  const clipped = clipRuns(runs, coverageOfRuns(data));
+  if (!clipped.empty || clipped.nearest === undefined) return undefined;
+  const length = run.end - run.start;
+  return clipped.nearest > run.end
+    ? [{ start: clipped.nearest, end: clipped.nearest + length }]
+    : [{ start: clipped.nearest - length, end: clipped.nearest }];
+}

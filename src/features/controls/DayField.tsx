@@ -1,0 +1,51 @@
+'use client';
+/** A day to be typed: ISO, in the locale's order, or with the month's name. */
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { Day } from '../../core/calendar/day';
+import { shortDayWords } from '../../core/calendar/names';
+import { dateOrderOf, readDayText } from '../../core/calendar/readDay';
+
+export interface DayFieldProps {
+  readonly label: string;
+  readonly day: Day | undefined;
+  readonly disabled?: boolean;
+  /** A sentence when a day cannot be taken; null when it can. */
+  readonly refuse?: (day: Day) => string | null;
+  readonly onDay: (day: Day) => void;
+}
+
+export function DayField({ label, day, disabled = false, refuse, onDay }: DayFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const order = dateOrderOf(typeof navigator === 'undefined' ? undefined : navigator.language);
+  const shown = day === undefined || !Number.isFinite(day) ? '' : shortDayWords(day, true);
+  const read = draft === null ? undefined : readDayText(draft, order);
+  const problem =
+    draft === null || draft.trim() === ''
+      ? null
+      : read === undefined
+        ? 'No such day. Write 2026-03-14 or 14 Mar 2026.'
+        : (refuse?.(read) ?? null);
+  const done = () => {
+    if (draft !== null && read !== undefined && problem === null && read !== day) onDay(read);
+    if (problem === null) setDraft(null);
+  };
+  return (
+    <TextField
+      label={label}
+      value={draft ?? shown}
+      disabled={disabled}
+      error={problem !== null}
+      helperText={problem}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={done}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter') done();
+        if (event.key === 'Escape') setDraft(null);
+      }}
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { style: { padding: '5px 8px', fontSize: 12 } } }}
+      sx={{ minWidth: 0, flex: 1 }}
+    />
+  );
+}

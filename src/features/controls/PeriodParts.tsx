@@ -1,0 +1,132 @@
+'use client';
+/** What all time controls share: the head with phrase and dates, errors, and what waits for Apply. */
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { memo, type ReactNode } from 'react';
+import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles';
+import { useWorkspace } from '../dashboard/workspace';
+import { periodWords, type Period } from './usePeriod';
+
+export const ClearButton = memo(function ClearButton({
+  id,
+  disabled,
+  clear,
+}: {
+  id: string;
+  disabled: boolean;
+  clear: (id: string) => void;
+}) {
+  return (
+    <Button onClick={() => clear(id)} disabled={disabled} sx={{ minWidth: 0, py: 0 }}>
+      Clear
+    </Button>
+  );
+});
+
+/** The phrase; struck when there is no data in it. */
+export function PhraseText({ period }: { period: Period }) {
+  const struck = period.resolved.ok && period.clipped.empty;
+  return (
+    <span
+      style={{
+        ...phraseStyle,
+        color: role.time,
+        textDecoration: struck ? 'line-through' : 'none',
+        borderBottom: period.isPending ? `2px dotted ${role.warning}` : 'none',
+      }}
+    >
+      {period.text}
+    </span>
+  );
+}
+
+const line = {
+  display: 'flex',
+  alignItems: 'baseline',
+  gap: 12,
+  minHeight: 22,
+  whiteSpace: 'nowrap',
+  overflow: 'hidden',
+  flex: 'none',
+} as const;
+
+/** Title, phrase and days in one line, for wide controls. */
+export function WideHead({
+  period,
+  withWords,
+  children,
+}: {
+  period: Period;
+  withWords: boolean;
+  children?: ReactNode;
+}) {
+  const { clear } = useWorkspace();
+  return (
+    <div style={line}>
+      <h2 style={{ ...itemTitleStyle, flex: 'none' }}>{period.title}</h2>
+      {withWords && (
+        <>
+          <PhraseText period={period} />
+          <span style={{ ...quietStyle, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+            {periodWords(period)}
+          </span>
+        </>
+      )}
+      <span style={{ flex: 1 }} />
+      {children}
+      <ClearButton id={period.control.id} disabled={period.isEverything} clear={clear} />
+    </div>
+  );
+}
+
+/** Title and Clear, then the days below, for narrow controls. */
+export function NarrowHead({ period, withPhrase = false }: { period: Period; withPhrase?: boolean }) {
+  const { clear } = useWorkspace();
+  return (
+    <div style={{ flex: 'none' }}>
+      <div style={line}>
+        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{period.title}</h2>
+        <ClearButton id={period.control.id} disabled={period.isEverything} clear={clear} />
+      </div>
+      {withPhrase && <PhraseText period={period} />}
+      <div style={quietStyle}>{periodWords(period)}</div>
+    </div>
+  );
+}
+
+/** What is wrong with the phrase. */
+export function PeriodProblem({ period }: { period: Period }) {
+  if (period.resolved.ok) return null;
+  return (
+    <Typography variant="body2" color="error" role="alert">
+      “{period.text}” is not a period: {period.resolved.error.message} Showing every day.
+    </Typography>
+  );
+}
+
+/** Apply and Discard for changes that are held. */
+export function HeldChanges({ id }: { id: string }) {
+  const { pending, apply, discard } = useWorkspace();
+  if (!(id in pending.periods) && !(id in pending.choices)) return null;
+  return (
+    <div
+      role="group"
+      aria-label="Changes that wait"
+      style={{
+        display: 'flex',
+        gap: 4,
+        alignItems: 'center',
+        flex: 'none',
+        borderTop: `1px solid ${role.hairline}`,
+      }}
+    >
+      <span style={{ ...quietStyle, flex: 1, color: role.warning }}>not applied yet</span>
+      <Button onClick={() => discard(id)} sx={{ minWidth: 0, py: 0 }}>
+        Discard
+      </Button>
+      <Button variant="contained" onClick={() => apply(id)} sx={{ minWidth: 0, py: 0 }}>
+        Apply
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,154 @@
+'use client';
+/** A field for a period phrase: completion, errors underlined in their place, its days at once. */
+import Autocomplete from '@mui/material/Autocomplete';
+import TextField from '@mui/material/TextField';
+import { useMemo, useState } from 'react';
+import { describeRuns } from '../../core/period/describe';
+import { completePhrase } from '../../core/period/complete';
+import type { PeriodContext } from '../../core/period/point';
+import { printPhrase } from '../../core/period/print';
+import { parsePhrase } from '../../core/period/parse';
+import { resolvePhrase } from '../../core/period/resolve';
+import { phraseStyle, role } from '../../theme/roles';
+import { EMPTY_WORDS } from './usePeriod';
+
+export interface PhraseFieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly context: PeriodContext;
+  /** Phrases used before, offered while the field is empty. */
+  readonly history?: readonly string[];
+  /** More words under the field, after the days. */
+  readonly note?: string;
+  readonly onCommit: (text: string) => void;
+}
+
+/** A word put in the place of the one that is being typed. */
+interface Offer {
+  readonly text: string;
+  readonly word: string;
+}
+
+function offersFor(text: string, history: readonly string[]): Offer[] {
+  if (text.trim() === '' && history.length > 0) return history.map((entry) => ({ text: entry, word: entry }));
+  const { from, words } = completePhrase(text, text.length);
+  return words.map((word) => ({ text: `${text.slice(0, from)}${word}`, word }));
+}
+
+const INPUT_STYLE = { ...phraseStyle, lineHeight: '20px', padding: 0 };
+
+export function PhraseField({ label, value, context, history = [], note, onCommit }: PhraseFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? value;
+  const parsed = useMemo(() => parsePhrase(text), [text]);
+  const offers = useMemo(() => (draft === null ? [] : offersFor(draft, history)), [draft, history]);
+  const isTyping = draft !== null;
+  const error = parsed.ok ? undefined : parsed.error;
+  const commit = (typed: string) => {
+    const read = parsePhrase(typed);
+    if (!read.ok) return;
+    const next = printPhrase(read.phrase);
+    if (next !== value) onCommit(next);
+    setDraft(null);
+  };
+  return (
+    <Autocomplete
+      freeSolo
+      fullWidth
+      disableClearable
+      openOnFocus
+      options={offers}
+      filterOptions={(options) => options}
+      getOptionLabel={(option) => (typeof option === 'string' ? option : option.text)}
+      renderOption={(props, option) => {
+        const { key, ...rest } = props;
+        return (
+          <li key={key} {...rest} style={{ ...phraseStyle, minHeight: 24, padding: '2px 10px' }}>
+            {option.word}
+          </li>
+        );
+      }}
+      inputValue={text}
+      onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
+      value={text}
+      onChange={(_, chosen) => {
+        if (typeof chosen === 'string') return commit(chosen);
+        // A phrase used before is taken whole; a word leaves the field open for the next one.
+        if (chosen.text === chosen.word && history.includes(chosen.text)) commit(chosen.text);
+        else setDraft(chosen.text);
+      }}
+      onBlur={() => {
+        if (draft !== null && parsed.ok) commit(draft);
+      }}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          margin="dense"
+          label={label}
+          error={error !== undefined}
+          helperText={<Below text={text} error={error} isTyping={isTyping} context={context} note={note} />}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'Escape') setDraft(null);
+          }}
+          slotProps={{
+            ...params.slotProps,
+            inputLabel: { ...params.slotProps.inputLabel, shrink: true },
+            htmlInput: {
+              ...params.slotProps.htmlInput,
+              spellCheck: false,
+              style: INPUT_STYLE,
+              'aria-invalid': error !== undefined,
+            },
+          }}
+        />
+      )}
+    />
+  );
+}
+
+/** The days of the phrase, or the error with its place underlined. */
+function Below({
+  text,
+  error,
+  isTyping,
+  context,
+  note,
+}: {
+  text: string;
+  error: { message: string; from: number; to: number } | undefined;
+  isTyping: boolean;
+  context: PeriodContext;
+  note: string | undefined;
+}) {
+  if (error) {
+    const end = Math.max(error.to, error.from + 1);
+    return (
+      <span role="alert">
+        <span aria-hidden="true" style={{ ...phraseStyle, display: 'block', whiteSpace: 'pre' }}>
+          {text.slice(0, error.from)}
+          <span style={{ textDecoration: `underline wavy ${role.error}` }}>
+            {text.slice(error.from, end) || '   '}
+          </span>
+          {text.slice(end)}
+        </span>
+        {error.message}
+      </span>
+    );
+  }
+  const parsed = parsePhrase(text);
+  if (!parsed.ok) return null;
+  const resolved = resolvePhrase(parsed.phrase, context);
+  const days = !resolved.ok
+    ? resolved.error.message
+    : resolved.empty
+      ? `no day: ${EMPTY_WORDS[resolved.empty]}`
+      : describeRuns(resolved.runs, context.rule);
+  return (
+    <span>
+      {days}
+      {isTyping ? ' · Enter takes it' : ''}
+      {note ? ` · ${note}` : ''}
+    </span>
+  );
+}

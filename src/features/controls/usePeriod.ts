@@ -1,0 +1,83 @@
+'use client';
+/** A time control in use: the phrase it shows, its days, and how to change it. */
+import { dayWords } from '../../core/calendar/names';
+import { sameRuns, type DayRuns } from '../../core/calendar/runs';
+import { clipRuns, coverageOfRuns, type Clipped } from '../../core/coverage/coverage';
+import type { PeriodAnswer } from '../../core/dashboard/answers';
+import type { TimeControl } from '../../core/dashboard/document';
+import { titleOf } from '../../core/dashboard/title';
+import { runsWords } from '../../core/period/describe';
+import { resolveText, type EmptyReason, type Resolved } from '../../core/period/resolve';
+import { useWorkspace } from '../dashboard/workspace';
+import { coverageWords } from '../dashboard/words';
+
+export interface Period {
+  readonly control: TimeControl;
+  readonly title: string;
+  readonly answer: PeriodAnswer;
+  /** The phrase shown: ahead of the answer, and of what is applied while changes are held. */
+  readonly text: string;
+  readonly resolved: Resolved;
+  /** The days asked for; every day when the phrase cannot be read. */
+  readonly asked: DayRuns;
+  readonly clipped: Clipped;
+  readonly isEverything: boolean;
+  /** Whether the shown phrase waits for Apply. */
+  readonly isPending: boolean;
+  set(text: string): void;
+  preview(text: string): void;
+  clear(): void;
+}
+
+export const EMPTY_WORDS: Record<EmptyReason, string> = {
+  'no-data': 'no data to count from',
+  reversed: 'it would end before it starts',
+  'left-out': 'every day is left out',
+};
+
+/** The period of a control from its newest answer and what its reader has done since. */
+export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
+  const { model, reader, pending, preview, setPeriod, clear } = useWorkspace();
+  const held = pending.periods[control.id];
+  const text = held ?? reader.state.periods[control.id] ?? control.default;
+  const isAnswered = text === answer.text;
+  const resolved: Resolved = isAnswered
+    ? answer.error
+      ? { ok: false, error: answer.error }
+      : answer.empty
+        ? { ok: true, runs: [], empty: answer.empty }
+        : { ok: true, runs: answer.asked }
+    : resolveText(text, answer.context);
+  const asked = resolved.ok ? resolved.runs : answer.asked;
+  const [first] = asked;
+  return {
+    control,
+    title: titleOf(control, model),
+    answer,
+    text,
+    resolved,
+    asked,
+    clipped: clipRuns(asked, coverageOfRuns(answer.covered, 0)),
+    isEverything: first?.start === -Infinity && first.end === Infinity,
+    isPending: held !== undefined,
+    set: (next) => setPeriod(control.id, next),
+    preview: (next) => preview(control.id, next),
+    clear: () => clear(control.id),
+  };
+}
+
+/** The period in words: its days and those with data, what was cut off, or why there is nothing. */
+export function periodWords(period: Period): string {
+  const { answer, resolved, asked, clipped, isEverything } = period;
+  const { rule } = answer.context;
+  if (resolved.ok && resolved.empty) return `no day: ${EMPTY_WORDS[resolved.empty]}`;
+  if (clipped.empty) {
+    const where = `no data ${runsWords(asked, rule)}`;
+    return clipped.nearest === undefined ? where : `${where}; nearest: ${dayWords(clipped.nearest)}`;
+  }
+  const words = `${runsWords(clipped.runs, rule)} · ${coverageWords(clipped.runs, clipped.daysWithData)}`;
+  if (isEverything) return `everything: ${words}`;
+  if (answer.followed) return `moved to where there is data: ${words}`;
+  const isCut = asked.every((run) => Number.isFinite(run.start) && Number.isFinite(run.end));
+  return isCut && !sameRuns(asked, clipped.runs) ? `${words}; asked for ${runsWords(asked, rule)}` : words;
+}
