@@ -138,3 +138,103 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
   ]);
   return document;
 }
+
+/** "Ways to choose days": every time control; a click on the board decides which of them act on a visual. */
+export function waysToChooseDays(model: Model): DashboardDocument {
+  const passengers = { dataset: 'sailings', measure: 'passengers' };
+  const time = TIME_DEFAULTS;
+  const document = assemble('Ways to choose days', model, [
+    [
+      {
+        ...time,
+        id: 'slider',
+        kind: 'range',
+        title: 'Sailed',
+        default: 'last 26 full weeks',
+        anchor: 'latest',
+        measure: passengers,
+        fixedEnd: 'none',
+        snap: 'day',
+      },
+      0,
+      0,
+      24,
+      5,
+    ],
+    [
+      {
+        ...time,
+        id: 'list',
+        kind: 'periods',
+        title: 'Named periods',
+        face: 'buttons',
+        entries: [
+          { name: 'Last 7 days', phrase: 'last 7 days' },
+          { name: 'Last 28 days', phrase: 'last 28 days' },
+          { name: 'This month so far', phrase: 'this month to date' },
+          { name: 'Last month', phrase: 'last month' },
+          { name: 'This year so far', phrase: 'this year to date' },
+          { name: 'Last year', phrase: 'last year' },
+          { name: 'The year 2019', phrase: '2019' },
+          { name: 'Everything', phrase: 'all' },
+        ],
+        chooseDates: true,
+      },
+      0,
+      5,
+      7,
+      10,
+    ],
+    [
+      {
+        ...time,
+        id: 'calendar',
+        kind: 'calendar',
+        title: 'Calendar',
+        picks: 'range',
+        within: null,
+        tint: passengers,
+      },
+      7,
+      5,
+      6,
+      10,
+    ],
+    [{ ...time, id: 'tree', kind: 'tree', title: 'Date tree', levels: 'calendar' }, 13, 5, 5, 10],
+    [
+      {
+        ...time,
+        id: 'back',
+        kind: 'lookback',
+        title: 'Look-back',
+        anchor: 'latest',
+        default: 'last 90 days',
+        least: 7,
+        most: 365,
+        units: ['days', 'days of data', 'weeks', 'full weeks'],
+      },
+      18,
+      5,
+      6,
+      5,
+    ],
+    [{ ...time, id: 'typed', kind: 'phrase', title: 'Typed', default: 'all' }, 18, 10, 6, 5],
+    [{ id: 'daily', kind: 'line', title: 'Passengers', measure: passengers, grain: 'auto' }, 0, 15, 13, 8],
+    [
+      {
+        id: 'routes',
+        kind: 'bar',
+        title: 'Passengers by route, {window}',
+        measure: passengers,
+        category: 'route',
+        order: 'value',
+        limit: 12,
+      },
+      13,
+      15,
+      11,
+      8,
+    ],
+  ]);
+  return document;
+}

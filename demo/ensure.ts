@@ -9,7 +9,7 @@ import { profileFile } from '../src/server/datasets/profile';
 import { findDataset, loadedDatasets } from '../src/server/datasets/repository';
 import { readModel } from '../src/server/model';
 import { companyOn } from './company';
-import { bookingsAndSailings } from './dashboards';
+import { bookingsAndSailings, waysToChooseDays } from './dashboards';
 import type { DemoDataset } from './datasets/demoDataset';
 import { DEMO_DATASETS, writeDataset, writeMistakes } from './generate';
 
@@ -39,9 +39,10 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
   }
   if (await anyDashboardEver()) return;
   const { model } = await readModel();
+  await createDashboard(waysToChooseDays(model));
   await createDashboard(bookingsAndSailings(model));
   await warmCubes();
-  options.say(`Demo dashboard made for ${isoDay(today)}`);
+  options.say(`Demo dashboards made for ${isoDay(today)}`);
 }
 
 async function importDemo(dataset: DemoDataset, file: string, signal?: AbortSignal) {

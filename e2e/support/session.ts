@@ -108,14 +108,15 @@ export async function load(
 }
 
 /**
- * Steps of a story, each building on the ones before: once one has failed, the rest is skipped. A picture of
+ * Steps of a story, each building on the ones before (unless they are not chained): once one has failed, the rest is
+ * skipped. A picture of
  * the page at the failure is left among the temporary files.
  */
-export function asStory(page: () => Page) {
+export function asStory(page: () => Page, isChained = true) {
   let failed = false;
   return (name: string, step: () => Promise<void>) =>
     test(name, async () => {
-      if (failed) throw new Error('An earlier step failed');
+      if (failed && isChained) throw new Error('An earlier step failed');
       failed = true;
       try {
         await step();

@@ -70,7 +70,7 @@ export function PhraseField({ label, value, context, history = [], note, onCommi
       }}
       inputValue={text}
       onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
-      value={text}
+      value={value}
       onChange={(_, chosen) => {
         if (typeof chosen === 'string') return commit(chosen);
         // A phrase used before is taken whole; a word leaves the field open for the next one.
@@ -88,7 +88,6 @@ export function PhraseField({ label, value, context, history = [], note, onCommi
           error={error !== undefined}
           helperText={<Below text={text} error={error} isTyping={isTyping} context={context} note={note} />}
           onKeyDown={(event) => {
-            event.stopPropagation();
             if (event.key === 'Escape') setDraft(null);
           }}
           slotProps={{

@@ -137,16 +137,12 @@ export function stepFrom(ribbon: Ribbon, at: number, by: number): number {
 
 /** The window moved by its own number of tiles, again until there is data in it; undefined at the ribbon's end. */
 export function steppedByLength(ribbon: Ribbon, span: Span, direction: 1 | -1): Span | undefined {
-  const first = tileAt(ribbon, span.start);
-  const last = tileAt(ribbon, span.end);
-  const length = last - first + 1;
-  for (let by = length * direction; ; by += length * direction) {
-    const from = Math.max(0, first + by);
-    const to = Math.min(ribbon.tiles.length - 1, last + by);
-    if (from > to) return undefined;
-    const next = spanOfTiles(ribbon, from, to);
-    if (next) return next;
+  const length = tileAt(ribbon, span.end) - tileAt(ribbon, span.start) + 1;
+  for (let by = length; by < ribbon.tiles.length + length; by += length) {
+    const next = movedBy(ribbon, span, by * direction);
+    if (next.start !== span.start) return next;
   }
+  return undefined;
 }
 
 /** A closed window from runs with open ends, closed by the data. */

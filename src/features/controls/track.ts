@@ -44,9 +44,18 @@ export function dayAt(track: Track, share: number): Day {
 
 /** A day snapped for one side of a window: to the unit's edge, then to the nearest day with data. */
 function snapped(track: Track, side: 'start' | 'end', day: Day): Day {
-  const edge = side === 'start' ? start(track.unit, day, track.rule) : end(track.unit, day, track.rule);
+  const edge = nearestEdge(track, side, day);
   const inside = clamp(edge, track.first, track.last);
   return track.allowUncovered ? inside : (nearestDayIn(track.covered, inside) ?? inside);
+}
+
+/** The first (or last) day of a unit that lies nearest to a day. */
+function nearestEdge({ unit, rule }: Track, side: 'start' | 'end', day: Day): Day {
+  const first = start(unit, day, rule);
+  const last = end(unit, day, rule);
+  const isLate = day - first > last - day;
+  if (side === 'start') return isLate ? last + 1 : first;
+  return isLate ? last : first - 1;
 }
 
 /** The window with one end put at a day; the ends never pass each other. */

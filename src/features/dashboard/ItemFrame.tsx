@@ -3,6 +3,9 @@
 import { memo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document';
 import { isControl } from '../../core/dashboard/document';
+import { parseIsoDay } from '../../core/calendar/day';
+import { dayWords } from '../../core/calendar/names';
+import { datasetOf, type Model } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import type { VisualAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
@@ -59,6 +62,16 @@ function subtitle(answer: VisualAnswer | undefined, rule: CalendarRule): string 
   return parts.join(' · ');
 }
 
+/** A title with its placeholders filled: {window} for the days shown, {loaded} for when the data was loaded. */
+function filledTitle(title: string, answer: VisualAnswer | undefined, model: Model): string {
+  if (!title.includes('{')) return title;
+  const shown = answer && 'window' in answer ? answer.window : undefined;
+  const loadedAt = shown && datasetOf(model, shown.dataset)?.loadedAt;
+  return title
+    .replaceAll('{window}', shown ? runsWords(shown.shown, model.rule) : '…')
+    .replaceAll('{loaded}', loadedAt ? dayWords(parseIsoDay(loadedAt.slice(0, 10))!) : '…');
+}
+
 const SUBTITLE = {
   ...quietStyle,
   margin: '0 0 4px',
@@ -73,7 +86,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
   const waiting = useAnswers((state) => state.waiting.has(visual.id));
   return (
     <>
-      <h2 style={itemTitleStyle}>{titleOf(visual, model)}</h2>
+      <h2 style={itemTitleStyle}>{filledTitle(titleOf(visual, model), answer, model)}</h2>
       <p style={SUBTITLE}>
         {subtitle(answer, model.rule)}
         {waiting && ' · on its way'}
