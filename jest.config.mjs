@@ -3,7 +3,7 @@ const esmOnly = ['nuqs', 'temporal-polyfill', 'temporal-utils', 'chevrotain', '@
 
 export default {
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli'],
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli', '<rootDir>/scripts'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [

@@ -6,7 +6,7 @@ import { DEFAULT_RULE, type CalendarRule } from '../calendar/rule';
 import { containsDay, countDays, type DayRuns } from '../calendar/runs';
 import { anyRule, closeRuns, d, runs } from '../calendar/testing';
 import { UNITS, type Unit } from '../calendar/units';
-import { clipRuns, coverageOfRuns, holesOf, tilesOf, usualGapOf } from './coverage';
+import { clipRuns, coverageOfRuns, holesOf, movedToData, tilesOf, usualGapOf } from './coverage';
 
 interface Vector {
   readonly id: string;
@@ -95,6 +95,15 @@ describe('coverage', () => {
       reason: 'no-data',
       nearest: undefined,
     });
+  });
+
+  test('a window without data moves to the nearest data, its length kept', () => {
+    const data = runs(['2025-01-01', '2025-01-10'], ['2025-02-01', '2025-02-28']);
+    expect(movedToData(runs(['2025-01-12', '2025-01-14']), data)).toEqual(runs(['2025-01-08', '2025-01-10']));
+    expect(movedToData(runs(['2025-01-26', '2025-01-30']), data)).toEqual(runs(['2025-02-01', '2025-02-05']));
+    expect(movedToData(runs(['2025-01-05', '2025-01-30']), data)).toBeUndefined();
+    expect(movedToData([{ start: d('2026-01-01'), end: Infinity }], data)).toBeUndefined();
+    expect(movedToData(runs(['2025-01-12', '2025-01-14']), [])).toBeUndefined();
   });
 
   test('what is kept lies inside the window and the data’s span, and counts its days', () => {

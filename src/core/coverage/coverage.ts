@@ -108,6 +108,18 @@ function nearestTo(window: DayRuns, data: DayRuns): Day | undefined {
   return best?.day;
 }
 
+/** A closed window without data, moved to the nearest day with data, its length kept; undefined if it can stay. */
+export function movedToData(runs: DayRuns, data: DayRuns): DayRuns | undefined {
+  const [run] = runs;
+  if (runs.length !== 1 || !run || !Number.isFinite(run.start) || !Number.isFinite(run.end)) return undefined;
+  const clipped = clipRuns(runs, coverageOfRuns(data, 0));
+  if (!clipped.empty || clipped.nearest === undefined) return undefined;
+  const length = run.end - run.start;
+  return clipped.nearest > run.end
+    ? [{ start: clipped.nearest, end: clipped.nearest + length }]
+    : [{ start: clipped.nearest - length, end: clipped.nearest }];
+}
+
 export type TileState = 'full' | 'part' | 'none';
 
 /** One whole unit of the calendar, and how far data covers it. Both ends inclusive. */

@@ -1,7 +1,7 @@
 /** Works out what each control now says, from the reader's state, the clock and the days with data. */
 import { parseIsoDay, type Day } from '../calendar/day';
 import { ALL_DAYS, intersectRuns, unionRuns, type DayRuns } from '../calendar/runs';
-import { clipRuns, coverageOfRuns } from '../coverage/coverage';
+import { movedToData } from '../coverage/coverage';
 import type { Source } from '../cube/query';
 import { parsePhrase, parsePoint } from '../period/parse';
 import type { Phrase, Point } from '../period/phrase';
@@ -134,7 +134,7 @@ function settingOf(
   if (!data && needsData(parsed.phrase, control.anchor ?? document.anchor)) return { kind: 'pending' };
   const resolved = resolvePhrase(parsed.phrase, context);
   if (!resolved.ok) return { ...common, runs: ALL_DAYS, empty: null, error: resolved.error };
-  const followed = control.lost === 'follow' && data ? followedTo(resolved.runs, data) : undefined;
+  const followed = control.lost === 'follow' && data ? movedToData(resolved.runs, data) : undefined;
   return {
     ...common,
     runs: followed ?? resolved.runs,
@@ -142,16 +142,4 @@ function settingOf(
     error: null,
     followed: followed !== undefined,
   };
-}
-
-/** A closed window without data, moved to the nearest day with data, its length kept; undefined if it can stay. */
-function followedTo(runs: DayRuns, data: DayRuns): DayRuns | undefined {
-  const [run] = runs;
-  if (runs.length !== 1 || !run || !Number.isFinite(run.start) || !Number.isFinite(run.end)) return undefined;
-  const clipped = clipRuns(runs, coverageOfRuns(data));
-  if (!clipped.empty || clipped.nearest === undefined) return undefined;
-  const length = run.end - run.start;
-  return clipped.nearest > run.end
-    ? [{ start: clipped.nearest, end: clipped.nearest + length }]
-    : [{ start: clipped.nearest - length, end: clipped.nearest }];
 }

@@ -3,6 +3,8 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { memo, type ReactNode } from 'react';
+import { movedToData } from '../../core/coverage/coverage';
+import { intervalText } from '../../core/period/print';
 import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles';
 import { useWorkspace } from '../dashboard/workspace';
 import { periodWords, type Period } from './usePeriod';
@@ -94,9 +96,23 @@ export function NarrowHead({ period, withPhrase = false }: { period: Period; wit
   );
 }
 
-/** What is wrong with the phrase. */
+/** What is wrong with the phrase, or with its days, and one click that mends it. */
 export function PeriodProblem({ period }: { period: Period }) {
-  if (period.resolved.ok) return null;
+  if (period.resolved.ok) {
+    const moved = movedToData(period.asked, period.answer.covered)?.[0];
+    if (!moved) return null;
+    return (
+      <div style={{ flex: 'none' }}>
+        <Button
+          variant="outlined"
+          onClick={() => period.set(intervalText(moved.start, moved.end))}
+          sx={{ py: 0, minWidth: 0 }}
+        >
+          Move to the nearest data
+        </Button>
+      </div>
+    );
+  }
   return (
     <Typography variant="body2" color="error" role="alert">
       “{period.text}” is not a period: {period.resolved.error.message} Showing every day.
