@@ -21,15 +21,26 @@ const PICTURES: readonly Picture[] = [
   { name: 'dataset', address: '/datasets/sailings' },
   {
     name: 'arrange',
-    address: '/dashboards/1?mode=arrange',
+    address: '/dashboards/2?mode=arrange',
     script: `[...document.querySelectorAll('nav button')][0].click()`,
   },
   {
     name: 'wire',
-    address: '/dashboards/1?mode=wire',
+    address: '/dashboards/2?mode=wire',
     script: `document.querySelector('[data-cell="0:2"]').focus()`,
   },
-  { name: 'read', address: '/dashboards/1?c.route=Tamsel%E2%80%93Quern%3BVeldry%E2%80%93Osk+Head' },
+  { name: 'read', address: '/dashboards/2?c.route=Tamsel%E2%80%93Quern%3BVeldry%E2%80%93Osk+Head' },
+  {
+    name: 'time-controls',
+    address: '/dashboards/1?p.calendar=2026-05-04%2F2026-05-17&p.tree=2024-Q3%2C+2026',
+  },
+  {
+    name: 'calendar-year',
+    address: '/dashboards/1',
+    script: `document.querySelector('#item-calendar button[aria-label*="show the year"]').click()`,
+  },
+  { name: 'phrase-error', address: '/dashboards/1?p.typed=last+13+ful+weeks' },
+  { name: 'as-of', address: '/dashboards/2?as-of=2025-02-10' },
 ];
 
 const only = process.argv[3];

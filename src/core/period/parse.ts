@@ -3,7 +3,7 @@ import { EOF, type IToken } from 'chevrotain';
 import { grammar, WordProblem } from './grammar';
 import { nearestWord } from './nearestWord';
 import type { Baseline, Parsed, Phrase, PhraseError, PhraseErrorCode, Point } from './phrase';
-import { Last, lexer, Same, SPACE, Span, WORDS } from './tokens';
+import { Fiscal, Full, Last, lexer, Same, SPACE, Span, WORDS } from './tokens';
 
 const SENTENCES: Record<PhraseErrorCode, (word: string) => string> = {
   empty: () => 'Type a period, such as last 13 full weeks, this month to date or 2026-03.',
@@ -92,8 +92,19 @@ export function nextWords(rule: Rule, text: string): string[] {
     const result = attempt(longer, rule, lexer.tokenize(longer).tokens);
     return result.ok || result.from > text.length + 1;
   };
-  return [...kinds].flatMap((kind) => WORDS.get(kind) ?? []).filter(leadsOn);
+  const number = takesPlural(tokens) ? (word: string) => word : singular;
+  return [...kinds].flatMap((kind) => (WORDS.get(kind) ?? []).map(number)).filter(leadsOn);
 }
+
+/** Whether a unit after these words is one of several: `last 7 full …`, but `last …` and `week …`. */
+function takesPlural(tokens: readonly IToken[]): boolean {
+  const before = [...tokens]
+    .reverse()
+    .find((token) => token.tokenType !== Full && token.tokenType !== Fiscal);
+  return before !== undefined && /^\d+$/.test(before.image) && Number(before.image) !== 1;
+}
+
+const singular = (word: string) => word.replace(/^(day|week|month|quarter|year)s$/, '$1');
 
 function read<T>(text: string, rule: Rule): Parsed<T> {
   if (isBlank(text)) {

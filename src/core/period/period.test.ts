@@ -157,6 +157,8 @@ describe('errors and completions', () => {
 
   test('a word that was begun is completed in its place', () => {
     expect(completePhrase('last 13 fu', 10)).toEqual({ from: 8, to: 10, words: ['full'] });
+    expect(completePhrase('this mon', 8).words).toEqual(['month']);
+    expect(completePhrase('last 13 full mon', 16).words).toEqual(['months']);
     expect(completePhrase('th days', 2)).toEqual({ from: 0, to: 2, words: ['this'] });
     expect(completePhrase('same sp', 7, true).words).toEqual(['span']);
     expect(completePhrase('', 0, true).words).toEqual(expect.arrayContaining(['previous', 'same', 'last']));

@@ -23,7 +23,7 @@ export function PhraseBoxControl({ control, answer }: { control: PhraseBox; answ
       }}
     >
       <NarrowHead period={period} />
-      <PeriodProblem period={period} />
+      {period.resolved.ok && <PeriodProblem period={period} />}
       <PhraseField
         label={`Phrase of ${period.title}`}
         value={period.text}

@@ -114,7 +114,7 @@ export function InEffectLine() {
         aria-label="In effect"
         component="section"
         sx={{
-          height: 36,
+          minHeight: 36,
           px: 2,
           display: 'flex',
           alignItems: 'center',
@@ -126,7 +126,10 @@ export function InEffectLine() {
           fontSize: 13,
         }}
       >
-        <div aria-live="polite" style={{ flex: 1, overflow: 'hidden', display: 'flex', gap: 6, minWidth: 0 }}>
+        <div
+          aria-live="polite"
+          style={{ flex: 1, display: 'flex', flexWrap: 'wrap', columnGap: 6, minWidth: 0 }}
+        >
           <span>Showing</span>
           <SaidParts />
         </div>

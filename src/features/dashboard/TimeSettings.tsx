@@ -135,6 +135,8 @@ function useRevealValues(other: Control | undefined): Option[] {
   return [];
 }
 
+const ALWAYS = '-';
+
 /** "Shows only while another control holds a choice." */
 export function RevealSetting({ control, change }: { control: Control; change: ChangeCommon }) {
   const { model } = useWorkspace();
@@ -155,9 +157,9 @@ export function RevealSetting({ control, change }: { control: Control; change: C
     <>
       <ChoiceSetting
         label="Shows"
-        value={reveal?.control ?? ''}
+        value={reveal?.control ?? ALWAYS}
         options={[
-          { value: '', label: 'Always' },
+          { value: ALWAYS, label: 'Always' },
           ...others.map((entry) => ({
             value: entry.id,
             label: `Only with a choice of ${titleOf(entry, model)}`,
