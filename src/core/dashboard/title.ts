@@ -1,9 +1,13 @@
 import type { Control, Visual } from './document';
 import { columnOf, datasetOf, measureOf, type Model } from './model';
 
-/** The title of an item: the designer's, or one made from what it shows. */
+/** Places in a title that are filled with what is shown, with what joins them to the words before. */
+const PLACEHOLDERS = /[\s,·–-]*\{(?:window|loaded)\}/g;
+
+/** The title of an item without its placeholders: the designer's, or one made from what it shows. */
 export function titleOf(item: Visual | Control, model: Model): string {
-  if (item.title.trim() !== '') return item.title;
+  const own = item.title.replace(PLACEHOLDERS, '').trim();
+  if (own !== '') return own;
   switch (item.kind) {
     case 'line':
       return `${measureOf(model, item.measure.dataset, item.measure.measure)?.name ?? 'Line'} over time`;

@@ -29,7 +29,7 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 6, minHeight: 0 }}>
       <NarrowHead period={period} />
       <PeriodProblem period={period} />
-      <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+      <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4 }}>
         <span>last</span>
         <Button
           aria-label="One fewer"

@@ -91,7 +91,7 @@ export function NarrowHead({ period, withPhrase = false }: { period: Period; wit
         <ClearButton id={period.control.id} disabled={period.isEverything} clear={clear} />
       </div>
       {withPhrase && <PhraseText period={period} />}
-      {period.resolved.ok && <div style={quietStyle}>{periodWords(period)}</div>}
+      {period.resolved.ok && <div style={quietStyle}>{periodWords(period, true)}</div>}
     </div>
   );
 }

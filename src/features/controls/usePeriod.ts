@@ -67,7 +67,7 @@ export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
 }
 
 /** The period in words: its days and those with data, what was cut off, or why there is nothing. */
-export function periodWords(period: Period): string {
+export function periodWords(period: Period, isShort = false): string {
   const { answer, resolved, asked, clipped, isEverything } = period;
   const { rule } = answer.context;
   if (resolved.ok && resolved.empty) return `no day: ${EMPTY_WORDS[resolved.empty]}`;
@@ -76,7 +76,7 @@ export function periodWords(period: Period): string {
     return clipped.nearest === undefined ? where : `${where}; nearest: ${dayWords(clipped.nearest)}`;
   }
   const words = `${runsWords(clipped.runs, rule)} · ${coverageWords(clipped.runs, clipped.daysWithData)}`;
-  if (isEverything) return `everything: ${words}`;
+  if (isEverything) return isShort ? `everything: ${runsWords(clipped.runs, rule)}` : `everything: ${words}`;
   if (answer.followed) return `moved to where there is data: ${words}`;
   const isCut = asked.every((run) => Number.isFinite(run.start) && Number.isFinite(run.end));
   return isCut && !sameRuns(asked, clipped.runs) ? `${words}; asked for ${runsWords(asked, rule)}` : words;

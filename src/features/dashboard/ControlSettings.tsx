@@ -15,10 +15,10 @@ import type {
   Timeline,
 } from '../../core/dashboard/document';
 import { parsePhrase } from '../../core/period/parse';
-import { printPhrase } from '../../core/period/print';
 import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from './fields';
 import { unitOptions } from './TimeSettings';
-import { useWorkspace } from './workspace';
+import { PhraseField } from '../controls/PhraseField';
+import { useControlAnswer, useWorkspace } from './workspace';
 
 type Change<T> = (part: Partial<T>) => void;
 
@@ -217,6 +217,8 @@ function LookBackSettings({ control, change }: { control: LookBack; change: Chan
 
 function PeriodListSettings({ control, change }: { control: PeriodList; change: Change<PeriodList> }) {
   const [name, setName] = useState('');
+  const answer = useControlAnswer(control.id);
+  const context = answer?.kind === 'period' ? answer.context : undefined;
   const set = (i: number, part: Partial<PeriodList['entries'][number]>) =>
     change({ entries: control.entries.map((entry, j) => (j === i ? { ...entry, ...part } : entry)) });
   const move = (i: number, by: number) => {
@@ -254,15 +256,14 @@ function PeriodListSettings({ control, change }: { control: PeriodList; change: 
             value={entry.name}
             onChange={(text) => text.trim() && set(i, { name: text.trim().slice(0, 100) })}
           />
-          <TextSetting
-            label={`Phrase of ${entry.name}`}
-            value={entry.phrase}
-            check={(text) => problemOf(text) ?? (text.trim() === '' ? 'Type a period.' : null)}
-            onChange={(text) => {
-              const parsed = parsePhrase(text);
-              if (parsed.ok) set(i, { phrase: printPhrase(parsed.phrase) });
-            }}
-          />
+          {context && (
+            <PhraseField
+              label={`Phrase of ${entry.name}`}
+              value={entry.phrase}
+              context={context}
+              onCommit={(phrase) => set(i, { phrase })}
+            />
+          )}
           <Button disabled={i === 0} onClick={() => move(i, -1)} aria-label={`Move ${entry.name} up`}>
             Up
           </Button>

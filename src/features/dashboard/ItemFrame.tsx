@@ -63,8 +63,8 @@ function subtitle(answer: VisualAnswer | undefined, rule: CalendarRule): string 
 }
 
 /** A title with its placeholders filled: {window} for the days shown, {loaded} for when the data was loaded. */
-function filledTitle(title: string, answer: VisualAnswer | undefined, model: Model): string {
-  if (!title.includes('{')) return title;
+function filledTitle({ title, ...visual }: Visual, answer: VisualAnswer | undefined, model: Model): string {
+  if (!title.includes('{')) return titleOf({ ...visual, title } as Visual, model);
   const shown = answer && 'window' in answer ? answer.window : undefined;
   const loadedAt = shown && datasetOf(model, shown.dataset)?.loadedAt;
   return title
@@ -86,7 +86,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
   const waiting = useAnswers((state) => state.waiting.has(visual.id));
   return (
     <>
-      <h2 style={itemTitleStyle}>{filledTitle(titleOf(visual, model), answer, model)}</h2>
+      <h2 style={itemTitleStyle}>{filledTitle(visual, answer, model)}</h2>
       <p style={SUBTITLE}>
         {subtitle(answer, model.rule)}
         {waiting && ' · on its way'}
