@@ -1,19 +1,9 @@
 'use client';
 /** The ribbon of tiles with the window's brackets over it. */
-import {
-  memo,
-  useEffect,
-  useId,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent,
-} from 'react';
-import { longDayWords, tileLabel, unitText, unitWords } from '../../core/calendar/names';
+import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { longDayWords, tileLabel, unitWords } from '../../core/calendar/names';
 import { containsDay, type DayRuns } from '../../core/calendar/runs';
-import { coarserUnit, start as startOf, type Unit } from '../../core/calendar/units';
-import type { TileState } from '../../core/coverage/coverage';
+import type { Unit } from '../../core/calendar/units';
 import { bracketPath, HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import {
@@ -29,10 +19,10 @@ import {
   type Ribbon,
   type Span,
 } from './ribbon';
+import { PAD, Scale, SCALE_HEIGHT, STATE_NAMES, TileMark } from './RibbonParts';
 import { useRibbonDrag } from './useRibbonDrag';
+import { useWheel } from './useWheel';
 
-const SCALE_HEIGHT = 18;
-const PAD = 5;
 const HANDLE = 26;
 
 export interface TimelineRibbonProps {
@@ -233,175 +223,9 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
   );
 }
 
-/** The unit of the scale above the tiles: months stand under years. */
-function scaleUnit(level: Unit): Unit | undefined {
-  if (level === 'month') return 'year';
-  return level === 'fiscal month' ? 'fiscal year' : coarserUnit(level);
-}
-
 /** How many tiles make one unit of the scale above. */
 function tilesPerScale(ribbon: Ribbon): number {
   return (
     { day: 30, week: 4, month: 12, quarter: 4, year: 5, 'fiscal month': 12 }[ribbon.level as string] ?? 4
   );
-}
-
-interface TileMarkProps {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-  readonly state: TileState;
-  readonly inside: boolean;
-  readonly hatch: string;
-  readonly label: string;
-  readonly name: string;
-  readonly disabled: boolean;
-}
-
-const STATE_NAMES: Record<TileState, string> = { full: 'data', part: 'data in part', none: 'no data' };
-
-/** One tile: solid for data, hatched for none, half and half for part. */
-const TileMark = memo(function TileMark({
-  x,
-  y,
-  width,
-  height,
-  state,
-  inside,
-  hatch,
-  label,
-  name,
-  disabled,
-}: TileMarkProps) {
-  const solid = inside ? role.time : role.timeSoft;
-  const text = inside && state !== 'none' ? role.surface : role.ink;
-  return (
-    <g
-      role="button"
-      aria-label={name}
-      aria-disabled={disabled}
-      aria-pressed={inside}
-      style={{ cursor: disabled ? 'not-allowed' : 'pointer' }}
-    >
-      <rect
-        x={x}
-        y={y}
-        width={width}
-        height={height}
-        fill={state === 'full' ? solid : `url(#${hatch})`}
-        stroke={inside ? role.time : 'none'}
-        strokeWidth="0.75"
-      />
-      {state === 'part' && <rect x={x} y={y} width={width / 2} height={height} fill={solid} />}
-      {label !== '' && (
-        <text
-          x={x + width / 2}
-          y={y + height / 2 + 4}
-          textAnchor="middle"
-          fontSize="11"
-          fill={state === 'part' ? role.ink : text}
-          stroke={state === 'part' ? role.surface : 'none'}
-          strokeWidth={state === 'part' ? 3 : 0}
-          paintOrder="stroke"
-          pointerEvents="none"
-        >
-          {label}
-        </text>
-      )}
-    </g>
-  );
-});
-
-/** The next coarser level above the tiles; a click goes to that level. */
-const Scale = memo(function Scale({
-  ribbon,
-  first,
-  fitting,
-  tileWidth,
-  changeLevel,
-}: {
-  ribbon: Ribbon;
-  first: number;
-  fitting: number;
-  tileWidth: number;
-  changeLevel: ((by: 1 | -1) => void) | null;
-}) {
-  const { tiles, level, rule } = ribbon;
-  const coarser = scaleUnit(level);
-  if (!coarser) return null;
-  const marks: { at: number; day: number }[] = [];
-  for (let i = first; i < first + fitting; i++) {
-    const tile = tiles[i]!;
-    const previous = tiles[i - 1];
-    const begins = !previous || startOf(coarser, tile.end, rule) !== startOf(coarser, previous.end, rule);
-    if (i === first || begins) marks.push({ at: i - first, day: tile.end });
-  }
-  return (
-    <g fontSize="11" fill={role.quiet}>
-      {marks.map(({ at, day }, i) => {
-        const room = ((marks[i + 1]?.at ?? fitting) - at) * tileWidth;
-        const label =
-          coarser === 'month'
-            ? unitWords('month', day, rule).replace(/^(\w{3})\w*/, '$1')
-            : unitText(coarser, day, rule).replace('-', ' ');
-        return (
-          <g
-            key={day}
-            role="button"
-            aria-label={`${label}: show ${coarser}s`}
-            onPointerDown={(event) => event.stopPropagation()}
-            onClick={() => changeLevel?.(1)}
-            style={{ cursor: changeLevel ? 'zoom-out' : 'default' }}
-          >
-            <rect x={at * tileWidth} y={0} width={room} height={SCALE_HEIGHT} fill="transparent" />
-            <line
-              x1={at * tileWidth + 0.5}
-              x2={at * tileWidth + 0.5}
-              y1={3}
-              y2={SCALE_HEIGHT + PAD}
-              stroke={role.quiet}
-              strokeOpacity="0.5"
-            />
-            {room > label.length * 6 && (
-              <text x={at * tileWidth + 5} y={13}>
-                {label}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </g>
-  );
-});
-
-/** Wheel and pinch change the level; a sideways wheel moves the ribbon. */
-function useWheel(
-  svg: React.RefObject<SVGSVGElement | null>,
-  pan: (by: number) => void,
-  changeLevel: ((by: 1 | -1) => void) | null,
-) {
-  const act = useRef({ pan, changeLevel });
-  useEffect(() => {
-    act.current = { pan, changeLevel };
-  });
-  useEffect(() => {
-    const element = svg.current;
-    if (!element) return;
-    let turned = 0;
-    const onWheel = (event: WheelEvent) => {
-      const sideways = event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY);
-      if (!sideways && !act.current.changeLevel) return;
-      event.preventDefault();
-      const amount = sideways ? event.deltaX || event.deltaY : event.deltaY;
-      turned += amount;
-      const notch = event.ctrlKey ? 12 : 60;
-      if (Math.abs(turned) < notch) return;
-      if (sideways) act.current.pan(Math.round(turned / 30));
-      else act.current.changeLevel?.(turned > 0 ? 1 : -1);
-      turned = 0;
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [svg]);
 }
