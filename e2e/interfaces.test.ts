@@ -361,6 +361,8 @@ describe('dashboards', () => {
     version: 1,
     title,
     timeZone: 'UTC',
+    anchor: 'today',
+    hold: false,
     visuals: [],
     controls: [],
     wires: [],
