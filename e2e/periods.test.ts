@@ -146,6 +146,11 @@ describe('a reader', () => {
     await barShows(between('2026-02-10', '2026-06-03'));
     await at.type('End', '5 Mar 2026');
     await barShows(between('2026-02-10', '2026-03-05'));
+    await focus('radio', /^Choose dates/);
+    await at.press(Key.ARROW_DOWN);
+    await barShows(between('2026-05-07', '2026-06-03'));
+    await at.press(Key.ARROW_DOWN);
+    await barShows(between('2026-05-01', '2026-05-31'));
   });
 
   step('looks back by typing, stepping and keys; days of data differ from days', async () => {

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { parseIsoDay } from '../calendar/day';
+import { unitText } from '../calendar/names';
+import { end, start, UNITS } from '../calendar/units';
 import { anyRule, closeRuns, d, recentDay, runs } from '../calendar/testing';
 import { DEFAULT_RULE } from '../calendar/rule';
 import { intersectRuns, normalizeRuns, sameRuns } from '../calendar/runs';
@@ -235,6 +237,20 @@ describe('words', () => {
     [[{ start: -Infinity, end: Infinity }], 'every day'],
     [[], 'no day'],
   ] as const)('%#: %s', (window, words) => expect(describeRuns(window, DEFAULT_RULE)).toBe(words));
+
+  test('a unit’s text is the phrase of just its days, under any rule', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...UNITS), recentDay, anyRule, (unit, day, rule) => {
+        const parsed = parsePhrase(unitText(unit, day, rule));
+        if (!parsed.ok) throw new Error(parsed.error.message);
+        expect(resolvePhrase(parsed.phrase, contextOn('2026-06-03', { rule }))).toEqual({
+          ok: true,
+          runs: [{ start: start(unit, day, rule), end: end(unit, day, rule) }],
+        });
+      }),
+      { numRuns: 400 },
+    );
+  });
 
   test('any window has words', () => {
     fc.assert(fc.property(closeRuns, anyRule, (window, rule) => void describeRuns(window, rule)));

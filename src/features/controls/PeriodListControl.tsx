@@ -2,7 +2,7 @@
 /** The period list: the designer's phrases, each with its days now; the last entry may open start and end. */
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type KeyboardEvent } from 'react';
 import type { Day } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
 import { clipRuns, coverageOfRuns } from '../../core/coverage/coverage';
@@ -51,6 +51,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
   const now = canonical(period.text);
   const chosen = isChoosing ? undefined : entries.find((entry) => canonical(entry.phrase) === now);
   const opensDates = control.chooseDates && (isChoosing || (!chosen && !period.isEverything));
+  const firstFree = entries.find((entry) => entry.reason === null);
   const take = (entry: Entry) => {
     setChoosing(false);
     period.set(entry.phrase);
@@ -89,6 +90,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
       ) : (
         <div
           role="radiogroup"
+          onKeyDown={stepRadio}
           aria-label={`Period of ${period.title}`}
           style={{ overflowY: 'auto', minHeight: 0, flex: 1 }}
         >
@@ -96,6 +98,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
             <EntryButton
               key={entry.name}
               entry={entry}
+              isFirst={chosen === undefined && !opensDates && entry === firstFree}
               isChosen={entry === chosen}
               onTake={() => take(entry)}
             />
@@ -103,6 +106,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
           {control.chooseDates && (
             <EntryButton
               entry={{ name: CHOOSE, phrase: '', words: '', reason: null }}
+              isFirst={false}
               isChosen={opensDates}
               onTake={() => setChoosing(true)}
             />
@@ -130,13 +134,37 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
   );
 }
 
-function EntryButton({ entry, isChosen, onTake }: { entry: Entry; isChosen: boolean; onTake: () => void }) {
+/** Arrow keys go to the next entry that can be chosen, and choose it, as radio buttons do. */
+function stepRadio(event: KeyboardEvent<HTMLElement>) {
+  const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
+  if (by === undefined) return;
+  event.preventDefault();
+  const radios = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('[role=radio]:not(:disabled)')];
+  const at = radios.indexOf(document.activeElement as HTMLButtonElement);
+  const next = radios[(at + by + radios.length) % radios.length];
+  next?.focus();
+  next?.click();
+}
+
+function EntryButton({
+  entry,
+  isFirst,
+  isChosen,
+  onTake,
+}: {
+  entry: Entry;
+  /** Whether the Tab key comes here while nothing is chosen. */
+  isFirst: boolean;
+  isChosen: boolean;
+  onTake: () => void;
+}) {
   const { name, words, reason } = entry;
   return (
     <button
       type="button"
       role="radio"
       aria-checked={isChosen}
+      tabIndex={isChosen || isFirst ? 0 : -1}
       disabled={reason !== null}
       title={reason === null ? words : `${name}: ${reason}${words ? ` (${words})` : ''}`}
       onClick={onTake}
