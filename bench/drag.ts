@@ -5,6 +5,7 @@
 import path from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
 import { currentBuild } from '../cli/build';
+import { runningRecord } from '../cli/runFile';
 import { serverEnvironment } from '../cli/environment';
 import { endProcess, freePort } from '../cli/processes';
 import { startServer, untilAnswering } from '../cli/server';
@@ -148,7 +149,12 @@ await withBenchDatabase(async (folder, database) => {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const log = path.join(folder, 'server.log');
-  const server = startServer(port, await currentBuild(true), log, serverEnvironment(database, folder));
+  const server = startServer(
+    port,
+    await currentBuild(runningRecord()?.build),
+    log,
+    serverEnvironment(database, folder),
+  );
   try {
     await untilAnswering(url, server, log);
     await measure(url, id);

@@ -26,15 +26,17 @@ const markOf = (folder: string) => path.join(PROJECT, folder, 'dathen-sources');
 const isCurrent = (folder: string, digest: string) =>
   existsSync(markOf(folder)) && readFileSync(markOf(folder), 'utf8') === digest;
 
+const FOLDERS = ['.next', '.next-test'] as const;
+
 /**
- * The name of a build folder that fits the sources; built if none does. `aside` builds beside the usual
- * folder, so that a server running from there is not disturbed.
+ * The name of a build folder that fits the sources; built if none does. A server may be running from the folder
+ * `inUse`: that one is never built into.
  */
-export async function currentBuild(aside = false): Promise<string> {
+export async function currentBuild(inUse?: string | null): Promise<string> {
   const digest = sourceDigest();
-  const found = ['.next', '.next-test'].find((folder) => isCurrent(folder, digest));
+  const found = FOLDERS.find((folder) => isCurrent(folder, digest));
   if (found) return found;
-  const folder = aside ? '.next-test' : '.next';
+  const folder = FOLDERS.find((candidate) => candidate !== inUse)!;
   console.error('Building (a minute or two, once for each version)');
   const output: string[] = [];
   const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {

@@ -10,6 +10,8 @@ const recordSchema = z.object({
   pid: z.int(),
   serverPid: z.int().nullable(),
   url: z.string().nullable(),
+  /** Build folder that the server runs from. */
+  build: z.string().nullable().default(null),
   database: z.object({ port: z.int(), user: z.string(), password: z.string(), name: z.string() }).nullable(),
 });
 export type RunRecord = z.infer<typeof recordSchema>;
@@ -43,7 +45,7 @@ export async function claim(): Promise<void> {
   const stale = readRecord();
   if (stale?.serverPid) await endProcess(stale.serverPid, SERVER);
   mkdirSync(DATA, { recursive: true });
-  writeRecord({ pid: process.pid, serverPid: null, url: null, database: null });
+  writeRecord({ pid: process.pid, serverPid: null, url: null, build: null, database: null });
 }
 
 export function writeRecord(record: RunRecord): void {

@@ -40,13 +40,13 @@ export async function serve(options: ServeOptions): Promise<void> {
     );
     const { port, user, password, name } = database;
     const record = { pid: process.pid, database: { port, user, password, name } };
-    writeRecord({ ...record, serverPid: null, url: null });
+    writeRecord({ ...record, serverPid: null, url: null, build });
     await prepareData(options, stopping.signal);
     if (stopping.signal.aborted) return;
     const logFile = path.join(DATA, 'server.log');
     server = startServer(options.port, build, logFile);
     const url = `http://127.0.0.1:${options.port}`;
-    writeRecord({ ...record, serverPid: server.pid!, url });
+    writeRecord({ ...record, serverPid: server.pid!, url, build });
     await untilAnswering(url, server, logFile, stopping.signal);
     if (stopping.signal.aborted) return;
     console.log(`Dathen is ready at ${url}`);

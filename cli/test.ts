@@ -132,8 +132,7 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
   // The database's system user has to pass through.
   chmodSync(folder, 0o711);
   try {
-    const aside = runningRecord() !== undefined;
-    const building = currentBuild(aside);
+    const building = currentBuild(runningRecord()?.build);
     building.catch(() => undefined);
     if (onlyBrowser !== undefined) {
       await browserTests(folder, await building, count, onlyBrowser);

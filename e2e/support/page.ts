@@ -86,10 +86,23 @@ export class Page {
     });
   }
 
+  /** An element that has stopped moving: lists unfold, and a click in between would hit a neighbour. */
+  private async resting(role: string, name: Name): Promise<WebElement> {
+    let before = '';
+    return eventually(`${role} ${String(name)} to rest`, async () => {
+      const [element] = await this.all(role, name);
+      if (!element) return undefined;
+      const now = JSON.stringify(await element.getRect());
+      const isResting = now === before;
+      before = now;
+      return isResting && element;
+    });
+  }
+
   /** Chooses an entry of a select field. */
   async choose(field: string, entry: Name): Promise<void> {
     await this.click('combobox', new RegExp(`^${field}`));
-    await this.click('option', entry);
+    await (await this.resting('option', entry)).click();
     await eventually(
       'the list to close',
       async () => (await this.driver.findElements({ css: '[role=listbox]' })).length === 0,

@@ -1,13 +1,4 @@
-import {
-  dayCountWords,
-  dayWords,
-  isoWeek,
-  longDayWords,
-  tileLabel,
-  unitText,
-  unitWords,
-  windowWords,
-} from './names';
+import { dayCountWords, dayWords, isoWeek, longDayWords, tileLabel, unitWords, windowWords } from './names';
 import { DEFAULT_RULE } from './rule';
 import { d } from './testing';
 import { UNITS } from './units';

@@ -2,7 +2,6 @@
 /** What was found in a file, column by column, each changeable before it is loaded. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Table from '@mui/material/Table';
@@ -13,45 +12,11 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { COLUMN_TYPES, type ColumnType } from '../../core/dashboard/model';
 import { role } from '../../theme/roles';
-import type {
-  ColumnPlan,
-  ColumnProfile,
-  DatasetSummary,
-  DateOrder,
-  Delimiter,
-  FileProfile,
-  LoadPlan,
-} from './api';
+import { ColumnRow, isDate, startingRole, type Draft } from './ImportColumnRow';
+import type { ColumnProfile, DatasetSummary, Delimiter, FileProfile, LoadPlan } from './api';
 
-const TYPE_NAMES: Record<ColumnType, string> = {
-  day: 'day',
-  timestamp: 'timestamp',
-  whole: 'whole number',
-  decimal: 'decimal',
-  text: 'text',
-};
-const ORDER_NAMES: Record<DateOrder, string> = {
-  iso: 'year-month-day',
-  dmy: 'day / month / year',
-  mdy: 'month / day / year',
-};
 const DELIMITER_NAMES: Record<Delimiter, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
-
-/** A column's plan; `dateOrder` is null until a person has said how ambiguous dates are read. */
-type Draft = Omit<ColumnPlan, 'dateOrder'> & { readonly dateOrder: DateOrder | null };
-
-const isDate = (type: ColumnType) => type === 'day' || type === 'timestamp';
-
-function startingRole(name: string): string {
-  const short = name
-    .replace(/[_-]+/g, ' ')
-    .replace(/\b(date|day|on|at)\b/gi, '')
-    .replace(/\s+/g, ' ')
-    .trim();
-  return (short === '' ? name : short).toLowerCase();
-}
 
 function draftOf(column: ColumnProfile): Draft {
   return {
@@ -237,134 +202,5 @@ function Preview({ profile }: { profile: FileProfile }) {
         </TableBody>
       </Table>
     </Box>
-  );
-}
-
-interface ColumnRowProps {
-  readonly column: Draft;
-  readonly profile: ColumnProfile;
-  readonly sample: readonly string[];
-  readonly rows: number;
-  readonly onChange: (part: Partial<Draft>) => void;
-}
-
-function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRowProps) {
-  const changeType = (type: ColumnType) =>
-    onChange({
-      type,
-      category: type === 'text' && column.category,
-      role: isDate(type) ? (column.role ?? startingRole(column.name)) : null,
-      dateOrder: isDate(type) && profile.ambiguousDates ? null : profile.dateOrder,
-    });
-  const filled = rows - profile.blanks;
-  return (
-    <TableRow>
-      <TableCell sx={{ fontWeight: 650 }}>{column.name}</TableCell>
-      <TableCell sx={{ whiteSpace: 'nowrap' }}>
-        <Select
-          variant="standard"
-          value={column.type}
-          onChange={(event) => changeType(event.target.value as ColumnType)}
-          inputProps={{ 'aria-label': `Type of ${column.name}` }}
-        >
-          {COLUMN_TYPES.map((type) => (
-            <MenuItem key={type} value={type}>
-              {TYPE_NAMES[type]}
-            </MenuItem>
-          ))}
-        </Select>
-        {isDate(column.type) && (
-          <Select
-            variant="standard"
-            displayEmpty
-            value={column.dateOrder ?? ''}
-            error={column.dateOrder === null}
-            onChange={(event) => onChange({ dateOrder: event.target.value as DateOrder })}
-            inputProps={{ 'aria-label': `Order of dates in ${column.name}` }}
-            sx={{ ml: 1 }}
-          >
-            {column.dateOrder === null && <MenuItem value="">say which…</MenuItem>}
-            {(Object.keys(ORDER_NAMES) as DateOrder[]).map((order) => (
-              <MenuItem key={order} value={order}>
-                {ORDER_NAMES[order]}
-              </MenuItem>
-            ))}
-          </Select>
-        )}
-        {(column.type === 'decimal' || column.type === 'whole') && (
-          <Select
-            variant="standard"
-            value={column.decimalMark}
-            onChange={(event) =>
-              onChange({ decimalMark: event.target.value === 'comma' ? 'comma' : 'point' })
-            }
-            inputProps={{ 'aria-label': `Decimal mark of ${column.name}` }}
-            sx={{ ml: 1 }}
-          >
-            <MenuItem value="point">1,234.5</MenuItem>
-            <MenuItem value="comma">1.234,5</MenuItem>
-          </Select>
-        )}
-      </TableCell>
-      <TableCell sx={{ whiteSpace: 'nowrap' }}>
-        {isDate(column.type) && (
-          <>
-            <Checkbox
-              size="small"
-              checked={column.role !== null}
-              onChange={(event) =>
-                onChange({ role: event.target.checked ? startingRole(column.name) : null })
-              }
-              slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
-              sx={{ p: 0.25 }}
-            />
-            date role
-            {column.role !== null && (
-              <TextField
-                variant="standard"
-                value={column.role}
-                onChange={(event) => onChange({ role: event.target.value })}
-                slotProps={{ htmlInput: { 'aria-label': `Role name of ${column.name}` } }}
-                sx={{ ml: 1, width: 110 }}
-              />
-            )}
-          </>
-        )}
-        {column.type === 'text' && (
-          <>
-            <Checkbox
-              size="small"
-              checked={column.category}
-              onChange={(event) => onChange({ category: event.target.checked })}
-              slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
-              sx={{ p: 0.25 }}
-            />
-            category
-            <Typography component="span" variant="caption" color="textSecondary" sx={{ ml: 1 }}>
-              {profile.distinct === null
-                ? 'over 20,000 values'
-                : `${profile.distinct.toLocaleString('en')} values`}
-            </Typography>
-          </>
-        )}
-      </TableCell>
-      <TableCell
-        sx={{
-          color: 'text.secondary',
-          maxWidth: 260,
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-          whiteSpace: 'nowrap',
-        }}
-      >
-        {sample.filter((text) => text !== '').join(' · ') || '(blank)'}
-      </TableCell>
-      <TableCell
-        sx={{ color: profile.misfits > 0 ? 'warning.main' : 'text.secondary', whiteSpace: 'nowrap' }}
-      >
-        {filled === rows ? 'all' : filled.toLocaleString('en')}
-        {profile.misfits > 0 && `, ${profile.misfits.toLocaleString('en')} do not fit`}
-      </TableCell>
-    </TableRow>
   );
 }
