@@ -1,7 +1,7 @@
 /** The list of dashboards, arranging by pointer and keys, two windows on one dashboard, files to and fro. */
 import { Key } from 'selenium-webdriver';
 import { eventually } from './support/page';
-import { api, asStory, BASE, browserPage, load, writeTestFile } from './support/session';
+import { api, asStory, BASE, browserPage, load, writeTestFile } from './support/application';
 
 const page = browserPage();
 const step = asStory(page);

@@ -1,7 +1,7 @@
 /** A designer places every time control, sets what readers begin with, and sees in words what they will see. */
 import { Key } from 'selenium-webdriver';
 import { eventually } from './support/page';
-import { api, asStory, browserPage, load } from './support/session';
+import { api, asStory, browserPage, load } from './support/application';
 
 const page = browserPage();
 const step = asStory(page);

@@ -1,7 +1,7 @@
 /** The interfaces for scripts: imports that are cut off, documents that meet, answers against SQL. */
 import type { Connection } from 'mysql2/promise';
 import { parseIsoDay } from '../src/core/calendar/day';
-import { api, factTableOf, jobEnd, load, numberFrom, openDatabase, upload } from './support/session';
+import { api, factTableOf, jobEnd, load, numberFrom, openDatabase, upload } from './support/application';
 
 let database: Connection;
 beforeAll(async () => {

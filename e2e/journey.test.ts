@@ -9,7 +9,7 @@ import {
   openDatabase,
   browserPage,
   writeTestFile,
-} from './support/session';
+} from './support/application';
 
 /** Visits to some gardens: two years of days, none in February 2025, day-first dates, decimal commas. */
 function visitsFile(): string {

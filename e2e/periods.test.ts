@@ -12,7 +12,7 @@ import {
   load,
   numberFrom,
   openDatabase,
-} from './support/session';
+} from './support/application';
 
 /** Rides: every day from 2024 to 1 June 2026, none in February 2025; Hill rides end with March 2026. */
 function ridesFile(): string {
