@@ -1,5 +1,5 @@
 /** The record of the Dathen that runs from this data folder. */
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { CommandFailure } from './failure';
@@ -52,6 +52,7 @@ export function writeRecord(record: RunRecord): void {
   writeFileSync(FILE(), JSON.stringify(record), { mode: 0o600 });
 }
 
+/** Removes this process's own record, and no other's. */
 export function clearRecord(): void {
-  if (existsSync(FILE())) rmSync(FILE(), { force: true });
+  if (readRecord()?.pid === process.pid) rmSync(FILE(), { force: true });
 }
