@@ -5,5 +5,7 @@ export default {
   roots: ['<rootDir>/e2e'],
   testMatch: ['**/*.test.ts'],
   maxWorkers: 1,
+  // A failed test may leave connections open; the run must end all the same.
+  forceExit: true,
   testTimeout: 90_000,
 };

@@ -1,6 +1,7 @@
 /** The interfaces for scripts: imports that are cut off, documents that meet, answers against SQL. */
 import type { Connection } from 'mysql2/promise';
 import { parseIsoDay } from '../src/core/calendar/day';
+import { eventually } from './support/page';
 import { api, factTableOf, jobEnd, load, numberFrom, openDatabase, upload } from './support/application';
 
 let database: Connection;
@@ -78,10 +79,17 @@ describe('loading', () => {
       into: 'loads',
       plan: { name: 'Loads', delimiter: ',', columns: COLUMNS },
     };
-    const { body: job } = await api<{ id: string }>('POST', '/datasets', body);
-    await api('DELETE', `/jobs/${job.id}`);
-    expect((await jobEnd(job.id)).state).toBe('cancelled');
-    expect(await summary('loads')).toEqual(before);
+    // At once, and when some rows are under way: wherever it is, it ends.
+    for (const rows of [0, 1, 60_000, 150_000]) {
+      const { body: job } = await api<{ id: string }>('POST', '/datasets', body);
+      await eventually('rows under way', async () => {
+        const { body: now } = await api<{ rows: number; state: string }>('GET', `/jobs/${job.id}`);
+        return now.rows >= rows || now.state !== 'running';
+      });
+      await api('DELETE', `/jobs/${job.id}`);
+      expect((await jobEnd(job.id)).state).toBe('cancelled');
+      expect(await summary('loads')).toEqual(before);
+    }
     const fact = await factTableOf(database, 'loads');
     expect(await numberFrom(database, `SELECT COUNT(*) FROM ${fact}`)).toBe(10);
   });

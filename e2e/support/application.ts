@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import mysql, { type Connection } from 'mysql2/promise';
 import { openBrowser, type Browser } from './browser';
-import { Page } from './page';
+import { eventually, Page } from './page';
 
 /** Address of the server under test. */
 export const BASE = process.env.DATHEN_URL ?? 'http://127.0.0.1:4400';
@@ -57,6 +57,9 @@ export function writeTestFile(name: string, text: string | Buffer): string {
   return file;
 }
 
+/** No work of the tests takes longer. */
+const JOB_PATIENCE_MS = 60_000;
+
 interface JobReport {
   readonly id: string;
   readonly state: string;
@@ -65,12 +68,15 @@ interface JobReport {
 }
 
 /** Waits for background work of the server and gives its report. */
-export async function jobEnd(id: string): Promise<JobReport> {
-  for (;;) {
-    const { body } = await api<JobReport>('GET', `/jobs/${id}`);
-    if (body.state !== 'running') return body;
-    await new Promise((resolve) => setTimeout(resolve, 30));
-  }
+export function jobEnd(id: string): Promise<JobReport> {
+  return eventually(
+    'the end of the work',
+    async () => {
+      const { body } = await api<JobReport>('GET', `/jobs/${id}`);
+      return body.state !== 'running' && body;
+    },
+    JOB_PATIENCE_MS,
+  );
 }
 
 /** Sends a file and gives the upload's id. */

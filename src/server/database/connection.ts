@@ -49,11 +49,21 @@ export function dedicatedConnection(options: ConnectionOptions = {}): Promise<Co
 /** Bytes that may wait in a connection's socket before more are prepared. */
 const MOST_WAITING = 1024 * 1024;
 
-/** Waits until what was sent on a connection is mostly on its way: the driver itself does not hold senders back. */
-export async function untilSent(connection: Connection): Promise<void> {
+/**
+ * Waits until what was sent on a connection is mostly on its way, or the signal stops the wait: the driver itself
+ * does not hold senders back.
+ */
+export async function untilSent(connection: Connection, signal: AbortSignal): Promise<void> {
   const { stream } = (connection as unknown as { connection: { stream: Socket } }).connection;
-  if (stream.writableLength > MOST_WAITING && !stream.destroyed)
-    await events.once(stream, 'drain').catch(() => undefined);
+  if (stream.writableLength <= MOST_WAITING || stream.destroyed || signal.aborted) return;
+  const waiting = new AbortController();
+  const stop = AbortSignal.any([signal, waiting.signal]);
+  // A connection that is lost never drains.
+  await Promise.race([
+    events.once(stream, 'drain', { signal: stop }),
+    events.once(stream, 'close', { signal: stop }),
+  ]).catch(() => undefined);
+  waiting.abort();
 }
 
 /** Rows of a statement on the pool; values are always parameters, identifiers always generated. */

@@ -6,6 +6,7 @@ import { runsOfDays } from '../../core/calendar/runs';
 import { untilSent } from '../database/connection';
 import { cellReader } from './cells';
 import type { Definition } from './definition';
+import { Problem } from '../problem';
 import type { LoadPlan } from './plan';
 import type { Progress } from './profile';
 import type { CoverageByRole } from './repository';
@@ -154,6 +155,9 @@ export async function streamRows(
         wake = null;
         resolve();
       };
+      // Once stopped, nothing is wanted any more.
+      if (signal.aborted) wake();
+      else signal.addEventListener('abort', () => resolve(), { once: true });
     });
   const onBatch = (batch: RowBatch) => {
     const lines = checker.linesOf(batch);
@@ -161,7 +165,7 @@ export async function streamRows(
     options.onProgress?.({ rows: checker.loaded, bytes, refused: checker.refused });
     if (lines.length === 0) return;
     const more = output.push(Buffer.from(`${lines.join('\n')}\n`));
-    return more ? untilSent(connection) : untilWanted().then(() => untilSent(connection));
+    return more ? untilSent(connection, signal) : untilWanted().then(() => untilSent(connection, signal));
   };
   const reading = readRows(file, delimiter, onBatch, signal).then(
     () => void output.push(null),
@@ -202,25 +206,32 @@ async function loadStream(
   stream: Readable,
   signal: AbortSignal,
 ): Promise<number> {
-  const stop = () => connection.destroy();
-  signal.addEventListener('abort', stop, { once: true });
-  stream.once('error', stop);
+  // A query on a connection that we closed ourselves never ends, so it races with the stop.
+  const stopped = new Promise<never>((_, reject) => {
+    const stop = () => {
+      connection.destroy();
+      reject(new Problem('cancelled', 'Cancelled.', 409));
+    };
+    if (signal.aborted) stop();
+    else signal.addEventListener('abort', stop, { once: true });
+    stream.once('error', stop);
+  });
+  return Promise.race([stopped, sendStream(connection, target, stream)]);
+}
+
+async function sendStream(connection: Connection, target: StreamTarget, stream: Readable): Promise<number> {
   const columns = target.definition.columns.map((_, i) => `c${i + 1}`).join(', ');
-  try {
-    await connection.query('SET unique_checks=0, foreign_key_checks=0');
-    const [result] = await connection.query<ResultSetHeader>({
-      sql: `LOAD DATA LOCAL INFILE 'rows' INTO TABLE ${target.table} CHARACTER SET utf8mb4
+  await connection.query('SET unique_checks=0, foreign_key_checks=0');
+  const [result] = await connection.query<ResultSetHeader>({
+    sql: `LOAD DATA LOCAL INFILE 'rows' INTO TABLE ${target.table} CHARACTER SET utf8mb4
             FIELDS TERMINATED BY '\\t' ESCAPED BY '\\\\' LINES TERMINATED BY '\\n' (${columns})`,
-      infileStreamFactory: () => stream,
-    });
-    if (result.warningStatus > 0) {
-      const [warnings] = (await connection.query('SHOW WARNINGS LIMIT 1')) as unknown as [
-        { Message: string }[],
-      ];
-      throw new Error(`The database changed a value: ${warnings[0]?.Message ?? 'unknown'}`);
-    }
-    return result.affectedRows;
-  } finally {
-    signal.removeEventListener('abort', stop);
+    infileStreamFactory: () => stream,
+  });
+  if (result.warningStatus > 0) {
+    const [warnings] = (await connection.query('SHOW WARNINGS LIMIT 1')) as unknown as [
+      { Message: string }[],
+    ];
+    throw new Error(`The database changed a value: ${warnings[0]?.Message ?? 'unknown'}`);
   }
+  return result.affectedRows;
 }
