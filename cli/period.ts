@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { isoDay, parseIsoDay } from '../src/core/calendar/day';
 import { calendarRuleSchema, DEFAULT_RULE } from '../src/core/calendar/rule';
 import { runsOfDays, type DayRuns } from '../src/core/calendar/runs';
-import { clipRuns, coverageOfRuns } from '../src/core/coverage/coverage';
+import { clipRuns } from '../src/core/coverage/coverage';
 import { answerQuestion, questionSchema } from '../src/core/coverage/question';
 import { resolveBaseline } from '../src/core/period/baseline';
 import { describeRuns } from '../src/core/period/describe';
@@ -100,7 +100,7 @@ export function printPeriod(text: string, options: PeriodOptions): void {
   if (resolved.empty) console.log(`empty: ${EMPTY_WORDS[resolved.empty]}`);
   else console.log(`${runText(resolved.runs)}  ${describeRuns(resolved.runs, rule)}`);
   if (data.length > 0 && !resolved.empty) {
-    const clipped = clipRuns(resolved.runs, coverageOfRuns(data));
+    const clipped = clipRuns(resolved.runs, data);
     console.log(
       clipped.empty
         ? `no data in it${clipped.nearest === undefined ? '' : `; nearest: ${isoDay(clipped.nearest)}`}`

@@ -13,6 +13,11 @@ export type DayRuns = readonly DayRun[];
 /** Every day there is. */
 export const ALL_DAYS: DayRuns = [{ start: -Infinity, end: Infinity }];
 
+/** Whether the runs are every day there is. */
+export function isEveryDay(runs: DayRuns): boolean {
+  return runs.length === 1 && runs[0]!.start === -Infinity && runs[0]!.end === Infinity;
+}
+
 /** Sorted, merged runs of any intervals, in any order; intervals that end before they start are dropped. */
 export function normalizeRuns(intervals: readonly DayRun[]): DayRuns {
   const sorted = intervals.filter((run) => run.start <= run.end).sort((a, b) => a.start - b.start);

@@ -37,7 +37,7 @@ function answer(vector: Vector) {
   const coverage = coverageOfRuns(runs(...vector.context.data));
   const [from, to] = vector.expect.window!;
   const window = [{ start: asDay(from, -Infinity), end: asDay(to, Infinity) }];
-  const clipped = clipRuns(window, coverage);
+  const clipped = clipRuns(window, coverage.runs);
   if (clipped.empty) return { clip: { empty: clipped.reason } };
   const { days, daysWithData, longestGap } = clipped;
   const first = clipped.runs[0]!.start;
@@ -82,15 +82,15 @@ describe('coverage', () => {
   });
 
   test('an empty window names the nearest day with data, on either side', () => {
-    const coverage = coverageOfRuns(runs(['2025-01-01', '2025-01-10'], ['2025-02-01', '2025-02-28']));
+    const data = runs(['2025-01-01', '2025-01-10'], ['2025-02-01', '2025-02-28']);
     const nearest = (first: string, last: string) => {
-      const clipped = clipRuns(runs([first, last]), coverage);
+      const clipped = clipRuns(runs([first, last]), data);
       return clipped.empty ? clipped.nearest : 'not empty';
     };
     expect(nearest('2025-01-12', '2025-01-20')).toBe(d('2025-01-10'));
     expect(nearest('2025-01-20', '2025-01-30')).toBe(d('2025-02-01'));
     expect(nearest('2026-01-01', '2026-12-31')).toBe(d('2025-02-28'));
-    expect(clipRuns(runs(['2025-01-01', '2025-01-02']), coverageOfRuns([]))).toEqual({
+    expect(clipRuns(runs(['2025-01-01', '2025-01-02']), [])).toEqual({
       empty: true,
       reason: 'no-data',
       nearest: undefined,
@@ -109,7 +109,7 @@ describe('coverage', () => {
   test('what is kept lies inside the window and the data’s span, and counts its days', () => {
     fc.assert(
       fc.property(closeRuns, closeRuns, (window, data) => {
-        const clipped = clipRuns(window, coverageOfRuns(data));
+        const clipped = clipRuns(window, data);
         const days = Array.from({ length: 130 }, (_, day) => day);
         const both = days.filter((day) => containsDay(window, day) && containsDay(data, day));
         if (clipped.empty) return expect(both).toEqual([]);

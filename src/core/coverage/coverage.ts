@@ -80,9 +80,10 @@ export type Clipped =
       readonly nearest: Day | undefined;
     };
 
-/** Cuts a window (runs, ends may be open) to the first and last day with data. */
-export function clipRuns(window: DayRuns, coverage: Coverage): Clipped {
-  const { runs: data, earliest, latest } = coverage;
+/** Cuts a window (runs, ends may be open) to the first and last day with data (closed runs). */
+export function clipRuns(window: DayRuns, data: DayRuns): Clipped {
+  const earliest = data[0]?.start;
+  const latest = data[data.length - 1]?.end;
   const first = window[0];
   const last = window[window.length - 1];
   if (earliest === undefined || latest === undefined || !first || !last)
@@ -112,7 +113,7 @@ function nearestTo(window: DayRuns, data: DayRuns): Day | undefined {
 export function movedToData(runs: DayRuns, data: DayRuns): DayRuns | undefined {
   const [run] = runs;
   if (runs.length !== 1 || !run || !Number.isFinite(run.start) || !Number.isFinite(run.end)) return undefined;
-  const clipped = clipRuns(runs, coverageOfRuns(data, 0));
+  const clipped = clipRuns(runs, data);
   if (!clipped.empty || clipped.nearest === undefined) return undefined;
   const length = run.end - run.start;
   return clipped.nearest > run.end

@@ -92,7 +92,7 @@ function baselineAnswer(text: string, phrase: Phrase, context: PeriodContext) {
 
 function dataAnswer(question: Question, runs: DayRuns, empty: string | undefined, context: PeriodContext) {
   const coverage = coverageOfRuns(context.data);
-  const clipped = clipRuns(runs, coverage);
+  const clipped = clipRuns(runs, context.data);
   if (empty || clipped.empty) return { clip: { empty: empty ?? 'no-data' } };
   const { days, daysWithData, longestGap } = clipped;
   const clip = { ...stretches(clipped.runs), days, daysWithData, longestGap, usualGap: coverage.usualGap };

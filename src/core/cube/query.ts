@@ -77,3 +77,16 @@ export interface Source {
 export function selectionKey(selection: Selection): string {
   return JSON.stringify([selection.dataset, selection.day, selection.filters, selection.otherDays]);
 }
+
+/** A source that asks another for the days of a selection once only, however often they are needed in a turn. */
+export function askedOnce(source: Source): Source {
+  const known = new Map<string, ReturnType<Source['covered']>>();
+  return {
+    covered(selection) {
+      const key = selectionKey(selection);
+      if (!known.has(key)) known.set(key, source.covered(selection));
+      return known.get(key);
+    },
+    aggregate: (query) => source.aggregate(query),
+  };
+}

@@ -1,12 +1,12 @@
 /** Answers of controls: what they hold, and what they offer. */
 import type { DayRuns } from '../calendar/runs';
-import { end as endOf, start as startOf, type Unit } from '../calendar/units';
-import { clipRuns, coverageOfRuns, type Coverage } from '../coverage/coverage';
+import { clipRuns } from '../coverage/coverage';
 import type { Selection, Source } from '../cube/query';
 import { broken, ELSEWHERE, missingCategory, missingDataset } from './answerParts';
 import type { ControlAnswer, PeriodAnswer, Profile } from './answers';
-import { type DashboardDocument, type MeasureRef, type Slicer, type TimeControl } from './document';
+import type { DashboardDocument, MeasureRef, Slicer, TimeControl } from './document';
 import { measureValues, numbersFor } from './figures';
+import { finestUnit, wholeUnitsIn } from './grain';
 import { measureOf, type Model } from './model';
 import { isCategory, seenBy } from './selection';
 import type { Settings } from './setting';
@@ -32,9 +32,8 @@ export async function answerTimeControl(
     offered.push(covered);
   }
   const covered = offeredOf(control, offered);
-  const coverage = coverageOfRuns(covered);
-  const clipped = clipRuns(setting.runs, coverage);
-  const profile = await profileOf(document, model, settings, control, coverage, source);
+  const clipped = clipRuns(setting.runs, covered);
+  const profile = await profileOf(document, model, settings, control, covered, source);
   if (profile === undefined) return ELSEWHERE;
   return {
     kind: 'period',
@@ -55,7 +54,6 @@ export async function answerTimeControl(
 
 /** Most stretches of a histogram. */
 const MOST_BARS = 160;
-const LADDER: readonly Unit[] = ['day', 'week', 'month', 'quarter', 'year'];
 
 /** The figures under a range slider or in a calendar; null when there are none to show, undefined for elsewhere. */
 async function profileOf(
@@ -63,37 +61,28 @@ async function profileOf(
   model: Model,
   settings: Settings,
   control: TimeControl,
-  coverage: Coverage,
+  covered: DayRuns,
   source: Source,
 ): Promise<Profile | null | undefined> {
-  const { earliest, latest } = coverage;
+  const earliest = covered[0]?.start;
+  const latest = covered[covered.length - 1]?.end;
   const shown: MeasureRef | null =
     control.kind === 'range' ? control.measure : control.kind === 'calendar' ? control.tint : null;
   const measure = shown && measureOf(model, shown.dataset, shown.measure);
   if (!shown || !measure || earliest === undefined || latest === undefined) return null;
-  const days = latest - earliest + 1;
-  const rough = { day: 1, week: 7, month: 30, quarter: 91, year: 365 } as Partial<Record<Unit, number>>;
-  const unit =
-    control.kind === 'calendar'
-      ? 'day'
-      : (LADDER.find((entry) => days / rough[entry]! <= MOST_BARS) ?? 'year');
-  const starts: number[] = [];
-  let next = startOf(unit, earliest, model.rule);
-  while (next <= latest) {
-    starts.push(next);
-    next = endOf(unit, next, model.rule) + 1;
-  }
+  const unit = control.kind === 'calendar' ? 'day' : finestUnit(latest - earliest + 1, MOST_BARS);
+  const { starts, end } = wholeUnitsIn(unit, earliest, latest, model.rule);
   const { selection } = seenBy(document, model, settings, control, {
     dataset: shown.dataset,
     role: measure.role,
   });
   const answer = await source.aggregate({
     ...selection,
-    window: [{ start: starts[0]!, end: next - 1 }],
-    by: { kind: 'buckets', starts, end: next - 1 },
+    window: [{ start: starts[0]!, end }],
+    by: { kind: 'buckets', starts, end },
     numbers: numbersFor(model, shown.dataset, measure),
   });
-  return answer && { starts, end: next - 1, values: measureValues(measure, answer) };
+  return answer && { starts, end, values: measureValues(measure, answer) };
 }
 
 /** Windows of other time controls wired through the same date role to a visual that this one is wired to. */

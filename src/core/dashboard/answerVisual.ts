@@ -1,5 +1,5 @@
 /** Answers of visuals: their window, rows and figures. */
-import { clipRuns, coverageOfRuns } from '../coverage/coverage';
+import { clipRuns } from '../coverage/coverage';
 import type { Source } from '../cube/query';
 import { compareValues } from './answerControl';
 import { broken, ELSEWHERE, missingCategory, missingDataset } from './answerParts';
@@ -26,7 +26,7 @@ export async function answerVisual(
   if (seen.pending) return ELSEWHERE;
   const covered = await source.covered(seen.selection);
   if (!covered) return ELSEWHERE;
-  const clipped = clipRuns(seen.window, coverageOfRuns(covered));
+  const clipped = clipRuns(seen.window, covered);
   if (clipped.empty) {
     return {
       kind: 'empty',

@@ -23,11 +23,16 @@ const ROUGH_DAYS: Record<Unit, number> = {
   'fiscal year': 365,
 };
 
+/** The finest calendar unit of which so many days hold at most this number. */
+export function finestUnit(days: number, most: number): Unit {
+  return LADDER.find((unit) => days / ROUGH_DAYS[unit] <= most) ?? 'year';
+}
+
 /** The unit of the buckets of a window of so many days: the chosen one, or the finest that is not too many. */
 export function grainFor(grain: Grain, days: number): Unit {
   const most = grain === 'auto' ? MOST_BUCKETS : MOST_FIXED_BUCKETS;
   if (grain !== 'auto' && days / ROUGH_DAYS[grain] <= most) return grain;
-  return LADDER.find((unit) => days / ROUGH_DAYS[unit] <= most) ?? 'year';
+  return finestUnit(days, most);
 }
 
 export interface Buckets {
@@ -40,16 +45,25 @@ export interface Buckets {
   readonly partialLast: boolean;
 }
 
-/** The whole units that share a day with [first, last]. */
+/** First days of the whole units that share a day with [first, last], and the last day (inclusive) of the last one. */
+export function wholeUnitsIn(
+  unit: Unit,
+  first: Day,
+  last: Day,
+  rule: CalendarRule,
+): { readonly starts: readonly Day[]; readonly end: Day } {
+  const starts: Day[] = [];
+  let next = start(unit, first, rule);
+  while (next <= last) {
+    starts.push(next);
+    next = end(unit, next, rule) + 1;
+  }
+  return { starts, end: next - 1 };
+}
+
+/** The buckets of a window [first, last]. */
 export function bucketsOf(grain: Grain, first: Day, last: Day, rule: CalendarRule): Buckets {
   const unit = grainFor(grain, last - first + 1);
-  const starts: Day[] = [];
-  let day = start(unit, first, rule);
-  let bucketEnd = day - 1;
-  while (day <= last) {
-    starts.push(day);
-    bucketEnd = end(unit, day, rule);
-    day = bucketEnd + 1;
-  }
-  return { unit, starts, end: bucketEnd, partialFirst: starts[0]! < first, partialLast: bucketEnd > last };
+  const units = wholeUnitsIn(unit, first, last, rule);
+  return { unit, ...units, partialFirst: units.starts[0]! < first, partialLast: units.end > last };
 }

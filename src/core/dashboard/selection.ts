@@ -1,5 +1,5 @@
 /** Which rows an item sees: the controls wired to it, each through its route. */
-import { ALL_DAYS, intersectRuns, type DayRuns } from '../calendar/runs';
+import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
 import type { Control, DashboardDocument, Visual } from './document';
 import { columnOf, type Model } from './model';
@@ -50,7 +50,7 @@ export function seenBy(
     }
   }
   const otherDays: DayFilter[] = [...windows]
-    .filter(([role, runs]) => role !== use.role && runs !== ALL_DAYS && !isEverything(runs))
+    .filter(([role, runs]) => role !== use.role && !isEveryDay(runs))
     .map(([column, runs]) => ({ column, runs }));
   return {
     selection: { dataset: use.dataset, day: use.role, filters, otherDays },
@@ -58,10 +58,6 @@ export function seenBy(
     acting,
     pending,
   };
-}
-
-function isEverything(runs: DayRuns): boolean {
-  return runs.length === 1 && runs[0]!.start === -Infinity && runs[0]!.end === Infinity;
 }
 
 /** Whether a column of a dataset can be grouped by. */

@@ -3,6 +3,7 @@ import { parseIsoDay, type Day } from '../calendar/day';
 import { ALL_DAYS, intersectRuns, unionRuns, type DayRuns } from '../calendar/runs';
 import { movedToData } from '../coverage/coverage';
 import type { Source } from '../cube/query';
+import { canonicalText } from '../period/canonical';
 import { parsePhrase, parsePoint } from '../period/parse';
 import type { Phrase, Point } from '../period/phrase';
 import type { PeriodContext } from '../period/point';
@@ -26,11 +27,6 @@ function choiceOf(control: Extract<Control, { kind: 'slicer' }>, state: ReaderSt
   return state.choices[control.id] ?? control.default;
 }
 
-const canonical = (text: string) => {
-  const parsed = parsePhrase(text);
-  return parsed.ok ? printPhrase(parsed.phrase) : text;
-};
-
 /** Whether a control is shown and acts: always, or while another one that is shown holds a given choice. */
 export function isRevealed(
   document: DashboardDocument,
@@ -45,8 +41,8 @@ export function isRevealed(
   if (!isRevealed(document, state, other, [...asked, control.id])) return false;
   if (other.kind === 'slicer') return choiceOf(other, state).some((value) => reveal.values.includes(value));
   if (other.kind === 'asof') return reveal.values.includes(state.asOf ?? '');
-  const text = canonical(textOf(other, state));
-  return reveal.values.some((value) => value !== null && canonical(value) === text);
+  const text = canonicalText(textOf(other, state));
+  return reveal.values.some((value) => value !== null && canonicalText(value) === text);
 }
 
 /** The settings of all controls that are revealed. */

@@ -3,7 +3,7 @@
  * browser's worker, the server's cubes and the database all run this, each with its own source.
  */
 import { parseIsoDay, type Day } from '../calendar/day';
-import type { Source } from '../cube/query';
+import { askedOnce, type Source } from '../cube/query';
 import { answerSlicer, answerTimeControl } from './answerControl';
 import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answers';
 import { answerVisual } from './answerVisual';
@@ -24,7 +24,8 @@ export interface TurnInput {
 }
 
 /** Answers a turn from a source. */
-export async function answerTurn(input: TurnInput, source: Source): Promise<TurnAnswer> {
+export async function answerTurn(input: TurnInput, answering: Source): Promise<TurnAnswer> {
+  const source = askedOnce(answering);
   const { document, model, only } = input;
   const settings = await settle(document, model, input.state, input.today, source);
   const wanted = (item: { id: string }) => !only || only.has(item.id);

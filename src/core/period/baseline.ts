@@ -98,13 +98,6 @@ function windowsOf(
   }
 }
 
-/** A window that moves back by units, or by its own length in days. */
-interface Stepping {
-  readonly run: DayRun;
-  /** The window moved back k times. */
-  back(k: number): DayRun;
-}
-
 function previousSpans(
   times: number,
   phrase: Phrase,
@@ -122,39 +115,34 @@ function previousSpans(
   if (!runs) return { ok: false, code: 'open-window' };
   const [run] = runs;
   if (runs.length > 1 || !run) return { ok: false, code: 'several-stretches' };
-  const stepping = steppingOf(whole, run, context);
-  return Array.from({ length: times }, (_, k) => [stepping.back(k + 1)]);
+  const back = steppingBack(whole, run, context);
+  return Array.from({ length: times }, (_, k) => [back(k + 1)]);
 }
 
-function steppingOf(phrase: WholePhrase, run: DayRun, context: PeriodContext): Stepping {
+/** Gives the window moved back k times: by whole units, by the units of a to-date form, or by its own length. */
+function steppingBack(phrase: WholePhrase, run: DayRun, context: PeriodContext): (k: number) => DayRun {
   const { rule } = context;
   const units = wholeUnits(phrase, run, rule);
   if (units) {
     const { unit, count } = units;
     const first = indexOf(unit, run.start, rule);
-    return {
-      run,
-      back: (k) => ({
-        start: firstDay(unit, first - k * count, rule),
-        end: firstDay(unit, first - (k - 1) * count, rule) - 1,
-      }),
-    };
+    return (k) => ({
+      start: firstDay(unit, first - k * count, rule),
+      end: firstDay(unit, first - (k - 1) * count, rule) - 1,
+    });
   }
   const inner = phrase.kind === 'counted' ? phrase.phrase : phrase;
   if (inner.kind === 'to date') {
     const countedFrom = phrase.kind === 'counted' ? phrase.from : undefined;
     const ref = referenceOf(countedFrom, context).day;
     const step = inner.before + 1;
-    return {
-      run,
-      back: (k) => ({
-        start: shift(run.start, -k * step, inner.unit),
-        end: shift(ref, -k * step, inner.unit),
-      }),
-    };
+    return (k) => ({
+      start: shift(run.start, -k * step, inner.unit),
+      end: shift(ref, -k * step, inner.unit),
+    });
   }
   const days = run.end - run.start + 1;
-  return { run, back: (k) => ({ start: run.start - k * days, end: run.end - k * days }) };
+  return (k) => ({ start: run.start - k * days, end: run.end - k * days });
 }
 
 /** How many whole units a window counts as; undefined when it does not count as whole units. */

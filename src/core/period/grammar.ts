@@ -1,17 +1,13 @@
 /** The grammar of period phrases and baselines. One token of lookahead decides everywhere, so errors lie exactly. */
 import { EmbeddedActionsParser, type IParserErrorMessageProvider, type IToken } from 'chevrotain';
-import { DEFAULT_RULE } from '../calendar/rule';
 import type { Unit } from '../calendar/units';
-import { daysOfFixedPeriod, readDuration, readFixedPeriod } from './fixedPeriod';
 import type {
   Baseline,
   ClosedPhrase,
   Duration,
   FixedPeriod,
   FixedPhrase,
-  LongPeriod,
   Phrase,
-  PhraseErrorCode,
   Point,
   PointBase,
   RangeEnd,
@@ -21,73 +17,18 @@ import type {
   Which,
   WholePhrase,
 } from './phrase';
+import { isClosedPhrase, isFixedPhrase } from './phrase';
 import * as t from './tokens';
-
-/** A problem met in words that have the right shape for their place: from the first token to the last. */
-export class WordProblem extends Error {
-  constructor(
-    readonly code: PhraseErrorCode,
-    readonly first: IToken,
-    readonly last: IToken = first,
-  ) {
-    super(code);
-  }
-}
-
-const MOST = 9999;
-
-function countOf(token: IToken): number {
-  const value = /^\d+$/.test(token.image) ? Number(token.image) : NaN;
-  if (!(value >= 1 && value <= MOST)) throw new WordProblem('bad-count', token);
-  return value;
-}
-
-function signedOf(token: IToken): number {
-  const value = /^[+-]\d+$/.test(token.image) ? Number(token.image) : NaN;
-  if (!(Math.abs(value) >= 1 && Math.abs(value) <= MOST)) throw new WordProblem('bad-count', token);
-  return value;
-}
-
-function dayOfMonthOf(token: IToken): number {
-  if (!/^\d+$/.test(token.image)) throw new WordProblem('unexpected', token);
-  const value = Number(token.image);
-  if (value < 1 || value > 31) throw new WordProblem('bad-day-of-month', token);
-  return value;
-}
-
-function periodOf(token: IToken): FixedPeriod {
-  const reading = readFixedPeriod(token.image);
-  if (!reading?.ok) throw new WordProblem(reading?.code ?? 'unexpected', token);
-  return reading.period;
-}
-
-function longPeriodOf(token: IToken): LongPeriod {
-  const period = periodOf(token);
-  if (period.kind === 'day') throw new WordProblem('unexpected', token);
-  return period;
-}
-
-function durationOf(token: IToken): Duration {
-  const duration = readDuration(token.image);
-  if (duration === 'bad-count') throw new WordProblem('bad-count', token);
-  if (!duration) throw new WordProblem('unexpected', token);
-  return duration;
-}
-
-const isFiscal = (period: FixedPeriod) => period.kind.startsWith('fiscal');
-
-/** Fixed intervals that end before they start are told while reading; fiscal ones once the rule is known. */
-function checkOrder(from: FixedPeriod, to: FixedPeriod, first: IToken, last: IToken) {
-  if (isFiscal(from) || isFiscal(to)) return;
-  const start = daysOfFixedPeriod(from, DEFAULT_RULE)?.start ?? -Infinity;
-  const end = daysOfFixedPeriod(to, DEFAULT_RULE)?.end ?? Infinity;
-  if (start > end) throw new WordProblem('reversed', first, last);
-}
-
-const isFixed = (phrase: WholePhrase): phrase is FixedPhrase =>
-  ['period', 'interval', 'starting', 'ending', 'open end', 'open start', 'all', 'list'].includes(phrase.kind);
-const isClosed = (phrase: WholePhrase): phrase is ClosedPhrase =>
-  ['period', 'interval', 'starting', 'ending'].includes(phrase.kind);
+import {
+  checkOrder,
+  countOf,
+  dayOfMonthOf,
+  durationOf,
+  longPeriodOf,
+  periodOf,
+  signedOf,
+  WordProblem,
+} from './words';
 
 /** Sentences are made from the place and the code alone; chevrotain's own messages are costly to build. */
 const NO_MESSAGES: IParserErrorMessageProvider = {
@@ -138,7 +79,7 @@ class PhraseGrammar extends EmbeddedActionsParser {
       const comma = this.CONSUME(t.Comma);
       this.ACTION(() => {
         if (parts.length > 0) return;
-        if (!isClosed(phrase)) throw new WordProblem('unexpected', comma);
+        if (!isClosedPhrase(phrase)) throw new WordProblem('unexpected', comma);
         parts.push(phrase);
       });
       parts.push(this.SUBRULE(this.closedPhrase));
@@ -148,7 +89,7 @@ class PhraseGrammar extends EmbeddedActionsParser {
       const counted = this.CONSUME(t.Counted);
       const word = this.CONSUME(t.From);
       this.ACTION(() => {
-        if (isFixed(phrase)) throw new WordProblem('anchor-on-fixed', counted, word);
+        if (isFixedPhrase(phrase)) throw new WordProblem('anchor-on-fixed', counted, word);
       });
       const from = this.SUBRULE(this.point);
       phrase = { kind: 'counted', phrase: phrase as RollingPhrase, from };

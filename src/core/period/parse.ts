@@ -1,8 +1,9 @@
 /** Reads period phrases, points and baselines. Never throws on what a person typed. */
 import { EOF, type IToken } from 'chevrotain';
-import { grammar, WordProblem } from './grammar';
+import { grammar } from './grammar';
 import { nearestWord } from './nearestWord';
 import type { Baseline, Parsed, Phrase, PhraseError, PhraseErrorCode, Point } from './phrase';
+import { WordProblem } from './words';
 import { Fiscal, Full, Last, lexer, Same, SPACE, Span, WORDS } from './tokens';
 
 const SENTENCES: Record<PhraseErrorCode, (word: string) => string> = {

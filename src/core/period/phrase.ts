@@ -134,3 +134,16 @@ export type Parsed<T = Phrase> =
 export function isLongPeriod(end: RangeEnd): end is LongPeriod {
   return 'kind' in end;
 }
+
+const CLOSED_KINDS: readonly string[] = ['period', 'interval', 'starting', 'ending'];
+const FIXED_KINDS: readonly string[] = [...CLOSED_KINDS, 'open end', 'open start', 'all', 'list'];
+
+/** Whether a phrase is one fixed stretch with both ends. */
+export function isClosedPhrase(phrase: WholePhrase): phrase is ClosedPhrase {
+  return CLOSED_KINDS.includes(phrase.kind);
+}
+
+/** Whether the days of a phrase do not depend on when it is read. */
+export function isFixedPhrase(phrase: WholePhrase): phrase is FixedPhrase {
+  return FIXED_KINDS.includes(phrase.kind);
+}

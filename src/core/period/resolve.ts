@@ -13,10 +13,10 @@ import { end, firstDay, indexOf, shift, start, unitAt, type Unit } from '../cale
 import { daysOfFixedPeriod, isKnownDay, shiftByDuration } from './fixedPeriod';
 import { parsePhrase, phraseError } from './parse';
 import {
+  isFixedPhrase,
   isLongPeriod,
   type ClosedPhrase,
   type FixedPhrase,
-  type Parsed,
   type Phrase,
   type PhraseError,
   type Point,
@@ -27,9 +27,8 @@ import {
 import { dayOfPoint, NoDay, referenceOf, type PeriodContext } from './point';
 import { printPhrase } from './print';
 
-export const EMPTY_REASONS = ['no-data', 'reversed', 'left-out'] as const;
 /** Why a phrase asks for no day at all. */
-export type EmptyReason = (typeof EMPTY_REASONS)[number];
+export type EmptyReason = 'no-data' | 'reversed' | 'left-out';
 
 /** The days asked for (runs; open ends infinite), none with the reason, or what is wrong with the phrase. */
 export type Resolved =
@@ -51,7 +50,7 @@ export function resolvePhrase(phrase: Phrase, context: PeriodContext): Resolved 
 
 /** Reads and resolves a phrase text. */
 export function resolveText(text: string, context: PeriodContext): Resolved {
-  const parsed: Parsed = parsePhrase(text);
+  const parsed = parsePhrase(text);
   return parsed.ok ? resolvePhrase(parsed.phrase, context) : parsed;
 }
 
@@ -67,21 +66,10 @@ function daysOf(phrase: Phrase, context: PeriodContext): Days {
 
 function daysOfWhole(phrase: WholePhrase, context: PeriodContext): Days {
   try {
-    switch (phrase.kind) {
-      case 'all':
-      case 'open end':
-      case 'open start':
-      case 'list':
-      case 'period':
-      case 'interval':
-      case 'starting':
-      case 'ending':
-        return daysOfFixed(phrase, context);
-      case 'counted':
-        return checked(daysOfRolling(phrase.phrase, context, phrase.from));
-      default:
-        return checked(daysOfRolling(phrase, context, undefined));
-    }
+    if (isFixedPhrase(phrase)) return daysOfFixed(phrase, context);
+    return phrase.kind === 'counted'
+      ? checked(daysOfRolling(phrase.phrase, context, phrase.from))
+      : checked(daysOfRolling(phrase, context, undefined));
   } catch (reason) {
     if (reason instanceof NoDay) return reason.reason;
     throw reason;

@@ -3,8 +3,14 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Day } from '../../core/calendar/day';
-import { shortDayWords } from '../../core/calendar/names';
+import { dayWords, shortDayWords } from '../../core/calendar/names';
+import { containsDay, type DayRuns } from '../../core/calendar/runs';
 import { dateOrderOf, readDayText } from '../../core/calendar/readDay';
+
+/** Refuses days without data, unless these can be chosen. */
+export function refuseUncovered(covered: DayRuns, allowUncovered: boolean): (day: Day) => string | null {
+  return (day) => (allowUncovered || containsDay(covered, day) ? null : `No data on ${dayWords(day)}.`);
+}
 
 export interface DayFieldProps {
   readonly label: string;

@@ -3,17 +3,15 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState, type KeyboardEvent } from 'react';
-import type { Day } from '../../core/calendar/day';
-import { dayWords } from '../../core/calendar/names';
-import { clipRuns, coverageOfRuns } from '../../core/coverage/coverage';
+import { clipRuns } from '../../core/coverage/coverage';
 import type { PeriodAnswer } from '../../core/dashboard/answers';
 import type { PeriodList } from '../../core/dashboard/document';
 import { runsWords } from '../../core/period/describe';
-import { parsePhrase } from '../../core/period/parse';
-import { intervalText, printPhrase } from '../../core/period/print';
+import { canonicalText } from '../../core/period/canonical';
+import { intervalText } from '../../core/period/print';
 import { resolveText } from '../../core/period/resolve';
 import { quietStyle, role } from '../../theme/roles';
-import { DayField } from './DayField';
+import { DayField, refuseUncovered } from './DayField';
 import { HeldChanges, NarrowHead, PeriodProblem } from './PeriodParts';
 import { EMPTY_WORDS, usePeriod } from './usePeriod';
 
@@ -25,19 +23,13 @@ interface Entry {
   readonly reason: string | null;
 }
 
-const canonical = (text: string) => {
-  const parsed = parsePhrase(text);
-  return parsed.ok ? printPhrase(parsed.phrase) : text;
-};
-
 function entriesOf(list: PeriodList, answer: PeriodAnswer): Entry[] {
-  const coverage = coverageOfRuns(answer.covered, 0);
   return list.entries.map(({ name, phrase }) => {
     const resolved = resolveText(phrase, answer.context);
     if (!resolved.ok) return { name, phrase, words: '', reason: resolved.error.message };
     if (resolved.empty) return { name, phrase, words: '', reason: EMPTY_WORDS[resolved.empty] };
     const words = runsWords(resolved.runs, answer.context.rule);
-    const isEmpty = clipRuns(resolved.runs, coverage).empty && !list.allowUncovered;
+    const isEmpty = clipRuns(resolved.runs, answer.covered).empty && !list.allowUncovered;
     return { name, phrase, words, reason: isEmpty ? 'no data then' : null };
   });
 }
@@ -48,8 +40,8 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
   const period = usePeriod(control, answer);
   const [isChoosing, setChoosing] = useState(false);
   const entries = useMemo(() => entriesOf(control, answer), [control, answer]);
-  const now = canonical(period.text);
-  const chosen = isChoosing ? undefined : entries.find((entry) => canonical(entry.phrase) === now);
+  const now = canonicalText(period.text);
+  const chosen = isChoosing ? undefined : entries.find((entry) => canonicalText(entry.phrase) === now);
   const opensDates = control.chooseDates && (isChoosing || (!chosen && !period.isEverything));
   const firstFree = entries.find((entry) => entry.reason === null);
   const take = (entry: Entry) => {
@@ -58,10 +50,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
   };
   const first = period.asked[0]?.start;
   const last = period.asked[period.asked.length - 1]?.end;
-  const refuse = (day: Day) =>
-    control.allowUncovered || !clipRuns([{ start: day, end: day }], coverageOfRuns(answer.covered, 0)).empty
-      ? null
-      : `No data on ${dayWords(day)}.`;
+  const refuse = refuseUncovered(answer.covered, control.allowUncovered);
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
       <NarrowHead period={period} />

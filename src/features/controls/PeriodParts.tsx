@@ -9,7 +9,7 @@ import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles
 import { useWorkspace } from '../dashboard/workspace';
 import { periodWords, type Period } from './usePeriod';
 
-export const ClearButton = memo(function ClearButton({
+const ClearButton = memo(function ClearButton({
   id,
   disabled,
   clear,
@@ -26,7 +26,7 @@ export const ClearButton = memo(function ClearButton({
 });
 
 /** The phrase; struck when there is no data in it. */
-export function PhraseText({ period }: { period: Period }) {
+function PhraseText({ period }: { period: Period }) {
   const struck = period.resolved.ok && period.clipped.empty;
   return (
     <span
@@ -82,7 +82,7 @@ export function WideHead({
 }
 
 /** Title and Clear, then the days below, for narrow controls. */
-export function NarrowHead({ period, withPhrase = false }: { period: Period; withPhrase?: boolean }) {
+export function NarrowHead({ period }: { period: Period }) {
   const { clear } = useWorkspace();
   return (
     <div style={{ flex: 'none' }}>
@@ -90,7 +90,6 @@ export function NarrowHead({ period, withPhrase = false }: { period: Period; wit
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{period.title}</h2>
         <ClearButton id={period.control.id} disabled={period.isEverything} clear={clear} />
       </div>
-      {withPhrase && <PhraseText period={period} />}
       {period.resolved.ok && <div style={quietStyle}>{periodWords(period, true)}</div>}
     </div>
   );

@@ -3,14 +3,14 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
-import { describeRuns } from '../../core/period/describe';
 import { completePhrase } from '../../core/period/complete';
+import type { Parsed } from '../../core/period/phrase';
 import type { PeriodContext } from '../../core/period/point';
 import { printPhrase } from '../../core/period/print';
 import { parsePhrase } from '../../core/period/parse';
 import { resolvePhrase } from '../../core/period/resolve';
 import { phraseStyle, role } from '../../theme/roles';
-import { EMPTY_WORDS } from './usePeriod';
+import { resolvedWords } from './usePeriod';
 
 export interface PhraseFieldProps {
   readonly label: string;
@@ -18,8 +18,6 @@ export interface PhraseFieldProps {
   readonly context: PeriodContext;
   /** Phrases used before, offered while the field is empty. */
   readonly history?: readonly string[];
-  /** More words under the field, after the days. */
-  readonly note?: string;
   readonly onCommit: (text: string) => void;
 }
 
@@ -37,13 +35,11 @@ function offersFor(text: string, history: readonly string[]): Offer[] {
 
 const INPUT_STYLE = { ...phraseStyle, lineHeight: '20px', padding: 0 };
 
-export function PhraseField({ label, value, context, history = [], note, onCommit }: PhraseFieldProps) {
+export function PhraseField({ label, value, context, history = [], onCommit }: PhraseFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? value;
   const parsed = useMemo(() => parsePhrase(text), [text]);
   const offers = useMemo(() => (draft === null ? [] : offersFor(draft, history)), [draft, history]);
-  const isTyping = draft !== null;
-  const error = parsed.ok ? undefined : parsed.error;
   const commit = (typed: string) => {
     const read = parsePhrase(typed);
     if (!read.ok) return;
@@ -85,8 +81,8 @@ export function PhraseField({ label, value, context, history = [], note, onCommi
           {...params}
           margin="dense"
           label={label}
-          error={error !== undefined}
-          helperText={<Below text={text} error={error} isTyping={isTyping} context={context} note={note} />}
+          error={!parsed.ok}
+          helperText={<Below text={text} parsed={parsed} isTyping={draft !== null} context={context} />}
           onKeyDown={(event) => {
             if (event.key === 'Escape') setDraft(null);
           }}
@@ -97,7 +93,7 @@ export function PhraseField({ label, value, context, history = [], note, onCommi
               ...params.slotProps.htmlInput,
               spellCheck: false,
               style: INPUT_STYLE,
-              'aria-invalid': error !== undefined,
+              'aria-invalid': !parsed.ok,
             },
           }}
         />
@@ -109,45 +105,35 @@ export function PhraseField({ label, value, context, history = [], note, onCommi
 /** The days of the phrase, or the error with its place underlined. */
 function Below({
   text,
-  error,
+  parsed,
   isTyping,
   context,
-  note,
 }: {
   text: string;
-  error: { message: string; from: number; to: number } | undefined;
+  parsed: Parsed;
   isTyping: boolean;
   context: PeriodContext;
-  note: string | undefined;
 }) {
-  if (error) {
-    const end = Math.max(error.to, error.from + 1);
+  if (parsed.ok) {
     return (
-      <span role="alert">
-        <span aria-hidden="true" style={{ ...phraseStyle, display: 'block', whiteSpace: 'pre' }}>
-          {text.slice(0, error.from)}
-          <span style={{ textDecoration: `underline wavy ${role.error}` }}>
-            {text.slice(error.from, end) || '   '}
-          </span>
-          {text.slice(end)}
-        </span>
-        {error.message}
+      <span>
+        {resolvedWords(resolvePhrase(parsed.phrase, context), context.rule)}
+        {isTyping ? ' · Enter takes it' : ''}
       </span>
     );
   }
-  const parsed = parsePhrase(text);
-  if (!parsed.ok) return null;
-  const resolved = resolvePhrase(parsed.phrase, context);
-  const days = !resolved.ok
-    ? resolved.error.message
-    : resolved.empty
-      ? `no day: ${EMPTY_WORDS[resolved.empty]}`
-      : describeRuns(resolved.runs, context.rule);
+  const { from, to, message } = parsed.error;
+  const end = Math.max(to, from + 1);
   return (
-    <span>
-      {days}
-      {isTyping ? ' · Enter takes it' : ''}
-      {note ? ` · ${note}` : ''}
+    <span role="alert">
+      <span aria-hidden="true" style={{ ...phraseStyle, display: 'block', whiteSpace: 'pre' }}>
+        {text.slice(0, from)}
+        <span style={{ textDecoration: `underline wavy ${role.error}` }}>
+          {text.slice(from, end) || '   '}
+        </span>
+        {text.slice(end)}
+      </span>
+      {message}
     </span>
   );
 }

@@ -2,13 +2,10 @@
 /** The range slider: two brackets over the covered span, a histogram under it, typed ends, play. */
 import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
-import type { Day } from '../../core/calendar/day';
-import { dayWords } from '../../core/calendar/names';
-import { containsDay } from '../../core/calendar/runs';
 import type { PeriodAnswer } from '../../core/dashboard/answers';
 import type { RangeSlider } from '../../core/dashboard/document';
 import { intervalText } from '../../core/period/print';
-import { DayField } from './DayField';
+import { DayField, refuseUncovered } from './DayField';
 import { HeldChanges, PeriodProblem, WideHead } from './PeriodParts';
 import { Play } from './Play';
 import type { Span } from './ribbon';
@@ -36,8 +33,7 @@ export function RangeSliderControl({ control, answer }: { control: RangeSlider; 
     end: Math.min(track.last, last?.end ?? track.last),
   };
   const commit = (next: Span) => period.set(textOfSpan(track, next));
-  const refuse = (day: Day) =>
-    control.allowUncovered || containsDay(covered, day) ? null : `No data on ${dayWords(day)}.`;
+  const refuse = refuseUncovered(covered, control.allowUncovered);
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
       <WideHead period={period} withWords>

@@ -1,12 +1,13 @@
 'use client';
 /** A time control in use: the phrase it shows, its days, and how to change it. */
 import { dayWords } from '../../core/calendar/names';
-import { sameRuns, type DayRuns } from '../../core/calendar/runs';
-import { clipRuns, coverageOfRuns, type Clipped } from '../../core/coverage/coverage';
+import { isEveryDay, sameRuns, type DayRuns } from '../../core/calendar/runs';
+import { clipRuns, type Clipped } from '../../core/coverage/coverage';
 import type { PeriodAnswer } from '../../core/dashboard/answers';
 import type { TimeControl } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
-import { runsWords } from '../../core/period/describe';
+import type { CalendarRule } from '../../core/calendar/rule';
+import { describeRuns, runsWords } from '../../core/period/describe';
 import { resolveText, type EmptyReason, type Resolved } from '../../core/period/resolve';
 import { useWorkspace } from '../dashboard/workspace';
 import { coverageWords } from '../dashboard/words';
@@ -35,6 +36,12 @@ export const EMPTY_WORDS: Record<EmptyReason, string> = {
   'left-out': 'every day is left out',
 };
 
+/** The days a phrase asks for, in words: why there are none, or what is wrong with it. */
+export function resolvedWords(resolved: Resolved, rule: CalendarRule): string {
+  if (!resolved.ok) return resolved.error.message;
+  return resolved.empty ? `no day: ${EMPTY_WORDS[resolved.empty]}` : describeRuns(resolved.runs, rule);
+}
+
 /** The period of a control from its newest answer and what its reader has done since. */
 export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
   const { model, reader, pending, preview, setPeriod, clear } = useWorkspace();
@@ -49,7 +56,6 @@ export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
         : { ok: true, runs: answer.asked }
     : resolveText(text, answer.context);
   const asked = resolved.ok ? resolved.runs : answer.asked;
-  const [first] = asked;
   return {
     control,
     title: titleOf(control, model),
@@ -57,8 +63,8 @@ export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
     text,
     resolved,
     asked,
-    clipped: clipRuns(asked, coverageOfRuns(answer.covered, 0)),
-    isEverything: first?.start === -Infinity && first.end === Infinity,
+    clipped: clipRuns(asked, answer.covered),
+    isEverything: isEveryDay(asked),
     isPending: held !== undefined,
     set: (next) => setPeriod(control.id, next),
     preview: (next) => preview(control.id, next),

@@ -16,7 +16,7 @@ import type {
 } from '../../core/dashboard/document';
 import { parsePhrase } from '../../core/period/parse';
 import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from './fields';
-import { unitOptions } from './TimeSettings';
+import { measureOptions, unitOptions } from './options';
 import { PhraseField } from '../controls/PhraseField';
 import { useControlAnswer, useWorkspace } from './workspace';
 
@@ -93,17 +93,11 @@ function OptionalMeasure({
   onChange: (value: MeasureRef | null) => void;
 }) {
   const { model } = useWorkspace();
-  const options = model.datasets.flatMap((dataset) =>
-    dataset.measures.map((measure) => ({
-      value: `${dataset.key}/${measure.key}`,
-      label: `${measure.name} · ${dataset.name}`,
-    })),
-  );
   return (
     <ChoiceSetting
       label={label}
       value={value ? `${value.dataset}/${value.measure}` : NONE}
-      options={[{ value: NONE, label: 'None' }, ...options]}
+      options={[{ value: NONE, label: 'None' }, ...measureOptions(model)]}
       onChange={(text) => {
         const [dataset, measure] = text.split('/');
         onChange(dataset && measure ? { dataset, measure } : null);

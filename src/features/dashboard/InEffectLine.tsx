@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import type { Control } from '../../core/dashboard/document';
 import { parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
+import { isEveryDay } from '../../core/calendar/runs';
 import { titleOf } from '../../core/dashboard/title';
 import type { ControlAnswer } from '../../core/dashboard/answers';
 import { role } from '../../theme/roles';
@@ -25,10 +26,9 @@ interface Said {
 /** What a control says, in words; undefined when it asks for everything, or is not in effect. */
 function saying(control: Control, answer: ControlAnswer | undefined): Said | undefined {
   if (answer?.kind === 'period') {
-    const [first] = answer.asked;
     const { rule } = answer.context;
     if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
-    if (first?.start === -Infinity && first.end === Infinity) return undefined;
+    if (isEveryDay(answer.asked)) return undefined;
     if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
     const words = runsWords(answer.shown, rule);
     return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };

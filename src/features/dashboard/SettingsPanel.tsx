@@ -16,6 +16,7 @@ import { wiresForNewItem } from '../../core/dashboard/wiring';
 import { UNITS } from '../../core/calendar/units';
 import { withItem } from './documentStore';
 import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from './fields';
+import { measureOptions } from './options';
 import { PARTS } from './parts';
 import { ControlSettings } from './ControlSettings';
 import { HoldSetting, RevealSetting, TimeSettings } from './TimeSettings';
@@ -68,14 +69,6 @@ function datasetKeyOf(item: Visual | Control): string | undefined {
   if (isControl(item)) return item.kind === 'slicer' ? item.dataset : undefined;
   return 'dataset' in item ? item.dataset : item.measure.dataset;
 }
-
-const measureOptions = (model: Model): Option[] =>
-  model.datasets.flatMap((dataset) =>
-    dataset.measures.map((measure) => ({
-      value: `${dataset.key}/${measure.key}`,
-      label: `${measure.name} · ${dataset.name}`,
-    })),
-  );
 
 const categoryOptions = (model: Model, dataset: string): Option[] =>
   (datasetOf(model, dataset)?.columns ?? [])

@@ -2,32 +2,18 @@
 /** The settings that all time controls share: what readers begin with, anchor, hold, reveal. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { shiftMonths, UNITS, type Unit } from '../../core/calendar/units';
+import { shiftMonths } from '../../core/calendar/units';
 import type { Control, TimeControl } from '../../core/dashboard/document';
 import { isTimeControl } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
-import { describeRuns } from '../../core/period/describe';
 import { parsePhrase } from '../../core/period/parse';
-import type { PeriodContext } from '../../core/period/point';
+import { isFixedPhrase } from '../../core/period/phrase';
 import { resolveText } from '../../core/period/resolve';
 import { PhraseField } from '../controls/PhraseField';
-import { EMPTY_WORDS } from '../controls/usePeriod';
+import { resolvedWords } from '../controls/usePeriod';
 import { AnchorSetting } from './AnchorSetting';
 import { ChoiceSetting, SwitchSetting, type Option } from './fields';
 import { useControlAnswer, useDocument, useWorkspace } from './workspace';
-
-export const unitOptions = (units: readonly Unit[] = UNITS): Option[] =>
-  units.map((unit) => ({ value: unit, label: unit }));
-
-const FIXED = ['period', 'interval', 'starting', 'ending', 'open end', 'open start', 'list'];
-
-function daysOn(text: string, context: PeriodContext): string {
-  const resolved = resolveText(text, context);
-  if (!resolved.ok) return resolved.error.message;
-  return resolved.empty
-    ? `no day: ${EMPTY_WORDS[resolved.empty]}`
-    : describeRuns(resolved.runs, context.rule);
-}
 
 export function TimeSettings({
   control,
@@ -43,11 +29,14 @@ export function TimeSettings({
   const { context } = answer;
   const inAMonth = { ...context, today: shiftMonths(context.today, 1), asOf: null };
   const parsed = parsePhrase(control.default);
-  const isFixed =
-    parsed.ok &&
-    FIXED.includes(parsed.phrase.kind === 'except' ? parsed.phrase.phrase.kind : parsed.phrase.kind);
-  const today = daysOn(control.default, context);
-  const later = daysOn(control.default, inAMonth);
+  const whole = parsed.ok
+    ? parsed.phrase.kind === 'except'
+      ? parsed.phrase.phrase
+      : parsed.phrase
+    : undefined;
+  const isFixed = whole !== undefined && isFixedPhrase(whole) && whole.kind !== 'all';
+  const today = resolvedWords(resolveText(control.default, context), context.rule);
+  const later = resolvedWords(resolveText(control.default, inAMonth), context.rule);
   return (
     <>
       <PhraseField

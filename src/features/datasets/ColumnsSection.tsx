@@ -9,15 +9,8 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { TextSetting } from '../dashboard/fields';
 import type { DatasetEdit, DatasetSummary } from './api';
+import { TYPE_NAMES } from './ImportColumnRow';
 import { Section } from './Section';
-
-const TYPE_NAMES = {
-  day: 'day',
-  timestamp: 'timestamp',
-  whole: 'whole number',
-  decimal: 'decimal',
-  text: 'text',
-};
 
 export function ColumnsSection({
   dataset,

@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { COLUMN_TYPES, type ColumnType } from '../../core/dashboard/model';
 import type { ColumnPlan, ColumnProfile, DateOrder } from './api';
 
-const TYPE_NAMES: Record<ColumnType, string> = {
+export const TYPE_NAMES: Record<ColumnType, string> = {
   day: 'day',
   timestamp: 'timestamp',
   whole: 'whole number',
