@@ -69,7 +69,7 @@ describe('the almanac’s row of a day', () => {
         const { year, month, day: dayOfMonth } = civilFromDay(day);
         expect(row.day).toBe(isoDay(day));
         expect(row.daysLeftInMonth).toBe(daysInMonth(year, month) - dayOfMonth);
-        expect(row.weekend).toBe(weekdayOf(day) > 5);
+        expect(row.weekend).toBe(rule.weekend.includes(weekdayOf(day)));
         expect(row.fiscalMonth).toBeGreaterThanOrEqual(1);
         expect(row.fiscalMonth).toBeLessThanOrEqual(12);
         expect(row.fiscalQuarter).toBe(Math.ceil(row.fiscalMonth / 3));

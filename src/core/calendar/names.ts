@@ -56,6 +56,7 @@ export function isoWeek(day: Day): { year: number; week: number } {
 /** Calendar months do not depend on the rule; this stands where one has to be passed. */
 const NO_RULE: CalendarRule = {
   weekStart: 1,
+  weekend: [],
   fiscal: { yearStartMonth: 1, monthStartDay: 1, monthNamedFor: 'end', yearNamedFor: 'end' },
 };
 
@@ -133,6 +134,11 @@ export function windowWords(first: Day, last: Day): string {
   if (from.year !== to.year) return `${shortDayWords(first, true)} – ${shortDayWords(last, true)}`;
   if (from.month !== to.month) return `${shortDayWords(first, false)} – ${shortDayWords(last, true)}`;
   return `${from.day}–${to.day} ${shortMonth(to.month)} ${to.year}`;
+}
+
+/** Units in words, for how many there are: "1 month", "3 fiscal quarters". */
+export function unitCountWords(count: number, unit: Unit): string {
+  return `${count.toLocaleString('en')} ${unit}${count === 1 ? '' : 's'}`;
 }
 
 /** "1 day", "91 days". */

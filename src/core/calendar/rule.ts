@@ -6,6 +6,8 @@ const namedFor = z.enum(['start', 'end']);
 export const calendarRuleSchema = z.object({
   /** ISO weekday on which weeks begin, 1 Monday to 7 Sunday. */
   weekStart: z.int().min(1).max(7).default(1),
+  /** ISO weekdays of the weekend. */
+  weekend: z.array(z.int().min(1).max(7)).max(7).default([6, 7]),
   fiscal: z
     .object({
       /** Number of the fiscal month with which the fiscal year begins. */

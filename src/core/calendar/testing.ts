@@ -20,6 +20,7 @@ const named = fc.constantFrom('start' as const, 'end' as const);
 
 export const anyRule: fc.Arbitrary<CalendarRule> = fc.record({
   weekStart: fc.integer({ min: 1, max: 7 }),
+  weekend: fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { maxLength: 3 }),
   fiscal: fc.record({
     yearStartMonth: fc.integer({ min: 1, max: 12 }),
     monthStartDay: fc.integer({ min: 1, max: 28 }),

@@ -152,3 +152,21 @@ export function coarserUnit(unit: Unit): Unit | undefined {
   }
   return undefined;
 }
+
+const NESTS: Record<Unit, readonly Unit[]> = {
+  day: UNITS,
+  week: ['week'],
+  month: ['month', 'quarter', 'year'],
+  quarter: ['quarter', 'year'],
+  year: ['year'],
+  'fiscal month': ['fiscal month', 'fiscal quarter', 'fiscal year'],
+  'fiscal quarter': ['fiscal quarter', 'fiscal year'],
+  'fiscal year': ['fiscal year'],
+};
+
+/** Whether every unit of one kind lies wholly in one of the other: months in quarters, but not weeks in months. */
+export function nestsIn(inner: Unit, outer: Unit, rule: CalendarRule): boolean {
+  if (NESTS[inner].includes(outer)) return true;
+  const sameMonths = rule.fiscal.monthStartDay === 1;
+  return sameMonths && (inner === 'month' || inner === 'fiscal month') && outer !== 'day' && outer !== 'week';
+}

@@ -1,9 +1,17 @@
 /** Aggregates over windows and buckets, from running totals or straight from a cube's cells. */
 import type { Day } from '../calendar/day';
 import { containsDay, intersectRuns, type DayRuns } from '../calendar/runs';
-import { passingCodes, type Collapsed, type CollapsedNumber } from './collapse';
+import { cellTests, groupsOf, type Collapsed, type CollapsedNumber } from './collapse';
 import { BLANK_DAY, dayCount, type Cube } from './cube';
-import type { AggregateAnswer, AggregateQuery, Grouping, NumberAnswer } from './query';
+import type {
+  AggregateAnswer,
+  AggregateQuery,
+  BucketSpan,
+  Grouping,
+  NumberAnswer,
+  NumberWanted,
+  Selection,
+} from './query';
 
 /** A stretch of days (indexes from the cube's first day, end exclusive) that adds to one bucket. */
 interface Piece {
@@ -13,7 +21,7 @@ interface Piece {
 }
 
 /** The window cut into pieces by bucket and to the days the cube holds. */
-function piecesOf(cube: Cube, window: DayRuns, by: Grouping): Piece[] {
+function piecesOf(cube: Cube, window: DayRuns, { buckets }: Grouping): Piece[] {
   const held = [{ start: cube.firstDay, end: cube.firstDay + dayCount(cube) - 1 }];
   const pieces: Piece[] = [];
   const add = (runs: DayRuns, bucket: number) => {
@@ -22,26 +30,34 @@ function piecesOf(cube: Cube, window: DayRuns, by: Grouping): Piece[] {
     }
   };
   const inside = intersectRuns(window, held);
-  if (by.kind !== 'buckets') add(inside, 0);
-  else by.starts.forEach((start, i) => add(intersectRuns(inside, [{ start, end: bucketEnd(by, i) }]), i));
+  if (!buckets) add(inside, 0);
+  else
+    buckets.starts.forEach((start, i) => add(intersectRuns(inside, [{ start, end: bucketEnd(buckets, i) }]), i));
   return pieces;
 }
 
 /** Last day (inclusive) of the i-th bucket. */
-export function bucketEnd(by: { readonly starts: readonly Day[]; readonly end: Day }, i: number): Day {
-  return i + 1 < by.starts.length ? by.starts[i + 1]! - 1 : by.end;
+export function bucketEnd(buckets: BucketSpan, i: number): Day {
+  return i + 1 < buckets.starts.length ? buckets.starts[i + 1]! - 1 : buckets.end;
+}
+
+/** A selection's window, narrowed by what is asked of its own date column beside. */
+export function ownWindow(selection: Selection, window: DayRuns): DayRuns {
+  return selection.otherDays
+    .filter((filter) => filter.column === selection.day)
+    .reduce((runs, filter) => intersectRuns(runs, filter.runs), window);
 }
 
 /** Answers from running totals: two look-ups per group and piece. */
 export function aggregateCollapsed(cube: Cube, collapsed: Collapsed, query: AggregateQuery): AggregateAnswer {
   const { groups } = collapsed;
-  const pieces = piecesOf(cube, query.window, query.by);
-  const size = query.by.kind === 'buckets' ? query.by.starts.length : groups;
+  const pieces = piecesOf(cube, ownWindow(query, query.window), query.by);
+  const size = (query.by.buckets?.starts.length ?? 1) * groups;
   const total = (running: Float64Array) => {
     const out = new Float64Array(size);
     for (const { bucket, from, to } of pieces) {
       for (let group = 0; group < groups; group++) {
-        out[bucket + group]! += running[to * groups + group]! - running[from * groups + group]!;
+        out[bucket * groups + group]! += running[to * groups + group]! - running[from * groups + group]!;
       }
     }
     return out;
@@ -51,66 +67,94 @@ export function aggregateCollapsed(cube: Cube, collapsed: Collapsed, query: Aggr
     for (const { bucket, from, to } of pieces) {
       for (let i = from * groups; i < to * groups; i++) {
         const value = daily[i]!;
-        const at = bucket + (i % groups);
+        const at = bucket * groups + (i % groups);
         if (!Number.isNaN(value) && (Number.isNaN(out[at]!) || better(value, out[at]!))) out[at] = value;
       }
     }
     return out;
   };
-  const numberAnswer = (number: CollapsedNumber, extremes: boolean): NumberAnswer => ({
+  const closing = (number: CollapsedNumber) => {
+    const out = new Float64Array(size).fill(NaN);
+    for (const { bucket, from, to } of pieces) {
+      for (let group = 0; group < groups; group++) {
+        const day = lastDayWithValue(number.count, groups, group, from, to);
+        if (day === undefined) continue;
+        out[bucket * groups + group] =
+          number.sum[(day + 1) * groups + group]! - number.sum[day * groups + group]!;
+      }
+    }
+    return out;
+  };
+  const numberAnswer = (number: CollapsedNumber, wanted: NumberWanted): NumberAnswer => ({
     column: number.column,
     scale: number.scale,
     sum: total(number.sum),
     count: total(number.count),
-    minimum: extremes ? extreme(number.minimum!, (a, b) => a < b) : null,
-    maximum: extremes ? extreme(number.maximum!, (a, b) => a > b) : null,
+    minimum: wanted.extremes ? extreme(number.minimum!, (a, b) => a < b) : null,
+    maximum: wanted.extremes ? extreme(number.maximum!, (a, b) => a > b) : null,
+    closing: wanted.closing ? closing(number) : null,
+    distinct: null,
   });
-  const keys = query.by.kind === 'buckets' ? query.by.starts.map(() => null) : collapsed.keys;
   const answer: AggregateAnswer = {
-    keys,
+    keys: collapsed.keys,
     rows: total(collapsed.rows),
-    numbers: query.numbers.map((wanted) =>
-      numberAnswer(collapsed.numbers.get(wanted.column)!, wanted.extremes),
-    ),
+    numbers: query.numbers.map((wanted) => numberAnswer(collapsed.numbers.get(wanted.column)!, wanted)),
     layout: 'running totals',
   };
-  return query.by.kind === 'category' ? withoutEmptyGroups(answer) : answer;
+  return query.by.columns.length > 0 ? withoutEmptyGroups(answer) : answer;
+}
+
+/** The last day in [from, to) on which a group has a value, by halving: the running count never falls. */
+function lastDayWithValue(
+  count: Float64Array,
+  groups: number,
+  group: number,
+  from: number,
+  to: number,
+): number | undefined {
+  const reached = count[to * groups + group]!;
+  if (count[from * groups + group]! === reached) return undefined;
+  let low = from;
+  let high = to;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (count[middle * groups + group]! < reached) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
 }
 
 /** Answers by one pass over the window's cells: for windows on several date columns, and for wide groups. */
 export function aggregateCells(cube: Cube, query: AggregateQuery): AggregateAnswer | undefined {
-  const tests = passingCodes(cube, query.filters);
+  const tests = cellTests(cube, query);
   const { by } = query;
-  const category =
-    by.kind === 'category' ? cube.categories.find((entry) => entry.column === by.column) : null;
+  const groups = groupsOf(cube, by.columns);
   const sources = query.numbers.map((wanted) => cube.numbers.find((entry) => entry.column === wanted.column));
   const days = otherDayTests(cube, query);
-  if (!tests || category === undefined || !days || sources.some((source) => !source)) return undefined;
-  const size = by.kind === 'buckets' ? by.starts.length : category ? category.values.length : 1;
+  if (!tests || !groups || !days || sources.some((source) => !source)) return undefined;
+  const size = (by.buckets?.starts.length ?? 1) * groups.size;
   const rows = new Float64Array(size);
-  const answers = query.numbers.map((wanted, i) =>
-    emptyNumber(wanted.column, sources[i]!.scale, size, wanted.extremes),
-  );
-  for (const { bucket, from, to } of piecesOf(cube, query.window, by)) {
-    for (let cell = cube.dayOffsets[from]!; cell < cube.dayOffsets[to]!; cell++) {
-      if (!tests.every((test) => test.passes[test.codes[cell]!] === 1)) continue;
-      if (!days.every((test) => test(cell))) continue;
-      const at = bucket + (category ? category.codes[cell]! : 0);
-      rows[at]! += cube.rows[cell]!;
-      for (let i = 0; i < answers.length; i++) addCell(answers[i]!, sources[i]!, at, cell);
+  const answers = query.numbers.map((wanted, i) => new NumberSum(wanted, sources[i]!, size));
+  for (const { bucket, from, to } of piecesOf(cube, ownWindow(query, query.window), by)) {
+    for (let day = from; day < to; day++) {
+      for (let cell = cube.dayOffsets[day]!; cell < cube.dayOffsets[day + 1]!; cell++) {
+        if (!tests.every((test) => test.passes[test.codes[cell]!] === 1)) continue;
+        if (!days.every((test) => test(cell))) continue;
+        const at = bucket * groups.size + groups.groupOf(cell, day);
+        rows[at]! += cube.rows[cell]!;
+        for (const answer of answers) answer.add(at, cell, day);
+      }
     }
   }
-  const keys = category ? category.values : Array.from(rows, () => null);
-  const answer: AggregateAnswer = { keys, rows, numbers: answers, layout: 'sparse by day' };
-  return category ? withoutEmptyGroups(answer) : answer;
+  const keys = Array.from({ length: groups.size }, (_, group) => groups.keyOf(group));
+  const numbers = answers.map((answer) => answer.answer());
+  const answer: AggregateAnswer = { keys, rows, numbers, layout: 'sparse by day' };
+  return by.columns.length > 0 ? withoutEmptyGroups(answer) : answer;
 }
 
 /** Days with rows, for selections that also look at other date columns. */
-export function coveredByCells(
-  cube: Cube,
-  selection: Pick<AggregateQuery, 'filters' | 'otherDays'>,
-): Day[] | undefined {
-  const tests = passingCodes(cube, selection.filters);
+export function coveredByCells(cube: Cube, selection: Selection): Day[] | undefined {
+  const tests = cellTests(cube, selection);
   const others = otherDayTests(cube, selection);
   if (!tests || !others) return undefined;
   const covered: Day[] = [];
@@ -125,9 +169,10 @@ export function coveredByCells(
   return covered;
 }
 
-function otherDayTests(cube: Cube, query: Pick<AggregateQuery, 'otherDays'>) {
+function otherDayTests(cube: Cube, query: Pick<AggregateQuery, 'otherDays' | 'day'>) {
   const tests: ((cell: number) => boolean)[] = [];
   for (const filter of query.otherDays) {
+    if (filter.column === query.day) continue;
     const column = cube.otherDays.find((entry) => entry.column === filter.column);
     if (!column) return undefined;
     tests.push((cell) => column.days[cell] !== BLANK_DAY && containsDay(filter.runs, column.days[cell]!));
@@ -135,36 +180,68 @@ function otherDayTests(cube: Cube, query: Pick<AggregateQuery, 'otherDays'>) {
   return tests;
 }
 
-function emptyNumber(column: string, scale: number, size: number, extremes: boolean): NumberAnswer {
-  const none = () => (extremes ? new Float64Array(size).fill(NaN) : null);
-  return {
-    column,
-    scale,
-    sum: new Float64Array(size),
-    count: new Float64Array(size),
-    minimum: none(),
-    maximum: none(),
-  };
+/** Adds up a number column's cells, which come in the order of their days. */
+class NumberSum {
+  private readonly sum: Float64Array;
+  private readonly count: Float64Array;
+  private readonly minimum: Float64Array | null;
+  private readonly maximum: Float64Array | null;
+  private readonly closing: Float64Array | null;
+  private readonly lastDay: Int32Array | null;
+
+  constructor(
+    wanted: NumberWanted,
+    private readonly source: Cube['numbers'][number],
+    size: number,
+  ) {
+    const none = (asked: boolean) => (asked ? new Float64Array(size).fill(NaN) : null);
+    this.sum = new Float64Array(size);
+    this.count = new Float64Array(size);
+    this.minimum = none(wanted.extremes);
+    this.maximum = none(wanted.extremes);
+    this.closing = none(wanted.closing);
+    this.lastDay = wanted.closing ? new Int32Array(size).fill(-1) : null;
+  }
+
+  add(at: number, cell: number, day: number) {
+    const { source } = this;
+    this.sum[at]! += source.sum[cell]!;
+    this.count[at]! += source.count[cell]!;
+    if (source.count[cell] === 0) return;
+    if (this.minimum && source.minimum && !(this.minimum[at]! <= source.minimum[cell]!))
+      this.minimum[at] = source.minimum[cell]!;
+    if (this.maximum && source.maximum && !(this.maximum[at]! >= source.maximum[cell]!))
+      this.maximum[at] = source.maximum[cell]!;
+    if (!this.closing || !this.lastDay) return;
+    this.closing[at] = this.lastDay[at] === day ? this.closing[at]! + source.sum[cell]! : source.sum[cell]!;
+    this.lastDay[at] = day;
+  }
+
+  answer(): NumberAnswer {
+    const { sum, count, minimum, maximum, closing } = this;
+    const { column, scale } = this.source;
+    return { column, scale, sum, count, minimum, maximum, closing, distinct: null };
+  }
 }
 
-function addCell(answer: NumberAnswer, source: Cube['numbers'][number], at: number, cell: number) {
-  answer.sum[at]! += source.sum[cell]!;
-  answer.count[at]! += source.count[cell]!;
-  if (source.count[cell] === 0 || !answer.minimum || !answer.maximum || !source.minimum || !source.maximum)
-    return;
-  const low = source.minimum[cell]!;
-  const high = source.maximum[cell]!;
-  if (!(answer.minimum[at]! <= low)) answer.minimum[at] = low;
-  if (!(answer.maximum[at]! >= high)) answer.maximum[at] = high;
-}
-
-/** Leaves out groups without rows. */
-function withoutEmptyGroups(answer: AggregateAnswer): AggregateAnswer {
-  const kept: number[] = [];
+/** Leaves out groups without rows in any bucket. */
+export function withoutEmptyGroups(answer: AggregateAnswer): AggregateAnswer {
+  const groups = answer.keys.length;
+  const filled = new Uint8Array(groups);
   answer.rows.forEach((rows, i) => {
-    if (rows > 0) kept.push(i);
+    if (rows > 0) filled[i % groups] = 1;
   });
-  const pick = (values: Float64Array) => Float64Array.from(kept, (i) => values[i]!);
+  const kept: number[] = [];
+  filled.forEach((is, group) => is === 1 && kept.push(group));
+  if (kept.length === groups) return answer;
+  const buckets = groups === 0 ? 0 : answer.rows.length / groups;
+  const pick = (values: Float64Array) => {
+    const out = new Float64Array(buckets * kept.length);
+    for (let b = 0; b < buckets; b++)
+      for (let k = 0; k < kept.length; k++) out[b * kept.length + k] = values[b * groups + kept[k]!]!;
+    return out;
+  };
+  const pickMaybe = (values: Float64Array | null) => values && pick(values);
   return {
     keys: kept.map((i) => answer.keys[i]!),
     rows: pick(answer.rows),
@@ -172,8 +249,10 @@ function withoutEmptyGroups(answer: AggregateAnswer): AggregateAnswer {
       ...number,
       sum: pick(number.sum),
       count: pick(number.count),
-      minimum: number.minimum && pick(number.minimum),
-      maximum: number.maximum && pick(number.maximum),
+      minimum: pickMaybe(number.minimum),
+      maximum: pickMaybe(number.maximum),
+      closing: pickMaybe(number.closing),
+      distinct: pickMaybe(number.distinct),
     })),
     layout: answer.layout,
   };

@@ -2,7 +2,7 @@
 import { makeTable, tableFromIPC, tableToIPC, type Table } from 'apache-arrow';
 import { z } from 'zod';
 import { offsetsOf } from './build';
-import { cubeShapeSchema, dayCount, type Cube } from './cube';
+import { cubeShapeSchema, dayCount, heldCategories, type Cube } from './cube';
 
 const metadataSchema = z.object({
   shape: cubeShapeSchema,
@@ -55,7 +55,7 @@ export function cubeFromArrow(bytes: Uint8Array): Cube {
     firstDay,
     dayOffsets: offsetsOf(days, firstDay, days[days.length - 1] ?? -1),
     rows: Float64Array.from(column(table, 'rows')),
-    categories: shape.categories.map((name, i) => ({
+    categories: heldCategories(shape).map((name, i) => ({
       column: name,
       values: values[i] ?? [],
       codes: Uint32Array.from(column(table, `category${i}`)),

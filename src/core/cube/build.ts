@@ -1,8 +1,8 @@
 /** Makes a cube from grouped rows, in any order. */
 import type { Day } from '../calendar/day';
-import { BLANK_DAY, type Cube, type CubeShape } from './cube';
+import { BLANK_DAY, heldCategories, type Cube, type CubeShape } from './cube';
 
-/** One group of rows. Arrays follow the order of the shape's columns; numbers are scaled integers. */
+/** One group of rows. Arrays follow the order of the shape's columns (categories, then conditions); numbers are scaled integers. */
 export interface GroupedRow {
   readonly day: Day;
   readonly otherDays: readonly (Day | null)[];
@@ -45,7 +45,7 @@ export function buildCube(shape: CubeShape, groups: readonly GroupedRow[]): Buil
     firstDay,
     dayOffsets: offsetsOf(days, firstDay, lastDay),
     rows: Float64Array.from(order, (i) => groups[i]!.rows),
-    categories: shape.categories.map((column, c) => ({
+    categories: heldCategories(shape).map((column, c) => ({
       column,
       ...encode(order, (i) => groups[i]!.categories[c] ?? null),
     })),

@@ -1,10 +1,11 @@
 /**
- * The running-totals layout: a cube's cells under some filters, collapsed onto days and one category, with
- * a running total over the days. A window's total is then two look-ups per group, however long it is.
+ * The running-totals layout: a cube's cells under some filters, collapsed onto days and groups, with a running
+ * total over the days. A window's total is then two look-ups per group, however long it is.
  */
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { dayCount, type Cube, type CubeNumber } from './cube';
-import type { NumberWanted, ValueFilter } from './query';
+import type { GroupColumn, NumberWanted, Selection, ValueFilter } from './query';
+import { conditionKey, KEPT } from './rowCondition';
 
 /** Running totals: entry (d, g) at `d * groups + g` is the total of the first d days for group g. */
 export interface CollapsedNumber {
@@ -19,18 +20,26 @@ export interface CollapsedNumber {
 
 export interface Collapsed {
   readonly groups: number;
-  /** Value of each group; `[null]` when nothing is grouped by. */
-  readonly keys: readonly (string | null)[];
+  /** Values of each group, one per column grouped by. */
+  readonly keys: readonly (readonly (string | null)[])[];
   readonly rows: Float64Array;
   readonly numbers: Map<string, CollapsedNumber>;
   /** Days on which any group has rows. */
   readonly covered: DayRuns;
 }
 
-/** For each filter, which codes of its column pass. Filters on columns the cube lacks give undefined. */
-export function passingCodes(cube: Cube, filters: readonly ValueFilter[]) {
-  const tests: { codes: Uint32Array; passes: Uint8Array }[] = [];
-  for (const filter of filters) {
+export type CellTest = { readonly codes: Uint32Array; readonly passes: Uint8Array };
+
+/** Tests on a cube's categories for a selection's filters and conditions; undefined where the cube lacks a column. */
+export function cellTests(
+  cube: Cube,
+  selection: Pick<Selection, 'filters' | 'conditions'>,
+): CellTest[] | undefined {
+  const conditions = selection.conditions.map(
+    (condition): ValueFilter => ({ column: conditionKey(condition), values: [KEPT], exclude: false }),
+  );
+  const tests: CellTest[] = [];
+  for (const filter of [...selection.filters, ...conditions]) {
     const category = cube.categories.find((entry) => entry.column === filter.column);
     if (!category) return undefined;
     const wanted = new Set(filter.values);
@@ -42,35 +51,74 @@ export function passingCodes(cube: Cube, filters: readonly ValueFilter[]) {
   return tests;
 }
 
-/** Collapses a cube under filters onto one category column, or onto nothing (`by` null). */
+/** The groups of a grouping's columns: how many combinations there are, and which one a cell belongs to. */
+export interface Groups {
+  readonly size: number;
+  groupOf(cell: number, day: number): number;
+  keyOf(group: number): readonly (string | null)[];
+}
+
+/** Groups of a cube's cells; `day` counts from the cube's first day. Undefined where the cube lacks a column. */
+export function groupsOf(cube: Cube, columns: readonly GroupColumn[]): Groups | undefined {
+  const parts: { values: readonly (string | null)[]; codeOf: (cell: number, day: number) => number }[] = [];
+  for (const entry of columns) {
+    if (entry.kind === 'days') {
+      const { classes } = entry;
+      const shift = cube.firstDay - classes.first;
+      const outside = classes.values.length - 1;
+      parts.push({ values: classes.values, codeOf: (_, day) => classes.codes[day + shift] ?? outside });
+      continue;
+    }
+    const category = cube.categories.find((held) => held.column === entry.column);
+    if (!category) return undefined;
+    parts.push({ values: category.values, codeOf: (cell) => category.codes[cell]! });
+  }
+  const size = parts.reduce((product, part) => product * part.values.length, 1);
+  const [first, ...rest] = parts;
+  const groupOf = (cell: number, day: number) => {
+    if (!first) return 0;
+    let group = first.codeOf(cell, day);
+    for (const part of rest) group = group * part.values.length + part.codeOf(cell, day);
+    return group;
+  };
+  const keyOf = (group: number) => {
+    const key: (string | null)[] = [];
+    for (let i = parts.length - 1, left = group; i >= 0; i--) {
+      const { values } = parts[i]!;
+      key.unshift(values[left % values.length]!);
+      left = Math.floor(left / values.length);
+    }
+    return key;
+  };
+  return { size, groupOf, keyOf };
+}
+
+/** Collapses the cells that pass every test onto groups. */
 export function collapse(
   cube: Cube,
-  filters: readonly ValueFilter[],
-  by: string | null,
+  tests: readonly CellTest[],
+  groups: Groups,
   wanted: readonly NumberWanted[],
 ): Collapsed | undefined {
-  const tests = passingCodes(cube, filters);
-  const category = by === null ? null : cube.categories.find((entry) => entry.column === by);
-  if (!tests || category === undefined) return undefined;
-  const groups = category ? category.values.length : 1;
   const days = dayCount(cube);
   const cells = selectCells(cube, tests);
-  const slots = slotsOf(cube, cells, category?.codes ?? null, groups);
-  const rows = new Float64Array((days + 1) * groups);
-  addUp(rows, slots, cells, cube.rows, groups);
-  const covered = coveredDays(cube, rows, groups);
-  accumulate(rows, groups);
+  const slots = slotsOf(cube, cells, groups);
+  const rows = new Float64Array((days + 1) * groups.size);
+  addUp(rows, slots, cells, cube.rows, groups.size);
+  const covered = coveredDays(cube, rows, groups.size);
+  accumulate(rows, groups.size);
   const numbers = new Map<string, CollapsedNumber>();
   for (const number of wanted) {
     const source = cube.numbers.find((entry) => entry.column === number.column);
     if (!source || (number.extremes && !source.minimum)) return undefined;
-    numbers.set(number.column, collapseNumber(source, slots, cells, days, groups, number.extremes));
+    numbers.set(number.column, collapseNumber(source, slots, cells, days, groups.size, number.extremes));
   }
-  return { groups, keys: category ? category.values : [null], rows, numbers, covered };
+  const keys = Array.from({ length: groups.size }, (_, group) => groups.keyOf(group));
+  return { groups: groups.size, keys, rows, numbers, covered };
 }
 
 /** Indexes of the cells that pass every test. */
-function selectCells(cube: Cube, tests: readonly { codes: Uint32Array; passes: Uint8Array }[]): Uint32Array {
+function selectCells(cube: Cube, tests: readonly CellTest[]): Uint32Array {
   const total = cube.rows.length;
   const cells = new Uint32Array(total);
   let size = 0;
@@ -83,13 +131,13 @@ function selectCells(cube: Cube, tests: readonly { codes: Uint32Array; passes: U
 }
 
 /** For each selected cell, its place (day, group) in a table of days by groups. */
-function slotsOf(cube: Cube, cells: Uint32Array, codes: Uint32Array | null, groups: number): Uint32Array {
+function slotsOf(cube: Cube, cells: Uint32Array, groups: Groups): Uint32Array {
   const slots = new Uint32Array(cells.length);
   let day = 0;
   for (let i = 0; i < cells.length; i++) {
     const cell = cells[i]!;
     while (cube.dayOffsets[day + 1]! <= cell) day++;
-    slots[i] = day * groups + (codes ? codes[cell]! : 0);
+    slots[i] = day * groups.size + groups.groupOf(cell, day);
   }
   return slots;
 }

@@ -5,6 +5,7 @@
  */
 import { z } from 'zod';
 import type { Day } from '../calendar/day';
+import { conditionKey, rowConditionSchema } from './rowCondition';
 
 /** Which rows and columns a cube holds. Columns are named by their keys in the dataset. */
 export const cubeShapeSchema = z.object({
@@ -16,7 +17,11 @@ export const cubeShapeSchema = z.object({
   /** Other date columns, for windows that come through another role. */
   otherDays: z.array(z.string()),
   categories: z.array(z.string()),
+  /** Row conditions of measures: each is held as a category of two values. */
+  conditions: z.array(rowConditionSchema),
   numbers: z.array(z.object({ column: z.string(), scale: z.int().min(0), extremes: z.boolean() })),
+  /** Spellings of category values that stand for another: by column, from the one in the data to the one shown. */
+  spellings: z.record(z.string(), z.record(z.string(), z.string())),
 });
 export type CubeShape = z.infer<typeof cubeShapeSchema>;
 
@@ -51,6 +56,11 @@ export interface Cube {
   readonly otherDays: readonly { readonly column: string; readonly days: Int32Array }[];
 }
 
+/** The categories that the cube of a shape holds: columns, then row conditions. */
+export function heldCategories(shape: CubeShape): string[] {
+  return [...shape.categories, ...shape.conditions.map(conditionKey)];
+}
+
 /** Stands for a blank date in a cube's other date columns. */
 export const BLANK_DAY = -2147483648;
 
@@ -74,7 +84,8 @@ export function shapeKey(shape: CubeShape): string {
     shape.load,
     shape.day,
     shape.otherDays.join(','),
-    shape.categories.join(','),
+    heldCategories(shape).join(','),
     numbers.join(','),
+    Object.keys(shape.spellings).length === 0 ? '' : JSON.stringify(shape.spellings),
   ].join('|');
 }

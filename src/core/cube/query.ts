@@ -1,6 +1,7 @@
 /** What a visual or a control asks of a dataset, whoever answers: cube or database. */
 import type { Day } from '../calendar/day';
 import type { DayRuns } from '../calendar/runs';
+import type { RowCondition } from './rowCondition';
 
 /** Rows whose column has one of the values (null: blank), or none of them. */
 export interface ValueFilter {
@@ -9,7 +10,7 @@ export interface ValueFilter {
   readonly exclude: boolean;
 }
 
-/** Rows whose date in another date column than the query's lies in the runs. */
+/** Rows whose date in a date column (the query's own or another) lies in the runs. */
 export interface DayFilter {
   readonly column: string;
   readonly runs: DayRuns;
@@ -22,18 +23,53 @@ export interface Selection {
   readonly day: string;
   readonly filters: readonly ValueFilter[];
   readonly otherDays: readonly DayFilter[];
+  readonly conditions: readonly RowCondition[];
 }
 
-/** How the rows are put together. Buckets are consecutive: each ends the day before the next begins. */
-export type Grouping =
-  | { readonly kind: 'total' }
-  | { readonly kind: 'category'; readonly column: string }
-  | { readonly kind: 'buckets'; readonly starts: readonly Day[]; readonly end: Day };
+/**
+ * A way to put days into classes (weekdays, fiscal quarters): the class of day `first + i` is `values[codes[i]]`.
+ * The last value is null, for days that are in no class.
+ */
+export interface DayClasses {
+  /** The same for the same classes. */
+  readonly key: string;
+  readonly first: Day;
+  readonly codes: Uint16Array;
+  readonly values: readonly (string | null)[];
+}
+
+/** What rows are grouped by: a category column, or the class of their day. */
+export type GroupColumn =
+  | { readonly kind: 'column'; readonly column: string }
+  | { readonly kind: 'days'; readonly classes: DayClasses };
+
+/** Consecutive stretches of days: each ends the day before the next begins, the last on `end` (inclusive). */
+export interface BucketSpan {
+  readonly starts: readonly Day[];
+  readonly end: Day;
+}
+
+/** How the rows are put together: by some columns, by buckets of days, by both, or (neither) all in one. */
+export interface Grouping {
+  readonly columns: readonly GroupColumn[];
+  readonly buckets: BucketSpan | null;
+}
+export const TOTAL: Grouping = { columns: [], buckets: null };
+export const byColumn = (column: string): Grouping => ({
+  columns: [{ kind: 'column', column }],
+  buckets: null,
+});
+export const byBuckets = (buckets: BucketSpan): Grouping => ({ columns: [], buckets });
 
 export interface NumberWanted {
   readonly column: string;
+  /** Decimal places of the column; texts and dates, which can only be counted, have none. */
   readonly scale: number;
   readonly extremes: boolean;
+  /** Whether the sum of the last day with a value is wanted. */
+  readonly closing: boolean;
+  /** Whether the number of different values is wanted. Only the database can tell. */
+  readonly distinct: boolean;
 }
 
 export interface AggregateQuery extends Selection {
@@ -42,7 +78,7 @@ export interface AggregateQuery extends Selection {
   readonly numbers: readonly NumberWanted[];
 }
 
-/** Figures of a number column, one entry per group; extremes are NaN where there is no value. */
+/** Figures of a number column, one entry per group; extremes and closing values are NaN where there is none. */
 export interface NumberAnswer {
   readonly column: string;
   readonly scale: number;
@@ -50,17 +86,19 @@ export interface NumberAnswer {
   readonly count: Float64Array;
   readonly minimum: Float64Array | null;
   readonly maximum: Float64Array | null;
+  readonly closing: Float64Array | null;
+  readonly distinct: Float64Array | null;
 }
 
 /** Which of the layouts gave an answer; the trace says it. */
 export type Layout = 'running totals' | 'sparse by day' | 'database';
 
 /**
- * One entry per group: for `category` the values that have rows (in no particular order), for `buckets`
- * every bucket, for `total` one.
+ * `keys` holds the groups that have rows, each by its value in every column of the grouping (one group without
+ * values when there are no columns). Entry (bucket b, group g) of the figures is at `b * keys.length + g`.
  */
 export interface AggregateAnswer {
-  readonly keys: readonly (string | null)[];
+  readonly keys: readonly (readonly (string | null)[])[];
   readonly rows: Float64Array;
   readonly numbers: readonly NumberAnswer[];
   readonly layout: Layout;
@@ -75,7 +113,8 @@ export interface Source {
 
 /** A key that is the same for selections of the same rows. */
 export function selectionKey(selection: Selection): string {
-  return JSON.stringify([selection.dataset, selection.day, selection.filters, selection.otherDays]);
+  const { dataset, day, filters, otherDays, conditions } = selection;
+  return JSON.stringify([dataset, day, filters, otherDays, conditions]);
 }
 
 /** A source that asks another for the days of a selection once only, however often they are needed in a turn. */

@@ -1,14 +1,18 @@
 /** A source that answers from cubes held in memory. Collapsed forms are kept, so a drag only looks them up. */
 import { runsOfDays, type DayRuns } from '../calendar/runs';
-import { aggregateCells, aggregateCollapsed, coveredByCells } from './aggregate';
-import { collapse, type Collapsed } from './collapse';
+import { aggregateCells, aggregateCollapsed, coveredByCells, ownWindow } from './aggregate';
+import { cellTests, collapse, groupsOf, type Collapsed } from './collapse';
 import { dayCount, type Cube } from './cube';
-import type { AggregateQuery, Layout, NumberWanted, Selection, Source } from './query';
+import { TOTAL, type AggregateQuery, type GroupColumn, type Layout, type NumberWanted } from './query';
+import type { Selection, Source } from './query';
+import { conditionKey } from './rowCondition';
 
 /** Largest table of days by groups that is worth keeping as running totals. */
 const RUNNING_LIMIT = 2_000_000;
+/** Largest table of buckets by groups that is answered from a cube at all. */
+const ANSWER_LIMIT = 4_000_000;
 /** How many collapsed forms are kept; the least recently used go first. */
-const KEPT = 64;
+const KEPT_FORMS = 160;
 
 export interface CubeSource extends Source {
   /** Adds a cube, or takes the place of the one of the same dataset and date column. */
@@ -17,21 +21,26 @@ export interface CubeSource extends Source {
   remove(dataset: string): void;
 }
 
+const columnKey = (entry: GroupColumn) => (entry.kind === 'column' ? entry.column : entry.classes.key);
+const hasOtherDays = (selection: Selection) =>
+  selection.otherDays.some((filter) => filter.column !== selection.day);
+
 /** Which layout answers a query on this cube; undefined when the cube lacks a column it needs. */
 export function planQuery(cube: Cube, query: AggregateQuery): Exclude<Layout, 'database'> | undefined {
-  const held = (column: string) => cube.categories.find((category) => category.column === column);
-  const columns = query.filters.map((filter) => filter.column);
-  if (query.by.kind === 'category') columns.push(query.by.column);
-  if (!columns.every(held)) return undefined;
+  const groups = groupsOf(cube, query.by.columns);
+  const tested = [...query.filters.map((filter) => filter.column), ...query.conditions.map(conditionKey)];
+  if (!groups || !tested.every((column) => cube.categories.some((held) => held.column === column)))
+    return undefined;
+  if (groups.size * (query.by.buckets?.starts.length ?? 1) > ANSWER_LIMIT) return undefined;
   for (const wanted of query.numbers) {
     const number = cube.numbers.find((entry) => entry.column === wanted.column);
-    if (!number || (wanted.extremes && !number.minimum)) return undefined;
+    if (!number || wanted.distinct || (wanted.extremes && !number.minimum)) return undefined;
   }
-  if (!query.otherDays.every((filter) => cube.otherDays.some((entry) => entry.column === filter.column)))
-    return undefined;
-  if (query.otherDays.length > 0) return 'sparse by day';
-  const groups = query.by.kind === 'category' ? held(query.by.column)!.values.length : 1;
-  return groups * dayCount(cube) > RUNNING_LIMIT ? 'sparse by day' : 'running totals';
+  const isHeld = (column: string) =>
+    column === query.day || cube.otherDays.some((entry) => entry.column === column);
+  if (!query.otherDays.every((filter) => isHeld(filter.column))) return undefined;
+  if (hasOtherDays(query)) return 'sparse by day';
+  return groups.size * dayCount(cube) > RUNNING_LIMIT ? 'sparse by day' : 'running totals';
 }
 
 /** A source over cubes; queries about datasets without a fitting cube are answered with undefined. */
@@ -43,17 +52,22 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
   function collapsedOf(
     cube: Cube,
     selection: Selection,
-    by: string | null,
+    columns: readonly GroupColumn[],
     numbers: readonly NumberWanted[],
   ) {
     const place = placeOf(selection.dataset, selection.day);
-    const key = JSON.stringify([place, selection.filters, by, numbers]);
+    const wanted = numbers.map((number) => `${number.column}${number.extremes ? '+' : ''}`);
+    const key = JSON.stringify([place, selection.filters, selection.conditions, columns.map(columnKey), wanted]);
     let collapsed = kept.get(key);
     if (collapsed) kept.delete(key);
-    else collapsed = collapse(cube, selection.filters, by, numbers);
+    else {
+      const tests = cellTests(cube, selection);
+      const groups = groupsOf(cube, columns);
+      collapsed = tests && groups && collapse(cube, tests, groups, numbers);
+    }
     if (!collapsed) return undefined;
     kept.set(key, collapsed);
-    if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+    if (kept.size > KEPT_FORMS) kept.delete(kept.keys().next().value!);
     return collapsed;
   }
 
@@ -69,17 +83,19 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
     covered(selection): DayRuns | undefined {
       const cube = held.get(placeOf(selection.dataset, selection.day));
       if (!cube) return undefined;
-      if (selection.otherDays.length === 0) return collapsedOf(cube, selection, null, [])?.covered;
+      if (!hasOtherDays(selection)) {
+        const covered = collapsedOf(cube, selection, TOTAL.columns, [])?.covered;
+        return covered && ownWindow(selection, covered);
+      }
       const days = coveredByCells(cube, selection);
-      return days && runsOfDays(days);
+      return days && ownWindow(selection, runsOfDays(days));
     },
     aggregate(query) {
       const cube = held.get(placeOf(query.dataset, query.day));
       const layout = cube && planQuery(cube, query);
       if (!cube || !layout) return undefined;
       if (layout === 'sparse by day') return aggregateCells(cube, query);
-      const by = query.by.kind === 'category' ? query.by.column : null;
-      const collapsed = collapsedOf(cube, query, by, query.numbers);
+      const collapsed = collapsedOf(cube, query, query.by.columns, query.numbers);
       return collapsed && aggregateCollapsed(cube, collapsed, query);
     },
   };

@@ -5,7 +5,8 @@ import { closeRuns } from '../calendar/testing';
 import { bucketEnd } from './aggregate';
 import { buildCube, type GroupedRow } from './build';
 import type { Cube, CubeShape } from './cube';
-import type { AggregateQuery, Selection } from './query';
+import type { AggregateAnswer, AggregateQuery, DayClasses, GroupColumn, Selection } from './query';
+import { conditionKey, type RowCondition } from './rowCondition';
 
 /** One row of a made-up dataset: two dates, two categories, a whole number and hundredths, both often blank. */
 export interface TestRow {
@@ -17,12 +18,27 @@ export interface TestRow {
   readonly cents: number | null;
 }
 
+/** A condition on a number, which a cube holds as a category of its own. */
+export const MANY_SEATS: RowCondition = { column: 'seats', operator: 'at least', values: ['10'] };
+const keepsManySeats = (row: TestRow) => row.seats !== null && row.seats >= 10;
+
+/** Days by their rest on division by three: two classes with names, one without. */
+export const THIRDS: DayClasses = {
+  key: '@thirds',
+  first: -400,
+  codes: Uint16Array.from({ length: 1000 }, (_, i) => i % 3),
+  values: ['first', 'second', null],
+};
+const thirdOf = (day: number) => THIRDS.values[THIRDS.codes[day - THIRDS.first]!]!;
+
 export const TEST_SHAPE: CubeShape = {
   dataset: 'trips',
   load: 1,
   day: 'day',
   otherDays: ['other'],
   categories: ['route', 'channel'],
+  conditions: [MANY_SEATS],
+  spellings: {},
   numbers: [
     { column: 'seats', scale: 0, extremes: true },
     { column: 'cents', scale: 2, extremes: true },
@@ -48,7 +64,7 @@ export function groupRows(rows: readonly TestRow[]): GroupedRow[] {
   const groups = new Map<string, TestRow[]>();
   for (const row of rows) {
     if (row.day === null) continue;
-    const key = JSON.stringify([row.day, row.other, row.route, row.channel]);
+    const key = JSON.stringify([row.day, row.other, row.route, row.channel, keepsManySeats(row)]);
     groups.set(key, [...(groups.get(key) ?? []), row]);
   }
   return [...groups.values()].map((members) => {
@@ -56,7 +72,7 @@ export function groupRows(rows: readonly TestRow[]): GroupedRow[] {
     return {
       day: first.day!,
       otherDays: [first.other],
-      categories: [first.route, first.channel],
+      categories: [first.route, first.channel, keepsManySeats(first) ? 'yes' : 'no'],
       rows: members.length,
       numbers: [figures(members.map((row) => row.seats)), figures(members.map((row) => row.cents))],
     };
@@ -88,17 +104,23 @@ const filters = fc.array(
   { maxLength: 2 },
 );
 
-const grouping: fc.Arbitrary<AggregateQuery['by']> = fc.oneof(
-  fc.constant({ kind: 'total' } as const),
-  fc.constantFrom('route', 'channel').map((column) => ({ kind: 'category', column }) as const),
-  fc
-    .tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 6 }))
-    .map(([from, length, count]) => ({
-      kind: 'buckets' as const,
-      starts: Array.from({ length: count }, (_, i) => from + i * length),
-      end: from + count * length - 1,
-    })),
+const groupColumn: fc.Arbitrary<GroupColumn> = fc.constantFrom<GroupColumn>(
+  { kind: 'column', column: 'route' },
+  { kind: 'column', column: 'channel' },
+  { kind: 'days', classes: THIRDS },
 );
+
+const buckets = fc
+  .tuple(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 20 }), fc.integer({ min: 1, max: 6 }))
+  .map(([from, length, count]) => ({
+    starts: Array.from({ length: count }, (_, i) => from + i * length),
+    end: from + count * length - 1,
+  }));
+
+const grouping: fc.Arbitrary<AggregateQuery['by']> = fc.record({
+  columns: fc.uniqueArray(groupColumn, { maxLength: 2 }),
+  buckets: fc.option(buckets),
+});
 
 /** Queries; a window for buckets always lies inside them, as it does for visuals. */
 export const testQuery: fc.Arbitrary<AggregateQuery> = fc
@@ -106,17 +128,21 @@ export const testQuery: fc.Arbitrary<AggregateQuery> = fc
     dataset: fc.constant('trips'),
     day: fc.constant('day'),
     filters,
+    conditions: fc.constantFrom([], [MANY_SEATS]),
     otherDays: fc.oneof(
       fc.constant([]),
       closeRuns.map((runs) => [{ column: 'other', runs }]),
+      closeRuns.map((runs) => [{ column: 'day', runs }]),
     ),
     window: fc.oneof(closeRuns, fc.constant([{ start: -Infinity, end: Infinity }])),
     by: grouping,
-    numbers: fc.constant(TEST_SHAPE.numbers),
+    numbers: fc.constant(
+      TEST_SHAPE.numbers.map((number) => ({ ...number, closing: true, distinct: false })),
+    ),
   })
   .map((query) =>
-    query.by.kind === 'buckets'
-      ? { ...query, window: within(query.window, query.by.starts[0]!, query.by.end) }
+    query.by.buckets
+      ? { ...query, window: within(query.window, query.by.buckets.starts[0]!, query.by.buckets.end) }
       : query,
   );
 
@@ -126,56 +152,56 @@ function within(runs: DayRuns, first: number, last: number): DayRuns {
     .filter((run) => run.start <= run.end);
 }
 
-export function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays'>): boolean {
+/** Whether a row belongs to a selection. */
+export function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>): boolean {
   const value = (column: string) => (column === 'route' ? row.route : row.channel);
+  const day = (column: string) => (column === 'other' ? row.other : row.day);
   return (
     row.day !== null &&
     query.filters.every((filter) => filter.values.includes(value(filter.column)) !== filter.exclude) &&
-    query.otherDays.every((filter) => row.other !== null && containsDay(filter.runs, row.other))
+    query.conditions.every((condition) => conditionKey(condition) === conditionKey(MANY_SEATS) && keepsManySeats(row)) &&
+    query.otherDays.every((filter) => day(filter.column) !== null && containsDay(filter.runs, day(filter.column)!))
   );
 }
 
-/** The answer by looking at every row, as an object by group that is easy to compare. */
+/** The sum of the last day with a value; null when there is none. */
+function closingOf(members: readonly TestRow[], column: 'seats' | 'cents') {
+  const filled = members.filter((row) => row[column] !== null);
+  const last = Math.max(...filled.map((row) => row.day!));
+  const ofLast = filled.filter((row) => row.day === last);
+  return filled.length === 0 ? null : ofLast.reduce((total, row) => total + row[column]!, 0);
+}
+
+/** The answer by looking at every row, as an object by bucket and group that is easy to compare. */
 export function plainAnswer(rows: readonly TestRow[], query: AggregateQuery): Record<string, unknown> {
   const { by } = query;
   const seen = rows.filter((row) => matches(row, query) && containsDay(query.window, row.day!));
-  const groups = new Map<string, TestRow[]>();
-  if (by.kind === 'total') groups.set('all', seen);
-  if (by.kind === 'buckets') {
-    by.starts.forEach((start, i) =>
-      groups.set(
-        String(i),
-        seen.filter((row) => row.day! >= start && row.day! <= bucketEnd(by, i)),
-      ),
-    );
-  }
-  if (by.kind === 'category') {
-    for (const row of seen) {
-      const key = String(by.column === 'route' ? row.route : row.channel);
-      groups.set(key, [...(groups.get(key) ?? []), row]);
+  const valueOf = (row: TestRow, column: GroupColumn) =>
+    column.kind === 'days' ? thirdOf(row.day!) : column.column === 'route' ? row.route : row.channel;
+  const keyOf = (row: TestRow) => by.columns.map((column) => valueOf(row, column));
+  const keys = new Map(seen.map((row) => [JSON.stringify(keyOf(row)), true]));
+  if (by.columns.length === 0) keys.set('[]', true);
+  const out: Record<string, unknown> = {};
+  for (const key of keys.keys()) {
+    for (const [b, start] of (by.buckets?.starts ?? [-Infinity]).entries()) {
+      const end = by.buckets ? bucketEnd(by.buckets, b) : Infinity;
+      const members = seen.filter(
+        (row) => JSON.stringify(keyOf(row)) === key && row.day! >= start && row.day! <= end,
+      );
+      out[`${b} ${key}`] = {
+        rows: members.length,
+        seats: { ...figures(members.map((row) => row.seats)), closing: closingOf(members, 'seats') },
+        cents: { ...figures(members.map((row) => row.cents)), closing: closingOf(members, 'cents') },
+      };
     }
   }
-  return Object.fromEntries(
-    [...groups].map(([key, members]) => [
-      key,
-      {
-        rows: members.length,
-        seats: figures(members.map((row) => row.seats)),
-        cents: figures(members.map((row) => row.cents)),
-      },
-    ]),
-  );
+  return out;
 }
 
 /** An answer in the same form as `plainAnswer`. */
-export function comparable(
-  query: AggregateQuery,
-  answer: import('./query').AggregateAnswer,
-): Record<string, unknown> {
-  const { by } = query;
-  const key = (i: number) =>
-    by.kind === 'total' ? 'all' : by.kind === 'buckets' ? String(i) : String(answer.keys[i]);
-  const extreme = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? null : value);
+export function comparable(answer: AggregateAnswer): Record<string, unknown> {
+  const groups = answer.keys.length;
+  const extreme = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? null : value + 0);
   return Object.fromEntries(
     Array.from(answer.rows, (count, i) => {
       const of = (column: string) => {
@@ -185,9 +211,11 @@ export function comparable(
           count: number.count[i],
           minimum: extreme(number.minimum?.[i]),
           maximum: extreme(number.maximum?.[i]),
+          closing: extreme(number.closing?.[i]),
         };
       };
-      return [key(i), { rows: count, seats: of('seats'), cents: of('cents') }];
+      const place = `${Math.floor(i / groups)} ${JSON.stringify(answer.keys[i % groups])}`;
+      return [place, { rows: count, seats: of('seats'), cents: of('cents') }];
     }),
   );
 }
@@ -195,7 +223,7 @@ export function comparable(
 /** Days on which matching rows lie. */
 export function plainCovered(
   rows: readonly TestRow[],
-  selection: Pick<Selection, 'filters' | 'otherDays'>,
+  selection: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>,
 ): DayRuns {
   const days = rows.filter((row) => matches(row, selection)).map((row) => row.day!);
   return runsOfDays(days.sort((a, b) => a - b));

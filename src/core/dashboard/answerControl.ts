@@ -1,26 +1,24 @@
 /** Answers of controls: what they hold, and what they offer. */
-import type { DayRuns } from '../calendar/runs';
+import type { Attribute } from '../calendar/attributes';
+import { ALL_DAYS, type DayRuns } from '../calendar/runs';
 import { clipRuns } from '../coverage/coverage';
-import type { Selection, Source } from '../cube/query';
-import { broken, ELSEWHERE, missingCategory, missingDataset } from './answerParts';
+import type { Grouping, Source } from '../cube/query';
+import { broken, ELSEWHERE, missingDataset, missingDimension } from './answerParts';
 import type { ControlAnswer, PeriodAnswer, Profile } from './answers';
 import type { DashboardDocument, MeasureRef, Slicer, TimeControl } from './document';
-import { measureValues, numbersFor } from './figures';
+import { compareValues, dayClasses, groupColumn, isAttribute, isKnown } from './dimension';
 import { finestUnit, wholeUnitsIn } from './grain';
 import { measureOf, type Model } from './model';
-import { isCategory, seenBy } from './selection';
+import { reachOf, type ReachContext } from './reach';
+import { seenBy } from './selection';
 import type { Settings } from './setting';
 import { offeredOf } from './settle';
-import { datasetUses } from './wiring';
+import { datasetUses, partsOf } from './uses';
+import { valueTable } from './valueTable';
 
 /** Answers a time control; a source that cannot is told by `elsewhere`. */
-export async function answerTimeControl(
-  document: DashboardDocument,
-  model: Model,
-  settings: Settings,
-  control: TimeControl,
-  source: Source,
-): Promise<ControlAnswer> {
+export async function answerTimeControl(context: ReachContext, control: TimeControl): Promise<ControlAnswer> {
+  const { document, model, settings, source } = context;
   const setting = settings.get(control.id);
   if (!setting) return { kind: 'hidden' };
   if (setting.kind !== 'window') return ELSEWHERE;
@@ -33,7 +31,7 @@ export async function answerTimeControl(
   }
   const covered = offeredOf(control, offered);
   const clipped = clipRuns(setting.runs, covered);
-  const profile = await profileOf(document, model, settings, control, covered, source);
+  const profile = await profileOf(context, control, covered);
   if (profile === undefined) return ELSEWHERE;
   return {
     kind: 'period',
@@ -57,13 +55,11 @@ const MOST_BARS = 160;
 
 /** The figures under a range slider or in a calendar; null when there are none to show, undefined for elsewhere. */
 async function profileOf(
-  document: DashboardDocument,
-  model: Model,
-  settings: Settings,
+  context: ReachContext,
   control: TimeControl,
   covered: DayRuns,
-  source: Source,
 ): Promise<Profile | null | undefined> {
+  const { model, source } = context;
   const earliest = covered[0]?.start;
   const latest = covered[covered.length - 1]?.end;
   const shown: MeasureRef | null =
@@ -72,17 +68,17 @@ async function profileOf(
   if (!shown || !measure || earliest === undefined || latest === undefined) return null;
   const unit = control.kind === 'calendar' ? 'day' : finestUnit(latest - earliest + 1, MOST_BARS);
   const { starts, end } = wholeUnitsIn(unit, earliest, latest, model.rule);
-  const { selection } = seenBy(document, model, settings, control, {
-    dataset: shown.dataset,
-    role: measure.role,
-  });
-  const answer = await source.aggregate({
-    ...selection,
-    window: [{ start: starts[0]!, end }],
-    by: { kind: 'buckets', starts, end },
-    numbers: numbersFor(model, shown.dataset, measure),
-  });
-  return answer && { starts, end, values: measureValues(measure, answer) };
+  const reaches = [];
+  for (const part of partsOf(model, shown) ?? []) {
+    const reach = await reachOf(context, control, part, false);
+    if (!reach) return undefined;
+    // A histogram shows all that the control offers, whatever other time controls say.
+    reaches.push({ ...reach, shown: [{ start: starts[0]!, end }] });
+  }
+  const wanted = { dimensions: [], buckets: { starts, end } };
+  const outcome = await valueTable(model, source, measure, reaches, wanted);
+  if (outcome.kind !== 'table') return undefined;
+  return { starts, end, values: outcome.table.values[0] ?? starts.map(() => null) };
 }
 
 /** Windows of other time controls wired through the same date role to a visual that this one is wired to. */
@@ -114,35 +110,36 @@ function otherWindows(
   return [...others].map(([other, runs]) => ({ control: other, runs }));
 }
 
-/** Answers a slicer. */
-export async function answerSlicer(
-  document: DashboardDocument,
-  model: Model,
-  settings: Settings,
-  slicer: Slicer,
-  source: Source,
-): Promise<ControlAnswer> {
-  const [use] = datasetUses(document, model, slicer);
+/** Answers a slicer: every value it can have, with the rows of all datasets it reaches. */
+export async function answerSlicer(context: ReachContext, slicer: Slicer): Promise<ControlAnswer> {
+  const { document, model, settings, source } = context;
+  const { dimension } = slicer;
   const setting = settings.get(slicer.id);
   if (!setting) return { kind: 'hidden' };
-  if (!use || setting.kind !== 'choice') return broken(missingDataset(slicer.dataset));
-  if (!isCategory(model, slicer.dataset, slicer.column)) return broken(missingCategory(slicer.column));
-  const by = { kind: 'category', column: slicer.column } as const;
-  const whole: Selection = { dataset: use.dataset, day: use.role, filters: [], otherDays: [] };
-  const everything = await source.aggregate({
-    ...whole,
-    window: [{ start: -Infinity, end: Infinity }],
-    by,
-    numbers: [],
-  });
-  const seen = seenBy(document, model, settings, slicer, use);
-  if (seen.pending) return ELSEWHERE;
-  const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
-  if (!everything || !now) return ELSEWHERE;
-  const rows = new Map(now.keys.map((value, i) => [value, now.rows[i]!]));
-  const known = new Set(everything.keys);
-  const values = [...everything.keys, ...setting.values.filter((value) => !known.has(value))];
-  values.sort(compareValues);
+  const uses = datasetUses(document, model, slicer);
+  if (uses.length === 0 || setting.kind !== 'choice') {
+    return broken(isAttribute(dimension) ? 'There is no dataset yet.' : missingDataset(dimension.dataset));
+  }
+  if (!isKnown(model, dimension)) return broken(missingDimension(model, dimension));
+  const known = new Set<string | null>();
+  const rows = new Map<string | null, number>();
+  for (const use of uses) {
+    const column = groupColumn(model, dimension, use.dataset);
+    if (!column) continue;
+    const by: Grouping = { columns: [column], buckets: null };
+    const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
+    const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
+    const seen = seenBy(document, model, settings, slicer, use);
+    if (seen.pending || !everything) return ELSEWHERE;
+    const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
+    if (!now) return ELSEWHERE;
+    for (const [value] of everything.keys) known.add(value!);
+    now.keys.forEach(([value], i) => rows.set(value!, (rows.get(value!) ?? 0) + now.rows[i]!));
+  }
+  if (isAttribute(dimension) && listsAll(dimension.attribute))
+    for (const value of dayClasses(model, dimension.attribute).values) if (value !== null) known.add(value);
+  for (const value of setting.values) known.add(value);
+  const values = [...known].sort(compareValues(model, dimension));
   return {
     kind: 'slicer',
     choice: setting.values,
@@ -150,8 +147,5 @@ export async function answerSlicer(
   };
 }
 
-/** By name, blank last. */
-export function compareValues(a: string | null, b: string | null): number {
-  if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
-  return a.localeCompare(b, 'en', { numeric: true });
-}
+/** Whether a slicer lists values of an attribute that no row has: those of which there are few. */
+const listsAll = (attribute: Attribute) => attribute === 'weekday' || attribute === 'weekend' || attribute === 'month';

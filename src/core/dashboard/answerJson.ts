@@ -1,17 +1,18 @@
 /** Turns' answers as JSON for scripts: days as ISO texts, open ends as "..". */
 import { isoDay } from '../calendar/day';
 import type { DayRuns } from '../calendar/runs';
-import { describeRuns } from '../period/describe';
 import { bucketEnd } from '../cube/aggregate';
-import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answers';
+import { describeRuns } from '../period/describe';
+import type { ControlAnswer, LaneAnswer, ShownAnswer, TurnAnswer, VisualAnswer } from './answers';
+import type { Buckets } from './grain';
 
 const endText = (day: number) => (Number.isFinite(day) ? isoDay(day) : '..');
 const runsText = (runs: DayRuns) => runs.map((run) => [endText(run.start), endText(run.end)]);
-const dayText = (day: number | undefined) => (day === undefined ? null : isoDay(day));
+const dayText = (day: number | null | undefined) => (day === undefined || day === null ? null : isoDay(day));
 
 function controlJson(answer: ControlAnswer) {
   if (answer.kind === 'asof')
-    return { kind: 'asof', today: isoDay(answer.today), asOf: dayText(answer.asOf ?? undefined) };
+    return { kind: 'asof', today: isoDay(answer.today), asOf: dayText(answer.asOf) };
   if (answer.kind !== 'period') return answer;
   return {
     kind: answer.kind,
@@ -28,54 +29,84 @@ function controlJson(answer: ControlAnswer) {
   };
 }
 
+const bucketsJson = (buckets: Buckets) =>
+  buckets.starts.map((start, i) => ({ start: isoDay(start), end: isoDay(bucketEnd(buckets, i)) }));
+
+/** What is particular to each kind of visual. */
+function figuresJson(answer: ShownAnswer) {
+  switch (answer.kind) {
+    case 'table':
+      return {};
+    case 'chart': {
+      const series = answer.series.map(({ name, axis, provisionalFrom }) => ({ name, axis, provisionalFrom }));
+      const values = (i: number) => answer.series.map((entry) => entry.values[i] ?? null);
+      const places = answer.buckets
+        ? bucketsJson(answer.buckets)
+        : (answer.categories ?? []).map((category) => ({ category }));
+      return {
+        grain: answer.buckets?.unit ?? null,
+        series,
+        data: places.map((place, i) => ({ ...place, values: values(i) })),
+      };
+    }
+    case 'crosstab':
+      return {
+        grain: answer.buckets?.unit ?? null,
+        periods: answer.buckets ? bucketsJson(answer.buckets) : [],
+        total: answer.total,
+        data: answer.table,
+      };
+    case 'figure':
+      return {
+        value: answer.value,
+        grain: answer.buckets.unit,
+        data: bucketsJson(answer.buckets).map((place, i) => ({ ...place, value: answer.values[i] ?? null })),
+      };
+    case 'calendarmap':
+      return {
+        provisionalFrom: dayText(answer.provisionalFrom),
+        data: answer.values.map((value, i) => ({ day: isoDay(answer.first + i), value })),
+      };
+  }
+}
+
 function visualJson(answer: VisualAnswer) {
   if (answer.kind === 'elsewhere' || answer.kind === 'broken') return answer;
   if (answer.kind === 'empty') {
-    return {
-      kind: 'empty',
-      dataset: answer.dataset,
-      asked: runsText(answer.asked),
-      nearest: dayText(answer.nearest),
-    };
+    return { kind: 'empty', asked: runsText(answer.asked), nearest: dayText(answer.nearest) };
   }
-  const common = {
+  const windowText = <T extends { asked: DayRuns; shown: DayRuns }>(window: T) => ({
+    ...window,
+    asked: runsText(window.asked),
+    shown: runsText(window.shown),
+  });
+  return {
     kind: answer.kind,
-    window: { ...answer.window, asked: runsText(answer.window.asked), shown: runsText(answer.window.shown) },
+    window: windowText(answer.window),
+    uses: answer.uses.map(({ selection: _, ...use }) => windowText(use)),
     rows: answer.rows,
-    acting: answer.acting,
     layout: answer.layout,
+    latest: isoDay(answer.latest),
+    notes: answer.notes,
+    ...figuresJson(answer),
   };
-  if (answer.kind === 'line') {
-    const { buckets } = answer;
-    return {
-      ...common,
-      grain: buckets.unit,
-      data: buckets.starts.map((start, i) => ({
-        start: isoDay(start),
-        end: isoDay(bucketEnd(buckets, i)),
-        value: answer.values[i],
-      })),
-    };
-  }
-  if (answer.kind === 'bar') {
-    return {
-      ...common,
-      total: answer.total,
-      data: answer.categories.map((category, i) => ({ category, value: answer.values[i] })),
-    };
-  }
-  return common;
 }
+
+const laneJson = (lane: LaneAnswer) => ({
+  ...lane,
+  runs: runsText(lane.runs),
+  provisionalFrom: dayText(lane.provisionalFrom),
+});
+
+const mapped = <A, B>(record: Record<string, A>, change: (entry: A) => B) =>
+  Object.fromEntries(Object.entries(record).map(([key, entry]) => [key, change(entry)]));
 
 /** The JSON form of a turn's answer. */
 export function answerJson(answer: TurnAnswer) {
   return {
-    controls: Object.fromEntries(
-      Object.entries(answer.controls).map(([id, control]) => [id, controlJson(control)]),
-    ),
-    visuals: Object.fromEntries(
-      Object.entries(answer.visuals).map(([id, visual]) => [id, visualJson(visual)]),
-    ),
+    controls: mapped(answer.controls, controlJson),
+    visuals: mapped(answer.visuals, visualJson),
+    lanes: mapped(answer.lanes, laneJson),
   };
 }
 

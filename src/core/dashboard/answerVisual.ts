@@ -1,142 +1,111 @@
 /** Answers of visuals: their window, rows and figures. */
+import { intersectRuns } from '../calendar/runs';
 import { clipRuns } from '../coverage/coverage';
-import type { Source } from '../cube/query';
-import { compareValues } from './answerControl';
-import { broken, ELSEWHERE, missingCategory, missingDataset } from './answerParts';
-import type { Shown, VisualAnswer } from './answers';
-import type { DashboardDocument, Visual } from './document';
-import { measureValues, numbersFor } from './figures';
-import { bucketsOf } from './grain';
-import { columnOf, datasetOf, measureOf, type Model } from './model';
-import { isCategory, seenBy, type Seen } from './selection';
-import type { Settings } from './setting';
-import { datasetUses } from './wiring';
+import { TOTAL } from '../cube/query';
+import { answerChart } from './answerChart';
+import { answerCrosstab } from './answerCrosstab';
+import { answerCalendarMap, answerFigure } from './answerFigure';
+import { broken, ELSEWHERE, missingDataset } from './answerParts';
+import type { VisualAnswer } from './answers';
+import type { Visual } from './document';
+import { groundOf, type MeasureReach } from './ground';
+import { datasetOf, measureOf, type Model } from './model';
+import { reachOf, type Reach, type ReachContext } from './reach';
+import { seenBy, type Acting } from './selection';
+import { datasetUses, partsOf } from './uses';
+import { isChart, type MeasuredVisual, type ShownMeasure, type TableOfRows } from './visuals';
 
 /** Answers a visual; a source that cannot is told by `elsewhere`. */
-export async function answerVisual(
-  document: DashboardDocument,
-  model: Model,
-  settings: Settings,
-  visual: Visual,
-  source: Source,
-): Promise<VisualAnswer> {
+export async function answerVisual(context: ReachContext, visual: Visual): Promise<VisualAnswer> {
+  if (visual.kind === 'table') return answerTable(context, visual);
+  const reached = await reachMeasures(context, visual);
+  if (!isReached(reached)) return reached;
+  const measures = reached;
+  const all = measures.flatMap((entry) => entry.reaches);
+  const seen = all.filter((reach) => reach.shown.length > 0);
+  if (seen.length === 0) return emptyOf(all);
+  const ground = groundOf(context, measures, seen);
+  if (isChart(visual)) return answerChart(ground, visual);
+  switch (visual.kind) {
+    case 'crosstab':
+      return answerCrosstab(ground, visual);
+    case 'figure':
+      return answerFigure(ground, visual);
+    case 'calendarmap':
+      return answerCalendarMap(ground);
+  }
+}
+
+type Reached = readonly MeasureReach[];
+const isReached = (outcome: Reached | VisualAnswer): outcome is Reached => Array.isArray(outcome);
+
+async function reachMeasures(
+  context: ReachContext,
+  visual: MeasuredVisual,
+): Promise<Reached | VisualAnswer> {
+  const measures: MeasureReach[] = [];
+  for (const [index, shown] of visual.measures.entries()) {
+    const parts = partsOf(context.model, shown);
+    if (!parts) return broken(problemOf(shown, context.model));
+    const reaches: Reach[] = [];
+    for (const part of parts) {
+      const reach = await reachOf(context, visual, part, visual.unsettled === 'leave out');
+      if (!reach) return ELSEWHERE;
+      reaches.push(reach);
+    }
+    measures.push({ index, shown, measure: measureOf(context.model, shown.dataset, shown.measure)!, reaches });
+  }
+  return measures;
+}
+
+function problemOf(shown: ShownMeasure, model: Model): string {
+  if (!datasetOf(model, shown.dataset)) return missingDataset(shown.dataset);
+  const measure = measureOf(model, shown.dataset, shown.measure);
+  if (measure) return `A measure that the ratio “${measure.name}” needs is not there. Mend it on the dataset’s page.`;
+  return `There is no measure “${shown.measure}”. Choose another in the settings.`;
+}
+
+function actingOn(reaches: readonly Pick<Reach, 'acting'>[]): Acting[] {
+  const known = new Map<string, Acting>();
+  for (const { acting } of reaches)
+    for (const entry of acting) known.set(`${entry.control}|${JSON.stringify(entry.route)}`, entry);
+  return [...known.values()];
+}
+
+function emptyOf(reaches: readonly Reach[]): VisualAnswer {
+  const asked = reaches[0]?.asked ?? [];
+  const near = reaches.map((reach) => reach.nearest).filter((day) => day !== undefined);
+  return { kind: 'empty', asked, nearest: near[0], acting: actingOn(reaches) };
+}
+
+async function answerTable(context: ReachContext, visual: TableOfRows): Promise<VisualAnswer> {
+  const { document, model, settings, source } = context;
   const [use] = datasetUses(document, model, visual);
-  if (!use) return broken(problemOf(visual, model));
+  if (!use) return broken(missingDataset(visual.dataset));
   const seen = seenBy(document, model, settings, visual, use);
-  if (seen.pending) return ELSEWHERE;
-  const covered = await source.covered(seen.selection);
+  const covered = seen.pending ? undefined : await source.covered(seen.selection);
   if (!covered) return ELSEWHERE;
   const clipped = clipRuns(seen.window, covered);
   if (clipped.empty) {
-    return {
-      kind: 'empty',
-      dataset: use.dataset,
-      asked: seen.window,
-      nearest: clipped.nearest,
-      acting: seen.acting,
-    };
+    return { kind: 'empty', asked: seen.window, nearest: clipped.nearest, acting: seen.acting };
   }
-  const about = {
-    window: {
-      ...use,
-      asked: seen.window,
-      shown: clipped.runs,
-      days: clipped.days,
-      daysWithData: clipped.daysWithData,
-    },
-    acting: seen.acting,
-    selection: seen.selection,
-  };
-  switch (visual.kind) {
-    case 'line':
-      return answerLine(model, visual, seen, about, source);
-    case 'bar':
-      return answerBar(model, visual, seen, about, source);
-    case 'table': {
-      const total = await source.aggregate({
-        ...seen.selection,
-        window: clipped.runs,
-        by: { kind: 'total' },
-        numbers: [],
-      });
-      return total ? { kind: 'table', ...about, rows: total.rows[0]!, layout: total.layout } : ELSEWHERE;
-    }
-  }
-}
-
-function problemOf(visual: Visual, model: Model): string {
-  if (visual.kind === 'table') return missingDataset(visual.dataset);
-  if (!datasetOf(model, visual.measure.dataset)) return missingDataset(visual.measure.dataset);
-  return `There is no measure “${visual.measure.measure}”. Choose another in the settings.`;
-}
-
-type About = Omit<Shown, 'rows' | 'layout'>;
-
-async function answerLine(
-  model: Model,
-  visual: Extract<Visual, { kind: 'line' }>,
-  seen: Seen,
-  about: About,
-  source: Source,
-): Promise<VisualAnswer> {
-  const measure = measureOf(model, visual.measure.dataset, visual.measure.measure)!;
-  const window = about.window.shown;
-  const buckets = bucketsOf(visual.grain, window[0]!.start, window[window.length - 1]!.end, model.rule);
-  const answer = await source.aggregate({
+  const total = await source.aggregate({
     ...seen.selection,
-    window,
-    by: { kind: 'buckets', starts: buckets.starts, end: buckets.end },
-    numbers: numbersFor(model, visual.measure.dataset, measure),
+    window: clipped.runs,
+    by: TOTAL,
+    numbers: [],
   });
-  if (!answer) return ELSEWHERE;
-  const rows = answer.rows.reduce((total, count) => total + count, 0);
+  if (!total) return ELSEWHERE;
+  const { runs: shown, days, daysWithData } = clipped;
+  const about = { asked: seen.window, shown, days, daysWithData };
+  const inside = intersectRuns(covered, shown);
   return {
-    kind: 'line',
-    ...about,
-    rows,
-    layout: answer.layout,
-    buckets,
-    values: measureValues(measure, answer),
-  };
-}
-
-async function answerBar(
-  model: Model,
-  visual: Extract<Visual, { kind: 'bar' }>,
-  seen: Seen,
-  about: About,
-  source: Source,
-): Promise<VisualAnswer> {
-  if (!isCategory(model, visual.measure.dataset, visual.category)) {
-    return broken(
-      missingCategory(columnOf(model, visual.measure.dataset, visual.category)?.name ?? visual.category),
-    );
-  }
-  const measure = measureOf(model, visual.measure.dataset, visual.measure.measure)!;
-  const answer = await source.aggregate({
-    ...seen.selection,
-    window: about.window.shown,
-    by: { kind: 'category', column: visual.category },
-    numbers: numbersFor(model, visual.measure.dataset, measure),
-  });
-  if (!answer) return ELSEWHERE;
-  const values = measureValues(measure, answer);
-  const byName = (a: number, b: number) => compareValues(answer.keys[a]!, answer.keys[b]!);
-  const byValue = (a: number, b: number) =>
-    (values[b] ?? -Infinity) - (values[a] ?? -Infinity) || byName(a, b);
-  const order = answer.keys
-    .map((_, i) => i)
-    .sort(byValue)
-    .slice(0, visual.limit);
-  if (visual.order === 'name') order.sort(byName);
-  const rows = answer.rows.reduce((total, count) => total + count, 0);
-  return {
-    kind: 'bar',
-    ...about,
-    rows,
-    layout: answer.layout,
-    categories: order.map((i) => answer.keys[i]!),
-    values: order.map((i) => values[i]!),
-    total: answer.keys.length,
+    kind: 'table',
+    window: about,
+    uses: [{ ...use, ...about, measures: [], acting: seen.acting, selection: seen.selection }],
+    rows: total.rows[0]!,
+    layout: total.layout,
+    latest: inside[inside.length - 1]!.end,
+    notes: [],
   };
 }

@@ -75,49 +75,119 @@ export interface AsOfAnswer {
 export type ControlAnswer =
   PeriodAnswer | SlicerAnswer | AsOfAnswer | HiddenAnswer | ElsewhereAnswer | BrokenAnswer;
 
+/** One dataset of a visual, through one date role: what it sees of it. */
+export interface UseAnswer {
+  readonly dataset: string;
+  readonly role: string;
+  /** Keys of the measures it is for. */
+  readonly measures: readonly string[];
+  readonly asked: DayRuns;
+  /** None when no day with data lies in the window. */
+  readonly shown: DayRuns;
+  readonly days: number;
+  readonly daysWithData: number;
+  readonly acting: readonly Acting[];
+  readonly selection: Selection;
+}
+
 /** What every answered visual tells. */
 export interface Shown {
+  /** From the first to the last day shown, and the days of that with data, over all of its datasets. */
   readonly window: {
-    readonly dataset: string;
-    readonly role: string;
     readonly asked: DayRuns;
     readonly shown: DayRuns;
     readonly days: number;
     readonly daysWithData: number;
   };
+  readonly uses: readonly UseAnswer[];
   readonly rows: number;
-  readonly acting: readonly Acting[];
-  readonly selection: Selection;
   readonly layout: Layout;
+  /** Last day with data in the window. */
+  readonly latest: Day;
+  /** What a reader has to know beside the figures, in sentences. */
+  readonly notes: readonly string[];
 }
 
-export interface LineAnswer extends Shown {
-  readonly kind: 'line';
+/** A line of values: of one measure, and of one value where the visual is split. */
+export interface SeriesAnswer {
+  readonly name: string;
+  /** Index among the visual's measures. */
+  readonly measure: number;
+  readonly values: readonly (number | null)[];
+  readonly axis: 'left' | 'right';
+  /** Index of the first bucket whose figures are not final yet; null when all are. */
+  readonly provisionalFrom: number | null;
+}
+
+export interface ChartAnswer extends Shown {
+  readonly kind: 'chart';
+  /** Along time, or null. */
+  readonly buckets: Buckets | null;
+  /** Along a dimension, or null. */
+  readonly categories: readonly (string | null)[] | null;
+  readonly series: readonly SeriesAnswer[];
+}
+
+export interface CrosstabRow {
+  /** Values of the first dimensions; fewer than there are for subtotals, none for the total of all. */
+  readonly key: readonly (string | null)[];
+  /** By measure: one value a bucket (none without periods), then that of the whole window. */
+  readonly cells: readonly { readonly values: readonly (number | null)[]; readonly whole: number | null }[];
+}
+export interface CrosstabAnswer extends Shown {
+  readonly kind: 'crosstab';
+  readonly buckets: Buckets | null;
+  readonly table: readonly CrosstabRow[];
+  /** Rows that there are, of which the first are in the table. */
+  readonly total: number;
+  readonly provisionalFrom: readonly (number | null)[];
+}
+export interface FigureAnswer extends Shown {
+  readonly kind: 'figure';
+  readonly value: number | null;
   readonly buckets: Buckets;
   readonly values: readonly (number | null)[];
+  readonly provisionalFrom: number | null;
 }
-export interface BarAnswer extends Shown {
-  readonly kind: 'bar';
-  readonly categories: readonly (string | null)[];
+export interface CalendarMapAnswer extends Shown {
+  readonly kind: 'calendarmap';
+  /** Day of the first value; the others follow day by day. */
+  readonly first: Day;
   readonly values: readonly (number | null)[];
-  /** Number of categories with data, of which `categories` are the first by the visual's limit. */
-  readonly total: number;
+  readonly provisionalFrom: Day | null;
 }
 export interface TableAnswer extends Shown {
   readonly kind: 'table';
 }
 export interface EmptyAnswer {
   readonly kind: 'empty';
-  readonly dataset: string;
   readonly asked: DayRuns;
   readonly nearest: Day | undefined;
   readonly acting: readonly Acting[];
 }
 
-export type VisualAnswer =
-  LineAnswer | BarAnswer | TableAnswer | EmptyAnswer | ElsewhereAnswer | BrokenAnswer;
+export type ShownAnswer = ChartAnswer | CrosstabAnswer | FigureAnswer | CalendarMapAnswer | TableAnswer;
+export type VisualAnswer = ShownAnswer | EmptyAnswer | ElsewhereAnswer | BrokenAnswer;
+
+export function isShown(answer: VisualAnswer | undefined): answer is ShownAnswer {
+  return answer !== undefined && 'window' in answer;
+}
+
+/** The coverage of a measure as the almanac strip shows it. */
+export interface LaneAnswer {
+  readonly dataset: string;
+  readonly role: string;
+  readonly measure: string;
+  readonly name: string;
+  readonly runs: DayRuns;
+  readonly provisionalFrom: Day | null;
+  /** Visuals that show it. */
+  readonly visuals: readonly string[];
+}
 
 export interface TurnAnswer {
   readonly controls: Record<string, ControlAnswer>;
   readonly visuals: Record<string, VisualAnswer>;
+  /** By `dataset/measure/role`, in the order of the visuals. */
+  readonly lanes: Record<string, LaneAnswer>;
 }

@@ -1,15 +1,12 @@
 /** The controls of a dashboard, as the document holds them. */
 import { z } from 'zod';
 import { UNITS } from '../calendar/units';
+import { dimensionSchema } from './dimension';
+import { id as ids } from './ids';
+import { measureRef } from './model';
 
-export const id = z
-  .string()
-  .regex(/^[a-z][a-z0-9]{0,23}$/)
-  .describe('Name of an item inside the document: a letter, then letters and digits');
-export const key = z.string().min(1).max(64).describe('Key of a dataset, column, date role or measure');
+const id = ids.item;
 export const title = z.string().max(200).describe('Shown title; empty means a title made from the settings');
-export const measureRef = z.object({ dataset: key, measure: key });
-export type MeasureRef = z.infer<typeof measureRef>;
 
 /** A slicer's value; null is a blank one. */
 const value = z.string().max(500).nullable();
@@ -104,8 +101,7 @@ const dateTreeSchema = z.object({
 const slicerSchema = z.object({
   ...common,
   kind: z.literal('slicer'),
-  dataset: key,
-  column: key,
+  dimension: dimensionSchema,
   default: z.array(value).max(1000).describe('Values chosen at the start; none means every value'),
   several: z.boolean().describe('Whether more than one value can be chosen'),
   unavailable: z.enum(['struck', 'hidden']).describe('How values without data are shown'),

@@ -1,10 +1,11 @@
 import { documentJsonSchema, emptyDocument, readDocument } from './document';
-import { bucketsOf, grainFor, MOST_BUCKETS } from './grain';
+import { bucketsOf } from './grain';
 import { valueWords } from './figures';
 import { d } from '../calendar/testing';
 import { DEFAULT_RULE } from '../calendar/rule';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
 import { titleOf } from './title';
+import { MOST_BUCKETS } from './visuals';
 
 const DOCUMENT = documentOf(line('sea'), bar('ports'), table('log'), timeline('span'), slicer('route'));
 
@@ -29,11 +30,42 @@ describe('the dashboard document', () => {
     ['a place beyond the grid', { layout: [{ item: 'sea', x: 20, y: 0, w: 6, h: 4 }] }, /beyond the grid/],
     ['an unknown kind', { visuals: [{ ...line('a'), kind: 'cloud' }] }, /visuals\.0\.kind/],
     ['no title', { title: ' ' }, /title/],
-    ['another version', { version: 2 }, /version/],
+    ['another version', { version: 99 }, /version/],
   ])('refuses %s and names the place', (_, part, expected) => {
     const read = readDocument({ ...DOCUMENT, ...part });
     expect(read.ok).toBe(false);
     if (!read.ok) expect(read.problems.join('\n')).toMatch(expected);
+  });
+
+  test('a document of the first version becomes one of the newest', () => {
+    const passengers = { dataset: 'trips', measure: 'seats' };
+    const old = {
+      ...DOCUMENT,
+      version: 1,
+      visuals: [
+        { id: 'sea', kind: 'line', title: 'Sea', measure: passengers, grain: 'week' },
+        { id: 'ports', kind: 'bar', title: '', measure: passengers, category: 'route', order: 'name', limit: 5 },
+        { id: 'log', kind: 'table', title: '', dataset: 'trips', role: 'day', columns: ['day'] },
+      ],
+      controls: [
+        DOCUMENT.controls[0],
+        { id: 'route', kind: 'slicer', title: '', dataset: 'trips', column: 'route', default: [], several: true, unavailable: 'struck' },
+      ],
+    };
+    const read = readDocument(old);
+    expect(read).toMatchObject({
+      ok: true,
+      document: {
+        version: 2,
+        visuals: [
+          { measures: [{ ...passengers, role: null, axis: 'auto' }], across: null, grain: 'week', most: MOST_BUCKETS },
+          { across: { dataset: 'trips', column: 'route' }, order: 'natural', limit: 5 },
+          { kind: 'table', subtitle: '' },
+        ],
+        controls: [{ id: 'span' }, { dimension: { dataset: 'trips', column: 'route' } }],
+      },
+    });
+    if (read.ok) expect(JSON.stringify(read.document)).not.toContain('"category"');
   });
 
   test('has a published JSON Schema', () => {
@@ -55,19 +87,6 @@ describe('the dashboard document', () => {
 });
 
 describe('grain', () => {
-  test.each([
-    [1, 'day'],
-    [MOST_BUCKETS, 'day'],
-    [MOST_BUCKETS + 1, 'week'],
-    [1000, 'month'],
-    [20_000, 'year'],
-  ] as const)('of %i days is the %s', (days, unit) => expect(grainFor('auto', days)).toBe(unit));
-
-  test('a chosen grain stays, unless no screen could show it', () => {
-    expect(grainFor('day', 2000)).toBe('day');
-    expect(grainFor('day', 400_000)).toBe('year');
-  });
-
   test('buckets are whole units and say where the window cuts them', () => {
     const buckets = bucketsOf('month', d('2025-01-15'), d('2025-03-31'), DEFAULT_RULE);
     expect(buckets).toEqual({

@@ -1,7 +1,9 @@
 /** The dashboard document: one JSON value that holds all of a dashboard's design. */
 import { z } from 'zod';
-import { UNITS } from '../calendar/units';
-import { CONTROL_KINDS, controlSchema, id, key, measureRef, title, type Control } from './controls';
+import { CONTROL_KINDS, controlSchema, type Control } from './controls';
+import { id as ids } from './ids';
+import { newestForm, NEWEST_VERSION } from './versions';
+import { visualSchema, type Visual } from './visuals';
 
 export {
   isTimeControl,
@@ -9,7 +11,6 @@ export {
   type Control,
   type DateTree,
   type LookBack,
-  type MeasureRef,
   type PeriodList,
   type PhraseBox,
   type RangeSlider,
@@ -17,36 +18,10 @@ export {
   type TimeControl,
   type Timeline,
 } from './controls';
+export type { MeasureRef } from './model';
+export type { Visual } from './visuals';
 
-export const grainSchema = z.enum(['auto', ...UNITS]);
-export type Grain = z.infer<typeof grainSchema>;
-
-const lineSchema = z.object({
-  id,
-  kind: z.literal('line'),
-  title,
-  measure: measureRef,
-  grain: grainSchema.describe('Length of a bucket; auto follows the window'),
-});
-const barSchema = z.object({
-  id,
-  kind: z.literal('bar'),
-  title,
-  measure: measureRef,
-  category: key.describe('Category column of the measure’s dataset'),
-  order: z.enum(['value', 'name']),
-  limit: z.int().min(1).max(100).describe('At most this many bars, those with the greatest values first'),
-});
-const tableSchema = z.object({
-  id,
-  kind: z.literal('table'),
-  title,
-  dataset: key,
-  role: key.describe('Date role through which time controls reach the rows'),
-  columns: z.array(key).min(1).max(40),
-});
-export const visualSchema = z.discriminatedUnion('kind', [lineSchema, barSchema, tableSchema]);
-export type Visual = z.infer<typeof visualSchema>;
+const { item: id, key } = ids;
 
 const wireSchema = z.object({
   control: id,
@@ -70,7 +45,7 @@ export type Place = z.infer<typeof placeSchema>;
 export const GRID_COLUMNS = 24;
 
 const base = z.object({
-  version: z.literal(1),
+  version: z.literal(NEWEST_VERSION),
   title: z.string().trim().min(1).max(200),
   timeZone: z.string().min(1).max(64).describe('IANA time zone that decides which day is today'),
   anchor: z
@@ -124,7 +99,7 @@ export function documentJsonSchema(): object {
 /** A new dashboard without any item. */
 export function emptyDocument(name: string): DashboardDocument {
   return {
-    version: 1,
+    version: NEWEST_VERSION,
     title: name,
     timeZone: 'UTC',
     anchor: 'today',
@@ -136,11 +111,11 @@ export function emptyDocument(name: string): DashboardDocument {
   };
 }
 
-/** Reads a stored or imported document; problems are sentences that name the place. */
+/** Reads a stored or imported document of any version; problems are sentences that name the place. */
 export function readDocument(
   input: unknown,
 ): { ok: true; document: DashboardDocument } | { ok: false; problems: string[] } {
-  const result = documentSchema.safeParse(input);
+  const result = documentSchema.safeParse(newestForm(input));
   if (result.success) return { ok: true, document: result.data };
   return {
     ok: false,

@@ -5,17 +5,21 @@ import { columnOf, type Measure, type Model } from './model';
 /** The number columns an aggregation needs. */
 export function numbersFor(model: Model, dataset: string, measure: Measure): NumberWanted[] {
   if (measure.column === null) return [];
-  const scale = columnOf(model, dataset, measure.column)?.scale ?? 0;
+  const { aggregation } = measure;
   return [
     {
       column: measure.column,
-      scale,
-      extremes: measure.aggregation === 'minimum' || measure.aggregation === 'maximum',
+      scale: columnOf(model, dataset, measure.column)?.scale ?? 0,
+      extremes: aggregation === 'minimum' || aggregation === 'maximum',
+      closing: aggregation === 'closing',
+      distinct: aggregation === 'count distinct',
     },
   ];
 }
 
-/** The measure's value for each group of an answer; null where there is nothing to show. */
+const valueOrNull = (value: number, unit: number) => (Number.isNaN(value) ? null : value / unit);
+
+/** The measure's value for each entry of an answer; null where there is nothing to show. Not for ratios. */
 export function measureValues(measure: Measure, answer: AggregateAnswer): (number | null)[] {
   const number = answer.numbers.find((entry) => entry.column === measure.column);
   return Array.from(answer.rows, (rows, i) => {
@@ -31,10 +35,32 @@ export function measureValues(measure: Measure, answer: AggregateAnswer): (numbe
       case 'average':
         return number.sum[i]! / unit / number.count[i]!;
       case 'minimum':
-        return number.minimum![i]! / unit;
+        return valueOrNull(number.minimum![i]!, unit);
       case 'maximum':
-        return number.maximum![i]! / unit;
+        return valueOrNull(number.maximum![i]!, unit);
+      case 'closing':
+        return valueOrNull(number.closing![i]!, unit);
+      case 'count distinct':
+        return number.distinct![i]!;
+      case 'ratio':
+        return null;
     }
+  });
+}
+
+/** Values with what a measure's rule puts in the place of missing ones, from index `first` to `last` (inclusive). */
+export function fillMissing(
+  measure: Pick<Measure, 'missing'>,
+  values: readonly (number | null)[],
+  first: number,
+  last: number,
+): (number | null)[] {
+  if (measure.missing === 'gap' || measure.missing === 'dash') return [...values];
+  let previous: number | null = null;
+  return values.map((value, i) => {
+    if (value !== null) previous = value;
+    if (value !== null || i < first || i > last) return value;
+    return measure.missing === 'zero' ? 0 : previous;
   });
 }
 

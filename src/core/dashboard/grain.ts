@@ -1,15 +1,14 @@
-/** Buckets of a line: their length, and where they begin. */
+/** Buckets of days: their length, and where they begin. */
 import type { Day } from '../calendar/day';
 import type { CalendarRule } from '../calendar/rule';
-import { end, start, type Unit } from '../calendar/units';
-import type { Grain } from './document';
+import { end, nestsIn, start, UNITS, type Unit } from '../calendar/units';
+import { MOST_BUCKETS, type Grain } from './visuals';
 
-/** No more buckets than this are drawn when the grain follows the window. */
-export const MOST_BUCKETS = 120;
 /** A fixed grain gives way to a coarser one beyond this, since no screen could show it. */
 const MOST_FIXED_BUCKETS = 4000;
 
 const LADDER: readonly Unit[] = ['day', 'week', 'month', 'quarter', 'year'];
+const FISCAL_LADDER: readonly Unit[] = ['fiscal month', 'fiscal quarter', 'fiscal year'];
 
 /** Roughly how many days a unit has, for choosing among units. */
 const ROUGH_DAYS: Record<Unit, number> = {
@@ -28,11 +27,51 @@ export function finestUnit(days: number, most: number): Unit {
   return LADDER.find((unit) => days / ROUGH_DAYS[unit] <= most) ?? 'year';
 }
 
-/** The unit of the buckets of a window of so many days: the chosen one, or the finest that is not too many. */
-export function grainFor(grain: Grain, days: number): Unit {
-  const most = grain === 'auto' ? MOST_BUCKETS : MOST_FIXED_BUCKETS;
-  if (grain !== 'auto' && days / ROUGH_DAYS[grain] <= most) return grain;
-  return finestUnit(days, most);
+export interface GrainWanted {
+  readonly grain: Grain;
+  readonly most: number;
+  readonly least: number;
+}
+export const AUTO_GRAIN: GrainWanted = { grain: 'auto', most: MOST_BUCKETS, least: 1 };
+
+/** The chosen unit, and why it is not the one that was asked for. */
+export interface GrainChosen {
+  readonly unit: Unit;
+  readonly because: 'coarse measure' | 'too many' | null;
+}
+
+/**
+ * The unit of the buckets of a window of so many days: the one wanted, or the finest of which there are at most
+ * `most`, or a finer one if there would be fewer than `least`. It is never finer than `coarsest`, units of measures
+ * that each bucket has to hold whole.
+ */
+export function grainFor(
+  wanted: GrainWanted,
+  days: number,
+  coarse: readonly Unit[],
+  rule: CalendarRule,
+): GrainChosen {
+  const allowed = (unit: Unit) => coarse.every((entry) => nestsIn(entry, unit, rule));
+  const calendar = LADDER.filter(allowed);
+  const fits = calendar.length > 0 ? calendar : FISCAL_LADDER.filter(allowed);
+  const units = fits.length > 0 ? fits : (['year'] as const);
+  const count = (unit: Unit) => days / ROUGH_DAYS[unit];
+  const finest = (most: number) => units.find((unit) => count(unit) <= most) ?? units[units.length - 1]!;
+  const { grain, most, least } = wanted;
+  if (grain !== 'auto') {
+    if (!allowed(grain)) {
+      const coarser = UNITS.filter((unit) => allowed(unit) && ROUGH_DAYS[unit] >= ROUGH_DAYS[grain]);
+      const unit = coarser.find((entry) => count(entry) <= MOST_FIXED_BUCKETS);
+      return { unit: unit ?? units[units.length - 1]!, because: 'coarse measure' };
+    }
+    if (count(grain) <= MOST_FIXED_BUCKETS) return { unit: grain, because: null };
+    return { unit: finest(MOST_FIXED_BUCKETS), because: 'too many' };
+  }
+  const chosen = finest(most);
+  const enough = count(chosen) >= least ? chosen : [...units].reverse().find((unit) => count(unit) >= least);
+  const unit = enough ?? units[0]!;
+  const free = LADDER.find((entry) => count(entry) <= most);
+  return { unit, because: unit === chosen && free !== chosen ? 'coarse measure' : null };
 }
 
 export interface Buckets {
@@ -61,9 +100,8 @@ export function wholeUnitsIn(
   return { starts, end: next - 1 };
 }
 
-/** The buckets of a window [first, last]. */
-export function bucketsOf(grain: Grain, first: Day, last: Day, rule: CalendarRule): Buckets {
-  const unit = grainFor(grain, last - first + 1);
+/** The buckets of a unit that share a day with [first, last]. */
+export function bucketsOf(unit: Unit, first: Day, last: Day, rule: CalendarRule): Buckets {
   const units = wholeUnitsIn(unit, first, last, rule);
   return { unit, ...units, partialFirst: units.starts[0]! < first, partialLast: units.end > last };
 }

@@ -1,6 +1,10 @@
-/** What a dashboard can be made of: the datasets with their columns, date roles and measures. */
+/** What a dashboard can be made of: the almanac, the datasets with their date roles and measures, shared dimensions. */
 import { z } from 'zod';
+import { specialDaySchema } from '../calendar/almanac';
 import { calendarRuleSchema } from '../calendar/rule';
+import { UNITS } from '../calendar/units';
+import { rowConditionSchema } from '../cube/rowCondition';
+import { id } from './ids';
 
 export const COLUMN_TYPES = ['day', 'timestamp', 'whole', 'decimal', 'text'] as const;
 export type ColumnType = (typeof COLUMN_TYPES)[number];
@@ -20,18 +24,50 @@ export type Column = z.infer<typeof columnSchema>;
 export const roleSchema = z.object({ key: z.string(), name: z.string() });
 export type Role = z.infer<typeof roleSchema>;
 
-export const AGGREGATIONS = ['sum', 'average', 'count', 'minimum', 'maximum'] as const;
+export const measureRef = z.object({ dataset: id.key, measure: id.key });
+export type MeasureRef = z.infer<typeof measureRef>;
+
+export const AGGREGATIONS = [
+  'sum',
+  'average',
+  'count',
+  'count distinct',
+  'minimum',
+  'maximum',
+  'closing',
+  'ratio',
+] as const;
 export type Aggregation = (typeof AGGREGATIONS)[number];
+
+export const DIRECTIONS = ['more', 'less', 'neither'] as const;
+export type Direction = (typeof DIRECTIONS)[number];
+export const MISSING_RULES = ['gap', 'zero', 'dash', 'previous'] as const;
+export type MissingRule = (typeof MISSING_RULES)[number];
 
 export const measureSchema = z.object({
   key: z.string(),
   name: z.string(),
   aggregation: z.enum(AGGREGATIONS),
-  /** The number column; null only for a count of rows. */
+  /** The column; null for a count of rows, and for a ratio. */
   column: z.string().nullable(),
+  /** The two measures of a ratio, each of any dataset. */
+  ratio: z.object({ over: measureRef, under: measureRef }).nullable().default(null),
+  /** Only rows that keep this count. */
+  condition: rowConditionSchema.nullable().default(null),
   unit: z.string().max(20),
   decimals: z.int().min(0).max(6),
+  /** Whether a rise is good. */
+  direction: z.enum(DIRECTIONS).default('neither'),
+  /** The date role that it goes by where nothing else is chosen. */
   role: z.string(),
+  /** The stretch of time that one row stands for; it is never shown finer unless it is spread. */
+  grain: z.enum(UNITS).default('day'),
+  /** Whether values of a coarse grain are spread evenly over the days of their stretch. */
+  spread: z.boolean().default(false),
+  /** How buckets without data read, between the first and the last one with data. */
+  missing: z.enum(MISSING_RULES).default('gap'),
+  /** Days after which figures are final; 0: at once. */
+  settles: z.int().min(0).max(400).default(0),
 });
 export type Measure = z.infer<typeof measureSchema>;
 
@@ -41,6 +77,8 @@ export const datasetModelSchema = z.object({
   /** Number of the load now in use. */
   load: z.int(),
   loadedAt: z.string(),
+  /** Whether every question goes to another database as it is now. */
+  live: z.boolean().default(false),
   rows: z.int(),
   columns: z.array(columnSchema),
   roles: z.array(roleSchema),
@@ -48,9 +86,23 @@ export const datasetModelSchema = z.object({
 });
 export type DatasetModel = z.infer<typeof datasetModelSchema>;
 
+/** Columns of several datasets that mean the same, under one name. */
+export const sharedDimensionSchema = z.object({
+  key: z.string(),
+  name: z.string().trim().min(1).max(100),
+  members: z.array(z.object({ dataset: z.string(), column: z.string() })).max(100),
+  /** Spellings that stand for another one, from the one in the data to the one shown. */
+  spellings: z.record(z.string().max(500), z.string().max(500)),
+});
+export type SharedDimension = z.infer<typeof sharedDimensionSchema>;
+
 export const modelSchema = z.object({
   rule: calendarRuleSchema,
+  /** First and last day (inclusive) of the almanac: whole years around all data. */
+  span: z.object({ first: z.int(), last: z.int() }),
+  special: z.array(specialDaySchema),
   datasets: z.array(datasetModelSchema),
+  shared: z.array(sharedDimensionSchema),
   /** A day (YYYY-MM-DD) that is taken for today, for demonstrations and tests. */
   pinnedToday: z.string().nullable(),
 });
@@ -70,4 +122,28 @@ export function measureOf(model: Model, dataset: string, measure: string): Measu
 
 export function roleName(model: Model, dataset: string, role: string): string {
   return datasetOf(model, dataset)?.roles.find((entry) => entry.key === role)?.name ?? role;
+}
+
+/** The shared dimension that a column belongs to. */
+export function sharedOf(model: Model, dataset: string, column: string): SharedDimension | undefined {
+  return model.shared.find((entry) =>
+    entry.members.some((member) => member.dataset === dataset && member.column === column),
+  );
+}
+
+/** Whether a column of a dataset can be grouped by. */
+export function isCategory(model: Model, dataset: string, column: string): boolean {
+  return columnOf(model, dataset, column)?.category === true;
+}
+
+/** Spellings in force on a column; undefined when there are none. */
+export function spellingsOf(
+  model: Pick<Model, 'shared'>,
+  dataset: string,
+  column: string,
+): Readonly<Record<string, string>> | undefined {
+  const shared = model.shared.find((entry) =>
+    entry.members.some((member) => member.dataset === dataset && member.column === column),
+  );
+  return shared && Object.keys(shared.spellings).length > 0 ? shared.spellings : undefined;
 }

@@ -2,9 +2,11 @@
 import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
 import type { Control, DashboardDocument, Visual } from './document';
-import { columnOf, type Model } from './model';
+import { attributeRuns } from './dimension';
+import type { Model } from './model';
 import type { Settings } from './setting';
-import { routeTo, wireOf, type DatasetUse, type Route } from './wiring';
+import type { DatasetUse } from './uses';
+import { routeTo, wireOf, type Route } from './wiring';
 
 /** A wire in effect on an item: the control and the route it takes. */
 export interface Acting {
@@ -32,6 +34,7 @@ export function seenBy(
 ): Seen {
   const windows = new Map<string, DayRuns>();
   const filters: ValueFilter[] = [];
+  const classes: DayFilter[] = [];
   const acting: Acting[] = [];
   let pending = false;
   for (const control of document.controls) {
@@ -48,19 +51,23 @@ export function seenBy(
     if (route.kind === 'column' && setting.kind === 'choice' && setting.values.length > 0) {
       filters.push({ column: route.column, values: setting.values, exclude: false });
     }
+    if (route.kind === 'attribute' && setting.kind === 'choice' && setting.values.length > 0) {
+      classes.push({ column: route.role, runs: attributeRuns(model, route.attribute, setting.values) });
+    }
   }
   const otherDays: DayFilter[] = [...windows]
     .filter(([role, runs]) => role !== use.role && !isEveryDay(runs))
     .map(([column, runs]) => ({ column, runs }));
   return {
-    selection: { dataset: use.dataset, day: use.role, filters, otherDays },
+    selection: {
+      dataset: use.dataset,
+      day: use.role,
+      filters,
+      otherDays: [...otherDays, ...classes],
+      conditions: [],
+    },
     window: windows.get(use.role) ?? ALL_DAYS,
     acting,
     pending,
   };
-}
-
-/** Whether a column of a dataset can be grouped by. */
-export function isCategory(model: Model, dataset: string, column: string): boolean {
-  return columnOf(model, dataset, column)?.category === true;
 }

@@ -14,7 +14,7 @@ import type { Model } from './model';
 import { seenBy } from './selection';
 import type { Setting, Settings } from './setting';
 import type { ReaderState } from './state';
-import { datasetUses } from './wiring';
+import { datasetUses } from './uses';
 
 const ANCHOR_TODAY: Point = { base: { kind: 'today' }, steps: [] };
 

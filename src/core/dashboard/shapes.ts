@@ -1,20 +1,27 @@
 /** Which cubes a dashboard needs: one for each dataset and date role, with the columns in use. */
 import type { CubeShape } from '../cube/cube';
+import { conditionKey } from '../cube/rowCondition';
+import { columnIn } from './dimension';
 import type { DashboardDocument } from './document';
 import { numbersFor } from './figures';
-import { datasetOf, measureOf, type Model } from './model';
-import { isCategory } from './selection';
-import { datasetUses } from './wiring';
+import { columnOf, datasetOf, isCategory, spellingsOf, type MeasureRef, type Model } from './model';
+import { datasetUses, partsOf, type BasePart } from './uses';
+import { dimensionsOf, measuresOf } from './visuals';
 
-/** The shapes of the cubes from which every turn of a dashboard can be answered. */
+/** The shapes of the cubes from which every turn of a dashboard can be answered. Live datasets have none. */
 export function cubeShapesFor(document: DashboardDocument, model: Model): CubeShape[] {
   const shapes = new Map<string, CubeShape>();
   const shapeOf = (dataset: string, day: string): CubeShape | undefined => {
-    const load = datasetOf(model, dataset)?.load;
-    if (load === undefined) return undefined;
+    const owner = datasetOf(model, dataset);
+    if (!owner || owner.live) return undefined;
     const place = `${dataset}|${day}`;
-    const shape = shapes.get(place) ?? { dataset, load, day, otherDays: [], categories: [], numbers: [] };
+    const shape = shapes.get(place) ?? emptyShape(dataset, owner.load, day);
     shapes.set(place, shape);
+    return shape;
+  };
+  const addPart = (part: BasePart) => {
+    const shape = shapeOf(part.dataset, part.role);
+    if (shape) addMeasure(shape, model, part);
     return shape;
   };
   for (const item of [...document.visuals, ...document.controls]) {
@@ -25,39 +32,67 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
         const other = wire.target === item.id && wire.on ? wire.roles[use.dataset] : undefined;
         if (other !== undefined && other !== use.role) addOnce(shape.otherDays, other);
       }
-      if (item.kind === 'line' || item.kind === 'bar') addNumbers(shape, model, item.measure.measure);
-      if (item.kind === 'bar') addOnce(shape.categories, item.category);
+    }
+  }
+  for (const visual of document.visuals) {
+    for (const part of measuresOf(visual).flatMap((shown) => partsOf(model, shown) ?? [])) {
+      const shape = addPart(part);
+      for (const dimension of dimensionsOf(visual)) {
+        const column = columnIn(model, dimension, part.dataset);
+        if (shape && column !== undefined) addOnce(shape.categories, column);
+      }
     }
   }
   for (const control of document.controls) {
-    const shown =
+    const shown: MeasureRef | null =
       control.kind === 'range' ? control.measure : control.kind === 'calendar' ? control.tint : null;
-    const measure = shown && measureOf(model, shown.dataset, shown.measure);
-    const shape = measure && shapeOf(shown.dataset, measure.role);
-    if (shape) addNumbers(shape, model, measure.key);
+    if (shown) (partsOf(model, shown) ?? []).forEach(addPart);
   }
-  for (const shape of shapes.values()) {
-    for (const control of document.controls) {
-      if (control.kind === 'slicer' && control.dataset === shape.dataset)
-        addOnce(shape.categories, control.column);
-    }
-    shape.categories = shape.categories.filter((column) => isCategory(model, shape.dataset, column)).sort();
-    shape.otherDays.sort();
-    shape.numbers.sort((a, b) => (a.column < b.column ? -1 : 1));
-  }
+  for (const shape of shapes.values()) finish(shape, document, model);
   return [...shapes.values()];
+}
+
+const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({
+  dataset,
+  load,
+  day,
+  otherDays: [],
+  categories: [],
+  conditions: [],
+  numbers: [],
+  spellings: {},
+});
+
+/** Adds what every slicer may ask, and puts columns in an order that does not depend on the document's. */
+function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
+  for (const control of document.controls) {
+    const column = control.kind === 'slicer' ? columnIn(model, control.dimension, shape.dataset) : undefined;
+    if (column !== undefined) addOnce(shape.categories, column);
+  }
+  shape.categories = shape.categories.filter((column) => isCategory(model, shape.dataset, column)).sort();
+  shape.otherDays.sort();
+  shape.conditions.sort((a, b) => (conditionKey(a) < conditionKey(b) ? -1 : 1));
+  shape.numbers.sort((a, b) => (a.column < b.column ? -1 : 1));
+  for (const column of shape.categories) {
+    const spellings = spellingsOf(model, shape.dataset, column);
+    if (spellings) shape.spellings[column] = { ...spellings };
+  }
 }
 
 function addOnce(list: string[], entry: string) {
   if (!list.includes(entry)) list.push(entry);
 }
 
-function addNumbers(shape: CubeShape, model: Model, measureKey: string) {
-  const measure = measureOf(model, shape.dataset, measureKey);
-  if (!measure) return;
-  for (const wanted of numbersFor(model, shape.dataset, measure)) {
-    const known = shape.numbers.find((entry) => entry.column === wanted.column);
-    if (known) known.extremes ||= wanted.extremes;
-    else shape.numbers.push({ ...wanted });
+function addMeasure(shape: CubeShape, model: Model, { dataset, measure }: BasePart) {
+  const { condition } = measure;
+  if (condition && !shape.conditions.some((known) => conditionKey(known) === conditionKey(condition)))
+    shape.conditions.push(condition);
+  for (const { column, scale, extremes, distinct } of numbersFor(model, dataset, measure)) {
+    // Distinct values are counted by the database, and texts and dates have no place among a cube's numbers.
+    const type = columnOf(model, dataset, column)?.type;
+    if (distinct || (type !== 'whole' && type !== 'decimal')) continue;
+    const known = shape.numbers.find((entry) => entry.column === column);
+    if (known) known.extremes ||= extremes;
+    else shape.numbers.push({ column, scale, extremes });
   }
 }

@@ -3,12 +3,41 @@ import { DEFAULT_RULE } from '../calendar/rule';
 import type { Control, DashboardDocument, Visual } from './document';
 import { TIME_DEFAULTS } from './controls';
 import { emptyDocument } from './document';
-import type { Model } from './model';
+import { MANY_SEATS } from '../cube/testing';
+import type { Measure, Model } from './model';
+import { CHART_DEFAULTS, shownMeasure } from './visuals';
 import { isControl } from './document';
 import { wiresForNewItem } from './wiring';
 
+/** A measure with the settings that every one begins with. */
+export const testMeasure = (
+  key: string,
+  aggregation: Measure['aggregation'],
+  column: string | null,
+  more: Partial<Measure> = {},
+): Measure => ({
+  key,
+  name: key.replace(/^./, (letter) => letter.toUpperCase()),
+  aggregation,
+  column,
+  ratio: null,
+  condition: null,
+  unit: '',
+  decimals: 0,
+  direction: 'neither',
+  role: 'day',
+  grain: 'day',
+  spread: false,
+  missing: 'gap',
+  settles: 0,
+  ...more,
+});
+
 export const TEST_MODEL: Model = {
   rule: DEFAULT_RULE,
+  span: { first: 0, last: 364 },
+  special: [],
+  shared: [],
   pinnedToday: null,
   datasets: [
     {
@@ -16,6 +45,7 @@ export const TEST_MODEL: Model = {
       name: 'Trips',
       load: 1,
       loadedAt: '2026-06-03T08:00:00Z',
+      live: false,
       rows: 3,
       columns: [
         { key: 'day', name: 'day', type: 'day', scale: 0, category: false },
@@ -30,43 +60,18 @@ export const TEST_MODEL: Model = {
         { key: 'other', name: 'booked' },
       ],
       measures: [
-        { key: 'rows', name: 'Rows', aggregation: 'count', column: null, unit: '', decimals: 0, role: 'day' },
-        {
-          key: 'seats',
-          name: 'Seats',
-          aggregation: 'sum',
-          column: 'seats',
-          unit: '',
-          decimals: 0,
-          role: 'day',
-        },
-        {
-          key: 'fare',
-          name: 'Fare',
-          aggregation: 'average',
-          column: 'cents',
-          unit: '€',
-          decimals: 2,
-          role: 'day',
-        },
-        {
-          key: 'least',
-          name: 'Least',
-          aggregation: 'minimum',
-          column: 'cents',
-          unit: '€',
-          decimals: 2,
-          role: 'day',
-        },
-        {
-          key: 'most',
-          name: 'Most',
-          aggregation: 'maximum',
-          column: 'cents',
-          unit: '€',
-          decimals: 2,
-          role: 'day',
-        },
+        testMeasure('rows', 'count', null),
+        testMeasure('seats', 'sum', 'seats'),
+        testMeasure('fare', 'average', 'cents', { unit: '€', decimals: 2 }),
+        testMeasure('least', 'minimum', 'cents', { unit: '€', decimals: 2 }),
+        testMeasure('most', 'maximum', 'cents', { unit: '€', decimals: 2 }),
+        testMeasure('last', 'closing', 'seats'),
+        testMeasure('busy', 'count', null, { condition: MANY_SEATS }),
+        testMeasure('share', 'ratio', null, {
+          unit: '%',
+          ratio: { over: { dataset: 'trips', measure: 'busy' }, under: { dataset: 'trips', measure: 'rows' } },
+        }),
+        testMeasure('booked', 'sum', 'seats', { role: 'other' }),
       ],
     },
     {
@@ -74,6 +79,7 @@ export const TEST_MODEL: Model = {
       name: 'Fuel',
       load: 2,
       loadedAt: '2026-06-03T08:00:00Z',
+      live: false,
       rows: 0,
       columns: [{ key: 'port', name: 'port', type: 'text', scale: 0, category: true }],
       roles: [],
@@ -83,25 +89,25 @@ export const TEST_MODEL: Model = {
 };
 
 export const line = (id: string, measure = 'seats'): Visual => ({
+  ...CHART_DEFAULTS,
   id,
   kind: 'line',
-  title: '',
-  measure: { dataset: 'trips', measure },
+  measures: [shownMeasure('trips', measure)],
   grain: 'day',
 });
 export const bar = (id: string, measure = 'seats'): Visual => ({
+  ...CHART_DEFAULTS,
   id,
   kind: 'bar',
-  title: '',
-  measure: { dataset: 'trips', measure },
-  category: 'route',
-  order: 'value',
+  measures: [shownMeasure('trips', measure)],
+  across: { dataset: 'trips', column: 'route' },
   limit: 10,
 });
 export const table = (id: string): Visual => ({
   id,
   kind: 'table',
   title: '',
+  subtitle: '',
   dataset: 'trips',
   role: 'day',
   columns: ['day', 'route'],
@@ -121,8 +127,7 @@ export const slicer = (id: string, column = 'route', dataset = 'trips'): Control
   title: '',
   hold: false,
   reveal: null,
-  dataset,
-  column,
+  dimension: { dataset, column },
   default: [],
   several: true,
   unavailable: 'struck',

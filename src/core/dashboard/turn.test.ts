@@ -7,7 +7,7 @@ import type { DashboardDocument } from './document';
 import { cubeShapesFor } from './shapes';
 import { DEFAULT_STATE, stateFor, type ReaderState } from './state';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
-import type { BarAnswer, LineAnswer, PeriodAnswer, VisualAnswer } from './answers';
+import type { ChartAnswer, PeriodAnswer, VisualAnswer } from './answers';
 import { answerTurn } from './turn';
 
 const ROWS: TestRow[] = [
@@ -39,14 +39,13 @@ describe('a turn', () => {
   test('shows everything by default, clipped to the data', async () => {
     const { visuals, controls } = await turn(DOCUMENT, DEFAULT_STATE);
     expect(visuals.sea).toMatchObject({
-      kind: 'line',
+      kind: 'chart',
       rows: 4,
       window: { days: 31, daysWithData: 3, shown: [{ start: 10, end: 40 }] },
     });
     expect(visuals.ports).toMatchObject({
       categories: ['Tamsel', 'Veldry', null],
-      values: [6, 4, 2],
-      total: 3,
+      series: [{ name: 'Seats', values: [6, 4, 2] }],
     });
     expect(visuals.log).toMatchObject({ kind: 'table', rows: 4 });
     expect(controls.span).toMatchObject({ kind: 'period', text: 'all', daysWithData: 3 });
@@ -152,14 +151,14 @@ describe('a turn', () => {
           };
           for (const [id, valueOf] of Object.entries(expected)) {
             const answer = visuals[id]!;
-            expect(answer.kind).toBe(seen.length === 0 ? 'empty' : 'bar');
-            if (answer.kind !== 'bar') continue;
-            answer.categories.forEach((category, i) =>
-              expect((answer as BarAnswer).values[i]).toBe(valueOf(byRoute(category))),
+            expect(answer.kind).toBe(seen.length === 0 ? 'empty' : 'chart');
+            if (answer.kind !== 'chart') continue;
+            answer.categories!.forEach((category, i) =>
+              expect(answer.series[0]!.values[i]).toBe(valueOf(byRoute(category))),
             );
           }
-          const over = visuals.all as LineAnswer;
-          if (over.kind === 'line') expect(over.values).toHaveLength(over.buckets.starts.length);
+          const over = visuals.all as ChartAnswer;
+          if (over.kind === 'chart') expect(over.series[0]!.values).toHaveLength(over.buckets!.starts.length);
         },
       ),
       { numRuns: 60 },
@@ -217,6 +216,7 @@ describe('a turn', () => {
       ...TEST_SHAPE,
       otherDays: [],
       categories: ['route'],
+      conditions: [],
       numbers: [{ column: 'seats', scale: 0, extremes: false }],
     });
   });

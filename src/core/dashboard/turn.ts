@@ -7,9 +7,10 @@ import { askedOnce, type Source } from '../cube/query';
 import { answerSlicer, answerTimeControl } from './answerControl';
 import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answers';
 import { answerVisual } from './answerVisual';
+import { answerLanes } from './lanes';
 import type { Control, DashboardDocument } from './document';
 import type { Model } from './model';
-import type { Settings } from './setting';
+import type { ReachContext } from './reach';
 import { settle } from './settle';
 import type { ReaderState } from './state';
 
@@ -29,29 +30,30 @@ export async function answerTurn(input: TurnInput, answering: Source): Promise<T
   const { document, model, only } = input;
   const settings = await settle(document, model, input.state, input.today, source);
   const wanted = (item: { id: string }) => !only || only.has(item.id);
+  const asOf = (input.state.asOf && parseIsoDay(input.state.asOf)) || null;
+  const context: ReachContext = { document, model, settings, source, today: asOf ?? input.today };
   const controls: Record<string, ControlAnswer> = {};
   const visuals: Record<string, VisualAnswer> = {};
   for (const control of document.controls.filter(wanted)) {
-    controls[control.id] = await answerControl(input, settings, control, source);
+    controls[control.id] = await answerControl(input, context, control);
   }
   for (const visual of document.visuals.filter(wanted)) {
-    visuals[visual.id] = await answerVisual(document, model, settings, visual, source);
+    visuals[visual.id] = await answerVisual(context, visual);
   }
-  return { controls, visuals };
+  return { controls, visuals, lanes: only ? {} : await answerLanes(context) };
 }
 
 async function answerControl(
-  { document, model, state, today }: TurnInput,
-  settings: Settings,
+  { state, today }: TurnInput,
+  context: ReachContext,
   control: Control,
-  source: Source,
 ): Promise<ControlAnswer> {
   switch (control.kind) {
     case 'slicer':
-      return answerSlicer(document, model, settings, control, source);
+      return answerSlicer(context, control);
     case 'asof':
       return { kind: 'asof', today, asOf: (state.asOf && parseIsoDay(state.asOf)) || null };
     default:
-      return answerTimeControl(document, model, settings, control, source);
+      return answerTimeControl(context, control);
   }
 }

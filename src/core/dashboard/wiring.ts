@@ -8,19 +8,25 @@ import {
   type Visual,
   type Wire,
 } from './document';
-import { columnOf, datasetOf, roleName, type Model } from './model';
+import type { Attribute } from '../calendar/attributes';
+import { columnIn, dimensionName, isAttribute, reaches } from './dimension';
+import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
 import { titleOf } from './title';
-
-/** A dataset that an item shows, and the date role by which it counts days. */
-export interface DatasetUse {
-  readonly dataset: string;
-  readonly role: string;
-}
+import { datasetUses, partsOf, type DatasetUse } from './uses';
+import { measuresOf } from './visuals';
 
 /** How a wire reaches one dataset. `own` is false where another date role than the item's was chosen. */
 export type Route =
   | { readonly kind: 'role'; readonly dataset: string; readonly role: string; readonly own: boolean }
   | { readonly kind: 'column'; readonly dataset: string; readonly column: string }
+  /** An attribute of the almanac, on the days of a date role. */
+  | {
+      readonly kind: 'attribute';
+      readonly dataset: string;
+      readonly role: string;
+      readonly attribute: Attribute;
+      readonly own: boolean;
+    }
   | { readonly kind: 'none'; readonly dataset: string; readonly reason: string };
 
 export type CrosspointState = 'wired' | 'unwired' | 'half' | 'no route';
@@ -34,46 +40,6 @@ export interface Crosspoint {
   readonly words: string;
 }
 
-/** The datasets an item shows, each with its date role. A time control shows those of the visuals it is wired to. */
-export function datasetUses(document: DashboardDocument, model: Model, item: Visual | Control): DatasetUse[] {
-  switch (item.kind) {
-    case 'line':
-    case 'bar': {
-      const dataset = datasetOf(model, item.measure.dataset);
-      const measure = dataset?.measures.find((entry) => entry.key === item.measure.measure);
-      return dataset && measure ? [{ dataset: dataset.key, role: measure.role }] : [];
-    }
-    case 'table':
-      return datasetOf(model, item.dataset) ? [{ dataset: item.dataset, role: item.role }] : [];
-    case 'slicer': {
-      const dataset = datasetOf(model, item.dataset);
-      const role = dataset?.roles[0];
-      return dataset && role ? [{ dataset: dataset.key, role: role.key }] : [];
-    }
-    case 'asof':
-      return [];
-    default:
-      return timeControlUses(document, model, item);
-  }
-}
-
-function timeControlUses(document: DashboardDocument, model: Model, control: Control): DatasetUse[] {
-  const uses = new Map<string, DatasetUse>();
-  for (const wire of document.wires) {
-    if (wire.control !== control.id || !wire.on) continue;
-    const target = itemOf(document, wire.target);
-    if (!target || isControl(target)) continue;
-    for (const use of datasetUses(document, model, target)) {
-      const role = wire.roles[use.dataset] ?? use.role;
-      uses.set(`${use.dataset}|${role}`, { dataset: use.dataset, role });
-    }
-  }
-  if (uses.size > 0) return [...uses.values()];
-  return model.datasets.flatMap((dataset) =>
-    dataset.roles.slice(0, 1).map((role) => ({ dataset: dataset.key, role: role.key })),
-  );
-}
-
 /** The route by which a control reaches a dataset, given the wire (for its chosen roles) if there is one. */
 export function routeTo(model: Model, control: Control, use: DatasetUse, wire?: Wire): Route {
   const dataset = datasetOf(model, use.dataset);
@@ -84,25 +50,31 @@ export function routeTo(model: Model, control: Control, use: DatasetUse, wire?: 
       reason: 'The as-of day acts on the whole dashboard; it needs no wires.',
     };
   }
+  const role = wire?.roles[use.dataset] ?? use.role;
+  const own = role === use.role;
+  const hasRole = dataset?.roles.some((entry) => entry.key === role) === true;
   if (control.kind !== 'slicer') {
-    const role = wire?.roles[use.dataset] ?? use.role;
-    if (dataset?.roles.some((entry) => entry.key === role)) {
-      return { kind: 'role', dataset: use.dataset, role, own: role === use.role };
-    }
+    if (hasRole) return { kind: 'role', dataset: use.dataset, role, own };
     return {
       kind: 'none',
       dataset: use.dataset,
       reason: `${dataset?.name ?? use.dataset} has no date role to be reached by. Mark one of its date columns as a date role.`,
     };
   }
-  if (control.dataset === use.dataset)
-    return { kind: 'column', dataset: use.dataset, column: control.column };
-  const column = columnOf(model, control.dataset, control.column)?.name ?? control.column;
-  const from = datasetOf(model, control.dataset)?.name ?? control.dataset;
+  const { dimension } = control;
+  if (isAttribute(dimension)) {
+    return { kind: 'attribute', dataset: use.dataset, role, attribute: dimension.attribute, own };
+  }
+  const reached = columnIn(model, dimension, use.dataset);
+  if (reached !== undefined && (use.dataset === dimension.dataset || reaches(model, dimension, use.dataset)))
+    return { kind: 'column', dataset: use.dataset, column: reached };
+  const column = columnOf(model, dimension.dataset, dimension.column)?.name ?? dimension.column;
+  const from = datasetOf(model, dimension.dataset)?.name ?? dimension.dataset;
+  const to = dataset?.name ?? use.dataset;
   return {
     kind: 'none',
     dataset: use.dataset,
-    reason: `${column} belongs to ${from}; ${dataset?.name ?? use.dataset} does not share it. A slicer on a column of ${dataset?.name ?? use.dataset} would have a route.`,
+    reason: `${column} belongs to ${from}; ${to} does not share it. Put a column of ${to} into a shared dimension with it (on the Model page), or use a slicer on a column of ${to}.`,
   };
 }
 
@@ -129,9 +101,20 @@ export function crosspoint(
     const reason = first?.kind === 'none' ? first.reason : `${titleOf(target, model)} shows no dataset yet.`;
     return { ...common, state: 'no route', routes, words: reason };
   }
-  const words = routes.map((route) => routeWords(model, route)).join(' ');
+  const words = [...routes.map((route) => routeWords(model, route)), ...unreached(model, target, routes)].join(' ');
   if (!wire?.on) return { ...common, state: 'unwired', routes, words };
   return { ...common, state: open.length < routes.length ? 'half' : 'wired', routes, words };
+}
+
+/** The measures of a visual that a control with some of the routes does not move, in a sentence. */
+function unreached(model: Model, target: Visual | Control, routes: readonly Route[]): string[] {
+  if (isControl(target)) return [];
+  const closed = new Set(routes.filter((route) => route.kind === 'none').map((route) => route.dataset));
+  if (closed.size === 0 || closed.size === routes.length) return [];
+  const names = measuresOf(target)
+    .filter((shown) => (partsOf(model, shown) ?? []).some((part) => closed.has(part.dataset)))
+    .map((shown) => measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure);
+  return names.length === 0 ? [] : [`So ${[...new Set(names)].join(' and ')} will not respond.`];
 }
 
 /** A route in words: "Route: Sailings by day sailed." */
@@ -139,7 +122,12 @@ export function routeWords(model: Model, route: Route): string {
   if (route.kind === 'none') return route.reason;
   const dataset = datasetOf(model, route.dataset)?.name ?? route.dataset;
   if (route.kind === 'column') {
-    return `Route: ${dataset} by ${columnOf(model, route.dataset, route.column)?.name ?? route.column}.`;
+    const column = { dataset: route.dataset, column: route.column };
+    return `Route: ${dataset} by ${dimensionName(model, column)}.`;
+  }
+  if (route.kind === 'attribute') {
+    const attribute = dimensionName(model, { attribute: route.attribute }).toLowerCase();
+    return `Route: ${dataset} by ${attribute} of the day “${roleName(model, route.dataset, route.role)}”.`;
   }
   return `Route: ${dataset} by the date role “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ', chosen on this wire'}.`;
 }

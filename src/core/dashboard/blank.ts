@@ -1,0 +1,2 @@
+/** What a blank category is called. */
+export const BLANK = '(blank)';
