@@ -1,5 +1,5 @@
 /** Packages shipped only as ES modules, which Jest has to transform. */
-const esmOnly = ['nuqs', 'temporal-polyfill', 'temporal-utils', 'chevrotain', '@chevrotain', 'lodash-es'];
+const esmOnly = ['nuqs', 'temporal-polyfill', 'temporal-utils', 'chevrotain', '@chevrotain', 'lodash-es', 'ical.js', 'hyparquet', 'hyparquet-writer'];
 
 export default {
   testEnvironment: 'node',

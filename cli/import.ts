@@ -11,6 +11,7 @@ export interface ImportOptions {
   readonly date?: readonly string[];
   readonly dates?: 'dmy' | 'mdy';
   readonly append?: boolean;
+  readonly sheet?: string;
   readonly timeZone: string;
 }
 
@@ -20,7 +21,7 @@ export async function importFile(file: string, options: ImportOptions): Promise<
   const found = statSync(full, { throwIfNoEntry: false });
   if (!found?.isFile()) throw new CommandFailure(`There is no file ${file}.`, 2);
   await withDatabase(async () => {
-    const { profileFile } = await import('../src/server/datasets/profile');
+    const { profileAny, textTable } = await import('../src/server/sources/intake');
     const { planFromProfile } = await import('../src/server/datasets/plan');
     const { loadFile } = await import('../src/server/datasets/load');
     const { loadedDatasets } = await import('../src/server/datasets/repository');
@@ -43,7 +44,11 @@ export async function importFile(file: string, options: ImportOptions): Promise<
     const stop = new AbortController();
     process.once('SIGINT', () => stop.abort());
     try {
-      const profile = await profileFile(full, { onProgress: follow('Reading'), signal: stop.signal });
+      const profile = await profileAny(full, {
+        onProgress: follow('Reading'),
+        signal: stop.signal,
+        sheet: options.sheet,
+      });
       bar.stop();
       for (const note of profile.notes) console.error(note);
       const plan = planFromProfile(options.name, profile, {
@@ -53,8 +58,9 @@ export async function importFile(file: string, options: ImportOptions): Promise<
         ...(options.dates ? { dateOrder: options.dates } : {}),
       });
       const into = (await loadedDatasets()).find((dataset) => dataset.name === options.name)?.key;
-      const result = await loadFile(full, plan, {
+      const result = await loadFile(await textTable(full, plan.sheet), plan, {
         source: path.basename(full),
+        actor: 'command',
         signal: stop.signal,
         onProgress: follow('Loading'),
         ...(into === undefined ? {} : { into }),

@@ -108,6 +108,7 @@ program
   .requiredOption('--name <name>', 'name of the dataset; one of the same name gets the new rows')
   .option('--date <column...>', 'date columns to use as date roles (all of them when not given)')
   .addOption(new Option('--dates <order>', 'how to read dates that fit both ways').choices(['dmy', 'mdy']))
+  .option('--sheet <name>', 'sheet of a workbook (its first one when not said)')
   .option('--append', 'add to the rows that are there instead of replacing them')
   .option('--time-zone <zone>', 'time zone in which timestamps become days', 'UTC')
   .action(async (file: string, options: import('./import').ImportOptions) => {

@@ -62,7 +62,7 @@ export async function serve(options: ServeOptions): Promise<void> {
 async function prepareData(options: ServeOptions, signal: AbortSignal) {
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   const { recoverLoads } = await import('../src/server/datasets/recover');
-  const { ensureAlmanac } = await import('../src/server/almanac');
+  const { ensureAlmanac } = await import('../src/server/almanac/almanac');
   await migrateDatabase();
   await recoverLoads();
   if (options.demoScale !== undefined) {

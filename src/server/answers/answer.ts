@@ -9,7 +9,7 @@ import type { TurnAnswer } from '../../core/dashboard/answers';
 import { todayFor } from '../../core/dashboard/clock';
 import { answerTurn } from '../../core/dashboard/turn';
 import type { StoredDataset } from '../datasets/repository';
-import { readModel } from '../model';
+import { readModel } from '../model/model';
 import { heldCube } from './cubes';
 import { sqlSource } from './sqlSource';
 
@@ -45,7 +45,7 @@ export async function sourceFor(
     const cube = await heldCube(dataset, shape);
     if (cube) cubes.push(cube);
   }
-  return firstOf(cubeSource(cubes), sqlSource(stored));
+  return firstOf(cubeSource(cubes), sqlSource(stored, model));
 }
 
 /** Answers a turn of a dashboard for a reader's state. */

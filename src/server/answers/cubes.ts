@@ -7,14 +7,16 @@ import { gunzip, gzip } from 'node:zlib';
 import type { RowDataPacket } from 'mysql2/promise';
 import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
 import { buildCube, type GroupedRow } from '../../core/cube/build';
-import { CELL_LIMIT, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
+import { CELL_LIMIT, heldCategories, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
+import { KEPT } from '../../core/cube/rowCondition';
 import { serverConfig } from '../config';
 import { pool } from '../database/connection';
-import { factTable, physicalColumn, physicalDay } from '../datasets/definition';
+import { factTable, physicalDay } from '../datasets/definition';
 import type { StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
-import { dayNumberSql, numbersSql } from './sqlSource';
+import { dayNumberSql, joined, rowConditionSql, shownSql } from './conditionSql';
+import { numbersSql } from './sqlSource';
 
 const compress = promisify(gzip);
 const decompress = promisify(gunzip);
@@ -71,6 +73,7 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
     shape.day,
     ...shape.otherDays,
     ...shape.categories,
+    ...shape.conditions.map((condition) => condition.column),
     ...shape.numbers.map((number) => number.column),
   ];
   const missing = wanted.find((key) => !stored.definition.columns.some((column) => column.key === key));
@@ -114,20 +117,28 @@ export async function groupedRows(
 ): Promise<GroupedRow[] | undefined> {
   const { columns } = stored.definition;
   const day = physicalDay(columns, shape.day);
+  const target = { columns, spellings: shape.spellings };
+  const plain = (text: string) => ({ text, values: [] });
   const keys = [
-    dayNumberSql(day),
-    ...shape.otherDays.map((key) => dayNumberSql(physicalDay(columns, key))),
-    ...shape.categories.map((key) => physicalColumn(columns, key)),
+    plain(dayNumberSql(day)),
+    ...shape.otherDays.map((key) => plain(dayNumberSql(physicalDay(columns, key)))),
+    ...shape.categories.map((key) => shownSql(target, key)),
+    ...shape.conditions.map((condition) => {
+      const kept = rowConditionSql(target, condition);
+      return { ...kept, text: `IF(${kept.text}, '${KEPT}', 'no')` };
+    }),
   ];
+  const list = joined([...keys, ...['COUNT(*)', ...numbersSql(columns, shape.numbers)].map(plain)], ', ');
   const groupBy = keys.map((_, i) => String(i + 1)).join(', ');
   const [rows] = await pool().query<RowDataPacket[][]>({
-    sql: `SELECT ${[...keys, 'COUNT(*)', ...numbersSql(columns, shape.numbers)].join(', ')}
+    sql: `SELECT ${list.text}
           FROM ${factTable(stored.id, shape.load)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
+    values: [...list.values],
     rowsAsArray: true,
   });
   if (rows.length > CELL_LIMIT) return undefined;
   const others = shape.otherDays.length;
-  const categories = shape.categories.length;
+  const categories = heldCategories(shape).length;
   return (rows as unknown as (string | number | null)[][]).map((row): GroupedRow => {
     let at = 1 + others + categories;
     const count = Number(row[at++]);

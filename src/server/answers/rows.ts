@@ -1,17 +1,18 @@
 /** Detail rows of a table visual: a page at a time, straight from the database. */
-import { ALL_DAYS } from '../../core/calendar/runs';
+import { isEveryDay } from '../../core/calendar/runs';
 import type { DashboardDocument, Visual } from '../../core/dashboard/document';
 import { todayFor } from '../../core/dashboard/clock';
 import { seenBy } from '../../core/dashboard/selection';
 import { settle } from '../../core/dashboard/settle';
 import { stateFor, type ReaderState } from '../../core/dashboard/state';
-import { datasetUses } from '../../core/dashboard/wiring';
-import { selectRows } from '../database/connection';
-import { factTable, physicalColumn } from '../datasets/definition';
-import { readModel } from '../model';
+import { datasetUses } from '../../core/dashboard/uses';
+import { physicalColumn } from '../datasets/definition';
+import { relationOf } from '../datasets/relation';
+import { readModel } from '../model/model';
 import { Problem } from '../problem';
 import { sourceFor } from './answer';
-import { selectionSql } from './sqlSource';
+import { selectionSql } from './conditionSql';
+import { spellingsIn } from './sqlSource';
 
 export interface RowPage {
   /** Rows that match, on all pages. */
@@ -48,22 +49,27 @@ export async function readRowPage(
   const today = todayFor(document, model, Date.now());
   const settings = await settle(document, model, stateFor(document, state), today, source);
   const seen = seenBy(document, model, settings, table, use);
-  const where = selectionSql(columns, seen.selection, seen.window === ALL_DAYS ? undefined : seen.window);
-  const fact = factTable(dataset.id, dataset.currentLoad!);
+  const target = { columns, spellings: spellingsIn(model, dataset) };
+  const where = selectionSql(target, seen.selection, isEveryDay(seen.window) ? undefined : seen.window);
+  const relation = await relationOf(dataset);
   const direction = (request.sort?.descending ?? true) ? 'DESC' : 'ASC';
-  const [counted] = await selectRows<{ total: number }>(
-    `SELECT COUNT(*) AS total FROM ${fact} WHERE ${where.text}`,
-    [...where.values],
+  const [counted] = await relation.select<{ total: number }>(
+    `SELECT COUNT(*) AS total FROM ${relation.from} WHERE ${where.text}`,
+    where.values,
   );
-  const list = ['row_id', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
-  const rows = await selectRows<Record<string, string | number | null>>(
-    `SELECT ${list.join(', ')} FROM ${fact} WHERE ${where.text}
-     ORDER BY ${physicalColumn(columns, sortKey)} ${direction}, row_id ${direction} LIMIT ? OFFSET ?`,
+  // Rows of another database have no number of ours; they go by the chosen column alone.
+  const isLive = dataset.origin?.mode === 'live';
+  const list = [isLive ? 'NULL AS row_id' : 'row_id', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
+  const order = `${physicalColumn(columns, sortKey)} ${direction}${isLive ? '' : `, row_id ${direction}`}`;
+  const rows = await relation.select<Record<string, string | number | null>>(
+    `SELECT ${list.join(', ')} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`,
     [...where.values, request.limit, request.offset],
   );
   return {
     total: Number(counted?.total ?? 0),
     columns: shown,
-    rows: rows.map((row) => ({ id: Number(row.row_id), values: shown.map((_, i) => row[`v${i}`] ?? null) })),
+    rows: rows.map((row, n) => ({
+      id: isLive ? request.offset + n + 1 : Number(row.row_id), values: shown.map((_, i) => row[`v${i}`] ?? null),
+    })),
   };
 }

@@ -2,7 +2,8 @@ import { ALL_DAYS } from '../../core/calendar/runs';
 import { d, runs } from '../../core/calendar/testing';
 import type { StoredColumn } from '../datasets/definition';
 import { factColumnsSql, factTable, keyFor } from '../datasets/definition';
-import { numbersSql, selectionSql } from './sqlSource';
+import { rowConditionSql, selectionSql, shownSql } from './conditionSql';
+import { numbersSql } from './sqlSource';
 
 const column = (key: string, type: StoredColumn['type'], scale = 0): StoredColumn => ({
   key,
@@ -19,33 +20,60 @@ const COLUMNS = [
   column('route; DROP TABLE x', 'text'),
   column('fare', 'decimal', 2),
 ];
-const selection = { dataset: 'trips', day: 'day', filters: [], otherDays: [] };
+const TARGET = { columns: COLUMNS, spellings: {} };
+const selection = { dataset: 'trips', day: 'day', filters: [], otherDays: [], conditions: [] };
 
 describe('conditions in SQL', () => {
   test('a window of several stretches, its days as parameters', () => {
     const window = [...runs(['2025-01-01', '2025-01-31']), { start: d('2025-06-01'), end: Infinity }];
-    expect(selectionSql(COLUMNS, selection, window)).toEqual({
+    expect(selectionSql(TARGET, selection, window)).toEqual({
       text: '(c1 IS NOT NULL) AND ((c1 >= ? AND c1 <= ?) OR (c1 >= ?))',
       values: ['2025-01-01', '2025-01-31', '2025-06-01'],
     });
-    expect(selectionSql(COLUMNS, selection, []).text).toContain('FALSE');
-    expect(selectionSql(COLUMNS, selection, ALL_DAYS)).toEqual({
+    expect(selectionSql(TARGET, selection, []).text).toContain('FALSE');
+    expect(selectionSql(TARGET, selection, ALL_DAYS)).toEqual({
       text: '(c1 IS NOT NULL) AND ((c1 IS NOT NULL))',
       values: [],
     });
   });
 
   test('values never become part of a statement, blank has a condition of its own, and a timestamp goes by its day', () => {
-    const sql = selectionSql(COLUMNS, {
+    const sql = selectionSql(TARGET, {
       ...selection,
       filters: [{ column: 'route; DROP TABLE x', values: ["O'Quern", null], exclude: true }],
       otherDays: [{ column: 'seen', runs: runs(['2025-01-01', '2025-01-02']) }],
     });
     expect(sql.text).toBe(
-      '(c1 IS NOT NULL) AND (NOT (COALESCE(c3 IN (?), FALSE) OR COALESCE(c3 IS NULL, FALSE))) AND ((c2_day >= ? AND c2_day <= ?))',
+      '(c1 IS NOT NULL) AND (NOT (COALESCE(c3 IN (?), FALSE) OR c3 IS NULL)) AND ((c2_day >= ? AND c2_day <= ?))',
     );
     expect(sql.values).toEqual([["O'Quern"], '2025-01-01', '2025-01-02']);
   });
+
+  test('single days are listed, and spellings stand for the form that is shown', () => {
+    const days = runs(['2025-01-01', '2025-01-01'], ['2025-01-05', '2025-01-05'], ['2025-02-01', '2025-02-03']);
+    expect(selectionSql(TARGET, selection, days)).toEqual({
+      text: '(c1 IS NOT NULL) AND (c1 IN (?) OR (c1 >= ? AND c1 <= ?))',
+      values: [['2025-01-01', '2025-01-05'], '2025-02-01', '2025-02-03'],
+    });
+    const key = 'route; DROP TABLE x';
+    const target = { columns: COLUMNS, spellings: { [key]: { 'Osk head': 'Osk Head' } } };
+    expect(shownSql(target, key)).toEqual({
+      text: 'CASE c3 WHEN ? THEN ? ELSE c3 END',
+      values: ['Osk head', 'Osk Head'],
+    });
+    expect(rowConditionSql(target, { column: key, operator: 'is none of', values: ['Quern'] })).toEqual({
+      text: 'NOT COALESCE(CASE c3 WHEN ? THEN ? ELSE c3 END IN (?), FALSE)',
+      values: ['Osk head', 'Osk Head', 'Quern'],
+    });
+  });
+
+  test.each([
+    ['at least', ['2'], 'COALESCE(c4 >= CAST(? AS DECIMAL(40, 12)), FALSE)'],
+    ['between', ['2', '3'], 'COALESCE(c4 BETWEEN CAST(? AS DECIMAL(40, 12)) AND CAST(? AS DECIMAL(40, 12)), FALSE)'],
+    ['is blank', [], 'c4 IS NULL'],
+  ] as const)('a number that is %s %j', (operator, values, text) =>
+    expect(rowConditionSql(TARGET, { column: 'fare', operator, values: [...values] })).toEqual({ text, values }),
+  );
 
   test('figures are asked for as whole numbers, extremes only where they are wanted', () => {
     const [sum, count, ...rest] = numbersSql(COLUMNS, [{ column: 'fare', scale: 2, extremes: true }]);

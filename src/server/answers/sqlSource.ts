@@ -1,75 +1,30 @@
-/** A source that answers from the fact tables by SQL. */
-import { isoDay, type Day } from '../../core/calendar/day';
-import { runsOfDays, type DayRuns } from '../../core/calendar/runs';
-
-import type {
-  AggregateAnswer,
-  AggregateQuery,
-  NumberAnswer,
-  NumberWanted,
-  Selection,
-  Source,
-  ValueFilter,
-} from '../../core/cube/query';
-import { selectRows } from '../database/connection';
-import { factTable, physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
+/** A source that answers from the fact tables (or a live table) by SQL. */
+import { runsOfDays } from '../../core/calendar/runs';
+import type { AggregateQuery, GroupColumn, NumberWanted, Source } from '../../core/cube/query';
+import { spellingsOf, type Model } from '../../core/dashboard/model';
+import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
+import { relationOf, type Relation } from '../datasets/relation';
 import type { StoredDataset } from '../datasets/repository';
+import {
+  dayNumberSql,
+  joined,
+  selectionSql,
+  shownSql,
+  type Spellings,
+  type Sql,
+  type SqlColumns,
+} from './conditionSql';
+import { rolledUp, withDistinct, type FigureRow } from './rollUp';
 
-/** A condition with its parameters. */
-export interface Sql {
-  readonly text: string;
-  readonly values: readonly unknown[];
-}
-
-/** Days since 1970-01-01 of a date expression. */
-export const dayNumberSql = (expression: string) => `TO_DAYS(${expression}) - 719528`;
-
-function runsSql(column: string, runs: DayRuns): Sql {
-  if (runs.length === 0) return { text: 'FALSE', values: [] };
-  const values: unknown[] = [];
-  const parts = runs.map((run) => {
-    const ends: string[] = [];
-    if (run.start !== -Infinity) {
-      ends.push(`${column} >= ?`);
-      values.push(isoDay(run.start));
-    }
-    if (run.end !== Infinity) {
-      ends.push(`${column} <= ?`);
-      values.push(isoDay(run.end));
-    }
-    return ends.length === 0 ? `${column} IS NOT NULL` : ends.join(' AND ');
-  });
-  return { text: parts.map((part) => `(${part})`).join(' OR '), values };
-}
-
-function filterSql(column: string, filter: ValueFilter): Sql {
-  const values = filter.values.filter((value) => value !== null);
-  const parts: string[] = [];
-  if (values.length > 0) parts.push(`${column} IN (?)`);
-  if (filter.values.includes(null)) parts.push(`${column} IS NULL`);
-  const any = parts.length === 0 ? 'FALSE' : parts.map((part) => `COALESCE(${part}, FALSE)`).join(' OR ');
-  return { text: filter.exclude ? `NOT (${any})` : any, values: values.length > 0 ? [values] : [] };
-}
-
-/** The condition that keeps the rows of a selection, in a window of its own date column if there is one. */
-export function selectionSql(columns: readonly StoredColumn[], selection: Selection, window?: DayRuns): Sql {
-  const day = physicalDay(columns, selection.day);
-  const conditions: Sql[] = [
-    { text: `${day} IS NOT NULL`, values: [] },
-    ...(window ? [runsSql(day, window)] : []),
-    ...selection.filters.map((filter) => filterSql(physicalColumn(columns, filter.column), filter)),
-    ...selection.otherDays.map((filter) => runsSql(physicalDay(columns, filter.column), filter.runs)),
-  ];
-  return {
-    text: conditions.map((condition) => `(${condition.text})`).join(' AND '),
-    values: conditions.flatMap((condition) => condition.values),
-  };
-}
-
-/** Select list for the figures of number columns, as scaled integers. */
-export function numbersSql(columns: readonly StoredColumn[], numbers: readonly NumberWanted[]): string[] {
+/** Select list for the figures of number columns, as scaled integers; texts and dates are only counted. */
+export function numbersSql(
+  columns: readonly StoredColumn[],
+  numbers: readonly Pick<NumberWanted, 'column' | 'scale' | 'extremes'>[],
+): string[] {
   return numbers.flatMap((number, i) => {
     const column = physicalColumn(columns, number.column);
+    const type = columns.find((entry) => entry.key === number.column)?.type;
+    if (type !== 'whole' && type !== 'decimal') return [`0 AS sum${i}`, `COUNT(${column}) AS count${i}`];
     const scaled = (expression: string) => `CAST(${expression} * ${10 ** number.scale} AS DECIMAL(40,0))`;
     const extremes = number.extremes
       ? [`${scaled(`MIN(${column})`)} AS low${i}`, `${scaled(`MAX(${column})`)} AS high${i}`]
@@ -82,92 +37,129 @@ export function numbersSql(columns: readonly StoredColumn[], numbers: readonly N
   });
 }
 
-type FigureRow = Record<string, number | string | null>;
+/** Spellings in force on the columns of a dataset. */
+export function spellingsIn(model: Pick<Model, 'shared'>, stored: StoredDataset): Spellings {
+  return Object.fromEntries(
+    stored.definition.columns.flatMap((column) => {
+      const spellings = spellingsOf(model, stored.key, column.key);
+      return spellings ? [[column.key, spellings]] : [];
+    }),
+  );
+}
 
-/** A source over the current fact tables of some datasets. */
-export function sqlSource(datasets: readonly StoredDataset[]): Source {
+const columnsOnly = (columns: readonly GroupColumn[]) =>
+  columns.flatMap((entry) => (entry.kind === 'column' ? [entry.column] : []));
+
+/** A source over the rows in use of some datasets. */
+export function sqlSource(datasets: readonly StoredDataset[], model: Pick<Model, 'shared'>): Source {
   const find = (key: string) => datasets.find((entry) => entry.key === key && entry.currentLoad !== null);
+  const targetOf = (stored: StoredDataset): SqlColumns => ({
+    columns: stored.definition.columns,
+    spellings: spellingsIn(model, stored),
+  });
   return {
     async covered(selection) {
       const stored = find(selection.dataset);
       if (!stored) return undefined;
-      const columns = stored.definition.columns;
-      const where = selectionSql(columns, selection);
-      const rows = await selectRows<{ day: number }>(
-        `SELECT DISTINCT ${dayNumberSql(physicalDay(columns, selection.day))} AS day
-         FROM ${factTable(stored.id, stored.currentLoad!)} WHERE ${where.text} ORDER BY day`,
-        [...where.values],
+      const relation = await relationOf(stored);
+      const target = targetOf(stored);
+      const where = selectionSql(target, selection);
+      const rows = await relation.select<{ day: number }>(
+        `SELECT DISTINCT ${dayNumberSql(physicalDay(target.columns, selection.day))} AS day
+         FROM ${relation.from} WHERE ${where.text} ORDER BY day`,
+        where.values,
       );
-      return runsOfDays(rows.map((row) => row.day));
+      return runsOfDays(rows.map((row) => Number(row.day)));
     },
     async aggregate(query) {
       const stored = find(query.dataset);
       if (!stored) return undefined;
-      const columns = stored.definition.columns;
-      const { by } = query;
-      const key =
-        by.kind === 'category'
-          ? physicalColumn(columns, by.column)
-          : by.kind === 'buckets'
-            ? dayNumberSql(physicalDay(columns, query.day))
-            : undefined;
-      const where = selectionSql(columns, query, query.window);
-      const list = ['COUNT(*) AS group_rows', ...numbersSql(columns, query.numbers)];
-      if (key) list.unshift(`${key} AS group_key`);
-      const rows = await selectRows<FigureRow>(
-        `SELECT ${list.join(', ')} FROM ${factTable(stored.id, stored.currentLoad!)} WHERE ${where.text}${key ? ' GROUP BY group_key' : ''}`,
-        [...where.values],
-      );
-      return answerOf(query, rows);
+      const relation = await relationOf(stored);
+      const target = targetOf(stored);
+      const answer = rolledUp(query, await groupedByDay(relation, target, query));
+      if (!query.numbers.some((number) => number.distinct)) return answer;
+      return withDistinct(query, answer, await distinctRows(relation, target, query));
     },
   };
 }
 
-/** Rolls result rows up into an answer; by days where there are buckets, which is faster than in SQL. */
-function answerOf(query: AggregateQuery, rows: readonly FigureRow[]): AggregateAnswer {
+/** Figures grouped by the query's columns, and by day where buckets, classes of days or closing values ask for it. */
+function groupedByDay(relation: Relation, target: SqlColumns, query: AggregateQuery): Promise<FigureRow[]> {
   const { by } = query;
-  const starts = by.kind === 'buckets' ? by.starts : undefined;
-  const size = starts ? starts.length : rows.length;
-  const counted = new Float64Array(size);
-  const numbers = query.numbers.map((wanted): NumberAnswer => {
-    const none = () => (wanted.extremes ? new Float64Array(size).fill(NaN) : null);
-    return {
-      ...wanted,
-      sum: new Float64Array(size),
-      count: new Float64Array(size),
-      minimum: none(),
-      maximum: none(),
-    };
-  });
-  rows.forEach((row, r) => {
-    const at = starts ? bucketAt(starts, Number(row.group_key)) : r;
-    counted[at]! += Number(row.group_rows);
-    numbers.forEach((number, i) => {
-      number.sum[at]! += Number(row[`sum${i}`]);
-      number.count[at]! += Number(row[`count${i}`]);
-      const low = row[`low${i}`];
-      const high = row[`high${i}`];
-      if (number.minimum && low != null && !(number.minimum[at]! <= Number(low)))
-        number.minimum[at] = Number(low);
-      if (number.maximum && high != null && !(number.maximum[at]! >= Number(high)))
-        number.maximum[at] = Number(high);
-    });
-  });
-  const keys =
-    by.kind === 'category'
-      ? rows.map((row) => row.group_key as string | null)
-      : Array.from(counted, () => null);
-  return { keys, rows: counted, numbers, layout: 'database' };
+  const byDay =
+    by.buckets !== null ||
+    by.columns.some((entry) => entry.kind === 'days') ||
+    query.numbers.some((number) => number.closing);
+  const keys = columnsOnly(by.columns).map((column) => shownSql(target, column));
+  const day: Sql[] = byDay ? [{ text: dayNumberSql(physicalDay(target.columns, query.day)), values: [] }] : [];
+  const named: Sql[] = [
+    ...day.map((entry) => ({ ...entry, text: `${entry.text} AS day` })),
+    ...keys.map((key, i) => ({ ...key, text: `${key.text} AS key${i}` })),
+  ];
+  return select(relation, target, query, named, numbersSql(target.columns, query.numbers));
 }
 
-/** Index of the bucket that holds the day. */
-function bucketAt(starts: readonly Day[], day: Day): number {
-  let low = 0;
-  let high = starts.length;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (starts[middle]! <= day) low = middle;
-    else high = middle;
-  }
-  return low;
+/** Numbers of different values by column, bucket and class of days: these cannot be rolled up from days. */
+function distinctRows(relation: Relation, target: SqlColumns, query: AggregateQuery): Promise<FigureRow[]> {
+  const { by } = query;
+  const day = dayNumberSql(physicalDay(target.columns, query.day));
+  const named: Sql[] = [];
+  if (by.buckets) named.push({ text: `INTERVAL(${day}, ?) AS bucket`, values: [[...by.buckets.starts]] });
+  let keys = 0;
+  by.columns.forEach((entry, i) => {
+    if (entry.kind === 'column') {
+      const shown = shownSql(target, entry.column);
+      named.push({ ...shown, text: `${shown.text} AS key${keys++}` });
+    } else {
+      const { starts, codes } = changesOf(entry.classes.codes, entry.classes.first);
+      named.push({ text: `ELT(INTERVAL(${day}, ?), ?) AS class${i}`, values: [starts, codes] });
+    }
+  });
+  const counts = query.numbers.flatMap((number, i) => {
+    if (!number.distinct) return [];
+    const shown = shownSql(target, number.column);
+    return [{ ...shown, text: `COUNT(DISTINCT ${shown.text}) AS distinct${i}` }];
+  });
+  const list = [...named, ...counts];
+  const groups = named.map((_, i) => String(i + 1));
+  return selectList(relation, target, query, list, groups);
+}
+
+/** The days on which the class changes, and the class from each of them on. */
+function changesOf(codes: Uint16Array, first: number): { starts: number[]; codes: string[] } {
+  const starts: number[] = [];
+  const named: string[] = [];
+  codes.forEach((code, i) => {
+    if (i > 0 && codes[i - 1] === code) return;
+    starts.push(first + i);
+    named.push(String(code));
+  });
+  return { starts, codes: named };
+}
+
+function select(
+  relation: Relation,
+  target: SqlColumns,
+  query: AggregateQuery,
+  keys: readonly Sql[],
+  figures: readonly string[],
+): Promise<FigureRow[]> {
+  const list = [...keys, ...['COUNT(*) AS group_rows', ...figures].map((text) => ({ text, values: [] }))];
+  return selectList(relation, target, query, list, keys.map((_, i) => String(i + 1)));
+}
+
+function selectList(
+  relation: Relation,
+  target: SqlColumns,
+  query: AggregateQuery,
+  list: readonly Sql[],
+  groups: readonly string[],
+): Promise<FigureRow[]> {
+  const selected = joined(list, ', ');
+  const where = selectionSql(target, query, query.window);
+  const groupBy = groups.length > 0 ? ` GROUP BY ${groups.join(', ')}` : '';
+  return relation.select<FigureRow>(
+    `SELECT ${selected.text} FROM ${relation.from} WHERE ${where.text}${groupBy}`,
+    [...selected.values, ...where.values],
+  );
 }

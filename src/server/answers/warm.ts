@@ -1,7 +1,7 @@
 /** Makes the cubes that dashboards need ahead of their readers, in the background after a load. */
 import { cubeShapesFor } from '../../core/dashboard/shapes';
 import { listDashboards, readDashboard } from '../dashboards/repository';
-import { readModel } from '../model';
+import { readModel } from '../model/model';
 import { packedCube } from './cubes';
 
 /** Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet. */

@@ -24,6 +24,42 @@ export const dataset = mysqlTable('dataset', {
   currentLoad: int('current_load'),
   /** Columns, date roles and measures, as JSON. */
   definition: longtext('definition').notNull(),
+  /** The table of another database that it is copied from or read from live, as JSON; null for files. */
+  origin: longtext('origin'),
+  createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+});
+
+/** Connections to other databases; the password is encrypted. */
+export const connection = mysqlTable('connection', {
+  id: int('id').autoincrement().primaryKey(),
+  name: varchar('name', { length: 200 }).notNull(),
+  host: varchar('host', { length: 255 }).notNull(),
+  port: int('port').notNull(),
+  user: varchar('user', { length: 128 }).notNull(),
+  secret: longtext('secret').notNull(),
+  database: varchar('database', { length: 128 }).notNull(),
+  createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+});
+
+/** Columns of several datasets that mean the same; members and spellings as JSON. */
+export const sharedDimension = mysqlTable('shared_dimension', {
+  id: int('id').autoincrement().primaryKey(),
+  key: varchar('key', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 100 }).notNull(),
+  members: longtext('members').notNull(),
+  spellings: longtext('spellings').notNull(),
+});
+
+/** Sets of holidays or events, each from one iCalendar file. */
+export const specialSet = mysqlTable('special_set', {
+  id: int('id').autoincrement().primaryKey(),
+  name: varchar('name', { length: 200 }).notNull(),
+  /** holiday or event. */
+  kind: varchar('kind', { length: 10 }).notNull(),
+  enabled: boolean('enabled').notNull(),
+  source: varchar('source', { length: 500 }).notNull(),
+  /** The file's text. */
+  text: longtext('text').notNull(),
   createdAt: datetime('created_at', { mode: 'string' }).notNull(),
 });
 
@@ -46,6 +82,10 @@ export const datasetLoad = mysqlTable(
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     /** Days with data by date role, as JSON. */
     coverage: longtext('coverage'),
+    /** What differs from the rows before, as JSON; null for a first load. */
+    changes: longtext('changes'),
+    /** Who or what loaded: page, command, or demo. */
+    actor: varchar('actor', { length: 20 }).notNull().default('page'),
     message: varchar('message', { length: 1000 }),
   },
   (table) => [index('dataset_load_dataset').on(table.datasetId)],

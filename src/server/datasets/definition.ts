@@ -25,7 +25,7 @@ export function factTable(datasetId: number, loadId: number): string {
 }
 
 /** Physical name of the i-th column; text of users never becomes part of a statement. */
-function physicalName(position: number): string {
+export function physicalName(position: number): string {
   return `c${position + 1}`;
 }
 

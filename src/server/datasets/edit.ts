@@ -1,11 +1,13 @@
 /** Changes to a loaded dataset that need no new load: names, roles, categories, measures. */
 import { z } from 'zod';
-import { measureSchema, roleSchema } from '../../core/dashboard/model';
-import { ensureAlmanac } from '../almanac';
+import { parseIsoDay } from '../../core/calendar/day';
+import { valuesWanted, type RowCondition } from '../../core/cube/rowCondition';
+import { measureSchema, roleSchema, type Measure } from '../../core/dashboard/model';
+import { ensureAlmanac } from '../almanac/almanac';
 import { Problem } from '../problem';
 import type { Definition } from './definition';
-import { startingMeasures } from './plan';
-import { saveDataset, type StoredDataset } from './repository';
+import { isNumber, startingMeasures } from './plan';
+import { loadedDatasets, saveDataset, type StoredDataset } from './repository';
 
 export const datasetEditSchema = z.object({
   name: z.string().trim().min(1).max(200).optional(),
@@ -43,13 +45,35 @@ export async function editDataset(stored: StoredDataset, edit: DatasetEdit): Pro
     definition: { columns, roles, measures },
   };
   checkDefinition(changed.definition);
+  await checkRatios(changed);
   await saveDataset(changed);
   await ensureAlmanac();
   return changed;
 }
 
+/** The sides of ratios, here and in other datasets, have to be there and be no ratios themselves. */
+async function checkRatios(changed: StoredDataset) {
+  const others = (await loadedDatasets()).filter((entry) => entry.key !== changed.key);
+  const all = [...others, changed];
+  for (const owner of all) {
+    for (const measure of owner.definition.measures) {
+      if (measure.aggregation !== 'ratio' || !measure.ratio) continue;
+      for (const side of [measure.ratio.over, measure.ratio.under]) {
+        if (owner !== changed && side.dataset !== changed.key) continue;
+        const found = all
+          .find((entry) => entry.key === side.dataset)
+          ?.definition.measures.find((entry) => entry.key === side.measure);
+        if (!found)
+          throw new Problem('no-such-measure', `The ratio “${measure.name}” of ${owner.name} needs the measure “${side.measure}”. Change the ratio first.`);
+        if (found.aggregation === 'ratio')
+          throw new Problem('ratio-of-ratio', `“${found.name}” is a ratio itself; “${measure.name}” needs measures that come from rows.`);
+      }
+    }
+  }
+}
+
 function checkDefinition({ columns, roles, measures }: Definition) {
-  const typeOf = (key: string | null) => columns.find((column) => column.key === key)?.type;
+  const typeOf = (key: string) => columns.find((column) => column.key === key)?.type;
   const twice = (names: readonly string[]) => names.find((name, i) => names.indexOf(name) < i);
   for (const role of roles) {
     if (typeOf(role.key) !== 'day' && typeOf(role.key) !== 'timestamp') {
@@ -66,19 +90,54 @@ function checkDefinition({ columns, roles, measures }: Definition) {
     twice(measures.map((measure) => measure.key)) ?? twice(measures.map((measure) => measure.name));
   if (keyTwice !== undefined)
     throw new Problem('measure-twice', `Two measures are called “${keyTwice}”. Give each its own name.`);
-  for (const measure of measures) {
-    const type = typeOf(measure.column);
-    if (measure.column === null ? measure.aggregation !== 'count' : type === undefined) {
-      throw new Problem('no-such-column', `The measure “${measure.name}” needs a column.`);
-    }
-    if (measure.aggregation !== 'count' && type !== 'whole' && type !== 'decimal') {
-      throw new Problem('not-a-number', `The measure “${measure.name}” needs a column of numbers.`);
-    }
-    if (!roles.some((role) => role.key === measure.role)) {
-      throw new Problem(
-        'no-such-role',
-        `The measure “${measure.name}” goes by a date role that is not there. Choose another role for it first.`,
-      );
-    }
+  for (const measure of measures) checkMeasure(measure, { columns, roles, measures });
+}
+
+const COUNTED = new Set<Measure['aggregation']>(['count', 'count distinct']);
+
+/** Throws a `Problem` where a measure does not fit its dataset. Ratios over other datasets are checked by the caller. */
+export function checkMeasure(measure: Measure, { columns, roles }: Definition) {
+  const column = columns.find((entry) => entry.key === measure.column);
+  const { name, aggregation } = measure;
+  if (aggregation === 'ratio') {
+    if (!measure.ratio) throw new Problem('no-sides', `The ratio “${name}” needs two measures.`);
+  } else if (measure.column === null ? aggregation !== 'count' : !column) {
+    throw new Problem('no-such-column', `The measure “${name}” needs a column.`);
+  } else if (column && !COUNTED.has(aggregation) && !isNumber(column)) {
+    throw new Problem('not-a-number', `The measure “${name}” needs a column of numbers.`);
   }
+  if (measure.spread && aggregation !== 'sum' && aggregation !== 'count')
+    throw new Problem('cannot-spread', `“${name}” is no sum, so it cannot be spread over days.`);
+  if (measure.spread && measure.grain === 'day')
+    throw new Problem('nothing-to-spread', `“${name}” is known day by day; there is nothing to spread.`);
+  if (measure.condition) checkCondition(name, measure.condition, columns);
+  if (!roles.some((role) => role.key === measure.role)) {
+    throw new Problem(
+      'no-such-role',
+      `The measure “${name}” goes by a date role that is not there. Choose another role for it first.`,
+    );
+  }
+}
+
+function checkCondition(name: string, condition: RowCondition, columns: Definition['columns']) {
+  const column = columns.find((entry) => entry.key === condition.column);
+  if (!column) throw new Problem('no-such-column', `The condition of “${name}” needs a column.`);
+  const wanted = valuesWanted(condition.operator);
+  const given = condition.values.length;
+  if (wanted === 'some' ? given === 0 : given !== wanted) {
+    const words = wanted === 'some' ? 'at least one value' : wanted === 1 ? 'one value' : `${wanted} values`;
+    throw new Problem('values-missing', `The condition of “${name}” (${condition.operator}) needs ${words}.`);
+  }
+  const isText = column.type === 'text';
+  if (!isText && condition.operator === 'contains')
+    throw new Problem('not-a-text', `“contains” needs a column of texts; “${column.name}” is none.`);
+  if (isText && ['at least', 'more than', 'at most', 'less than', 'between'].includes(condition.operator))
+    throw new Problem('not-a-number', `“${condition.operator}” needs a column of numbers or dates; “${column.name}” is none.`);
+  const wrong = condition.values.find((value) => !isText && !fitsColumn(value, column));
+  if (wrong !== undefined)
+    throw new Problem('wrong-value', `“${wrong}” is not ${isNumber(column) ? 'a number' : 'a day such as 2026-03-01'}.`);
+}
+
+function fitsColumn(value: string, column: Definition['columns'][number]): boolean {
+  return isNumber(column) ? /^-?\d{1,15}(\.\d{1,12})?$/.test(value) : parseIsoDay(value) !== undefined;
 }

@@ -7,14 +7,22 @@ import { Readable } from 'node:stream';
 import { eq } from 'drizzle-orm';
 import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import { unionRuns } from '../../core/calendar/runs';
-import { ensureAlmanac } from '../almanac';
+import { ensureAlmanac } from '../almanac/almanac';
 import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { Problem } from '../problem';
 import { factColumnsSql, factTable, keyFor, type Definition } from './definition';
 import { definitionFor, type LoadPlan } from './plan';
 import type { Progress } from './profile';
-import { findDataset, readLoad, type CoverageByRole } from './repository';
+import { changesOf } from './changes';
+import {
+  findDataset,
+  readLoad,
+  type CoverageByRole,
+  type LoadChanges,
+  type Origin,
+  type StoredDataset,
+} from './repository';
 import { streamRows, type StreamOutcome } from './stream';
 import { readHeader } from './textFile';
 
@@ -30,6 +38,10 @@ export interface LoadOptions {
   readonly source: string;
   /** Key of the dataset to load into; absent for a new one. */
   readonly into?: string;
+  /** Who or what loads. */
+  readonly actor?: 'page' | 'command' | 'demo';
+  /** The table of another database that the file was copied from. */
+  readonly origin?: Origin;
   readonly signal?: AbortSignal;
   readonly onProgress?: (progress: Progress) => void;
 }
@@ -53,7 +65,7 @@ export async function loadFile(file: string, plan: LoadPlan, options: LoadOption
         `“${owned.name}” is being loaded already. Wait until that is done.`,
         409,
       );
-    return await loadInto(connection, file, plan, definition, columnOrder, owned, options);
+    return await loadInto(connection, file, plan, { definition, columnOrder, owned, known }, options);
   } finally {
     await connection.end().catch(() => connection.destroy());
     if (!known) await removeIfNeverLoaded(owned.id);
@@ -115,13 +127,19 @@ async function matchHeader(file: string, plan: LoadPlan, definition: Definition)
   });
 }
 
+interface Target {
+  readonly definition: Definition;
+  /** For each column of the definition, its position in the file. */
+  readonly columnOrder: readonly number[];
+  readonly owned: Owned;
+  readonly known: StoredDataset | undefined;
+}
+
 async function loadInto(
   connection: Connection,
   file: string,
   plan: LoadPlan,
-  definition: Definition,
-  columnOrder: readonly number[],
-  owned: Owned,
+  { definition, columnOrder, owned, known }: Target,
   options: LoadOptions,
 ): Promise<LoadResult> {
   const [inserted] = await database()
@@ -132,6 +150,7 @@ async function loadInto(
       status: 'running',
       source: path.basename(options.source),
       startedAt: sqlNow(),
+      actor: options.actor ?? 'page',
       rowsLoaded: 0,
       rowsRefused: 0,
       rowsTotal: 0,
@@ -151,7 +170,8 @@ async function loadInto(
     const outcome = await streamRows(connection, file, { table, plan, definition, columnOrder }, options);
     const coverage = mergeCoverage(before?.coverage, outcome.coverage);
     const total = (before?.rows ?? 0) + outcome.loaded;
-    await putInUse(owned, load, definition, plan, outcome, coverage, total);
+    const changes = await changesOf(connection, owned, known, { table, definition });
+    await putInUse(owned, load, { definition, plan, outcome, coverage, total, changes, origin: options.origin });
     if (owned.currentLoad !== null)
       await connection.query(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
     await ensureAlmanac();
@@ -198,16 +218,19 @@ function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole):
   return merged;
 }
 
+interface NewRows {
+  readonly definition: Definition;
+  readonly plan: LoadPlan;
+  readonly outcome: StreamOutcome;
+  readonly coverage: CoverageByRole;
+  readonly total: number;
+  readonly changes: LoadChanges | null;
+  readonly origin: Origin | undefined;
+}
+
 /** The one transaction that makes the new rows the dataset's. */
-async function putInUse(
-  owned: Owned,
-  load: number,
-  definition: Definition,
-  plan: LoadPlan,
-  outcome: StreamOutcome,
-  coverage: CoverageByRole,
-  total: number,
-) {
+async function putInUse(owned: Owned, load: number, made: NewRows) {
+  const { definition, plan, outcome, coverage, total, changes, origin } = made;
   await database().transaction(async (transaction) => {
     for (let i = 0; i < outcome.refusals.length; i += 200) {
       const part = outcome.refusals.slice(i, i + 200);
@@ -225,12 +248,18 @@ async function putInUse(
         rowsTotal: total,
         bytes: outcome.bytes,
         coverage: JSON.stringify(coverage),
+        changes: changes && JSON.stringify(changes),
       })
       .where(eq(datasetLoad.id, load));
     const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
     await transaction
       .update(dataset)
-      .set({ currentLoad: load, definition: JSON.stringify(definition), ...timeZone })
+      .set({
+        currentLoad: load,
+        definition: JSON.stringify(definition),
+        origin: origin ? JSON.stringify(origin) : null,
+        ...timeZone,
+      })
       .where(eq(dataset.id, owned.id));
   });
 }

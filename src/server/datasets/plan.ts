@@ -1,9 +1,10 @@
 /** What a person decided about a file: names, types, roles. Turned into a dataset's definition. */
 import { z } from 'zod';
-import { COLUMN_TYPES, type Measure } from '../../core/dashboard/model';
+import { COLUMN_TYPES, measureSchema, type Measure } from '../../core/dashboard/model';
 import { Problem } from '../problem';
 import { DATE_ORDERS, keyFor, type Definition, type StoredColumn } from './definition';
 import type { FileProfile } from './profile';
+import { FORMATS } from '../sources/formats';
 import { DELIMITERS } from './textFile';
 
 export const columnPlanSchema = z.object({
@@ -24,6 +25,10 @@ export const loadPlanSchema = z.object({
   timeZone: z.string().min(1).max(64).default('UTC'),
   mode: z.enum(['replace', 'append']).default('replace'),
   delimiter: z.enum(DELIMITERS),
+  /** What the file was before it became a text table. */
+  format: z.enum(FORMATS).default('text'),
+  /** Sheet of a workbook; null for its first one. */
+  sheet: z.string().max(200).nullable().default(null),
   columns: z.array(columnPlanSchema).min(1).max(200),
 });
 export type LoadPlan = z.infer<typeof loadPlanSchema>;
@@ -77,6 +82,8 @@ export function planFromProfile(
     timeZone: options.timeZone ?? 'UTC',
     mode: options.mode ?? 'replace',
     delimiter: profile.delimiter,
+    format: profile.format ?? 'text',
+    sheet: profile.sheet ?? null,
     columns,
   };
 }
@@ -132,11 +139,16 @@ export function definitionFor(plan: LoadPlan, known: Definition | undefined): De
   return { columns, roles, measures: kept.length > 0 ? kept : startingMeasures(columns, roles) };
 }
 
-const isNumber = (column: StoredColumn) => column.type === 'whole' || column.type === 'decimal';
+/** Whether a column holds numbers. */
+export const isNumber = (column: StoredColumn) => column.type === 'whole' || column.type === 'decimal';
 
+/** Whether what a measure needs is still there. */
 function fits(measure: Measure, columns: readonly StoredColumn[], roles: Definition['roles']): boolean {
-  const hasColumn =
-    measure.column === null || columns.some((column) => column.key === measure.column && isNumber(column));
+  const column = columns.find((entry) => entry.key === measure.column);
+  const counts = measure.aggregation === 'count' || measure.aggregation === 'count distinct';
+  const hasColumn = measure.column === null || (column !== undefined && (counts || isNumber(column)));
+  const { condition } = measure;
+  if (condition && !columns.some((entry) => entry.key === condition.column)) return false;
   return hasColumn && roles.some((role) => role.key === measure.role);
 }
 
@@ -144,23 +156,17 @@ function fits(measure: Measure, columns: readonly StoredColumn[], roles: Definit
 export function startingMeasures(columns: readonly StoredColumn[], roles: Definition['roles']): Measure[] {
   const [role] = roles;
   if (!role) return [];
-  const measures: Measure[] = [
-    { key: 'rows', name: 'Rows', aggregation: 'count', column: null, unit: '', decimals: 0, role: role.key },
+  const common = { unit: '', role: role.key };
+  const measures = [
+    measureSchema.parse({ ...common, key: 'rows', name: 'Rows', aggregation: 'count', column: null, decimals: 0 }),
   ];
   const taken = new Set(['rows']);
   for (const column of columns.filter(isNumber)) {
     const key = keyFor(column.name, taken, 'measure');
     taken.add(key);
     const name = column.name.replace(/_/g, ' ').replace(/^./, (letter) => letter.toUpperCase());
-    measures.push({
-      key,
-      name,
-      aggregation: 'sum',
-      column: column.key,
-      unit: '',
-      decimals: Math.min(column.scale, 2),
-      role: role.key,
-    });
+    const decimals = Math.min(column.scale, 2);
+    measures.push(measureSchema.parse({ ...common, key, name, aggregation: 'sum', column: column.key, decimals }));
   }
   return measures;
 }

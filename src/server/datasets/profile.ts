@@ -3,6 +3,7 @@ import { stat } from 'node:fs/promises';
 import type { ColumnType } from '../../core/dashboard/model';
 import { looksLikeDate, ownText, readDate, readNumber, readTimestamp } from './cells';
 import { DATE_ORDERS, keyFor, type DateOrder } from './definition';
+import type { Format } from '../sources/formats';
 import { readHeader, readRows, type Delimiter } from './textFile';
 
 export interface ColumnProfile {
@@ -32,6 +33,11 @@ export interface FileProfile {
   readonly preview: readonly (readonly string[])[];
   /** What was noticed about the file as a whole, in sentences. */
   readonly notes: readonly string[];
+  /** What the file was before it became a text table; text when absent. */
+  readonly format?: Format;
+  /** Sheets of a workbook, and the one that was read. */
+  readonly sheets?: readonly string[];
+  readonly sheet?: string;
 }
 
 const COUNTED_VALUES = 20_000;

@@ -7,6 +7,7 @@ import { isoDay } from '../../core/calendar/day';
 import type { DatasetModel } from '../../core/dashboard/model';
 import { database, selectRows } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
+import { bumpRevision } from '../model/revision';
 import { Problem } from '../problem';
 import { definitionSchema, factTable, type Definition } from './definition';
 
@@ -17,12 +18,31 @@ export const coverageByRoleSchema = z.record(
 /** Days with data and number of blank cells, by key of the date column. */
 export type CoverageByRole = z.infer<typeof coverageByRoleSchema>;
 
+/** A table of another database: copied at each load, or read live. */
+export const originSchema = z.object({
+  connection: z.int(),
+  table: z.string().min(1).max(200),
+  mode: z.enum(['copy', 'live']),
+});
+export type Origin = z.infer<typeof originSchema>;
+
+/** What a reload changed: whole days, by the dataset's first date role. Days are ISO texts. */
+export const loadChangesSchema = z.object({
+  added: z.int(),
+  removed: z.int(),
+  changed: z.int(),
+  latest: z.string().nullable(),
+});
+export type LoadChanges = z.infer<typeof loadChangesSchema>;
+
 export interface StoredDataset {
   readonly id: number;
   readonly key: string;
   readonly name: string;
   readonly timeZone: string;
   readonly currentLoad: number | null;
+  /** Null for files. */
+  readonly origin: Origin | null;
   readonly definition: Definition;
 }
 
@@ -39,6 +59,8 @@ export interface StoredLoad {
   readonly bytes: number;
   readonly message: string | null;
   readonly coverage: CoverageByRole;
+  readonly changes: LoadChanges | null;
+  readonly actor: string;
 }
 
 type DatasetRow = typeof dataset.$inferSelect;
@@ -50,12 +72,14 @@ const fromRow = (row: DatasetRow): StoredDataset => ({
   name: row.name,
   timeZone: row.timeZone,
   currentLoad: row.currentLoad,
+  origin: row.origin === null ? null : originSchema.parse(JSON.parse(row.origin)),
   definition: definitionSchema.parse(JSON.parse(row.definition)),
 });
 
 const loadFromRow = (row: LoadRow): StoredLoad => ({
   ...row,
   coverage: row.coverage === null ? {} : coverageByRoleSchema.parse(JSON.parse(row.coverage)),
+  changes: row.changes === null ? null : loadChangesSchema.parse(JSON.parse(row.changes)),
 });
 
 /** A dataset by its key. Throws a `Problem` when there is none. */
@@ -86,6 +110,7 @@ export interface DatasetSummary extends DatasetModel {
   readonly source: string;
   readonly refused: number;
   readonly coverage: Record<string, RoleCoverage>;
+  readonly origin: Origin | null;
 }
 export interface RoleCoverage {
   readonly first: string | null;
@@ -104,6 +129,7 @@ export async function summaryOf(stored: StoredDataset): Promise<DatasetSummary> 
     timeZone: stored.timeZone,
     source: load.source,
     refused: load.rowsRefused,
+    origin: stored.origin,
     coverage: Object.fromEntries(
       Object.entries(load.coverage).map(([key, entry]) => [key, roleCoverage(entry)]),
     ),
@@ -132,6 +158,7 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
     name: stored.name,
     load: load.id,
     loadedAt: `${(load.finishedAt ?? load.startedAt).replace(' ', 'T')}Z`,
+    live: stored.origin?.mode === 'live',
     rows: load.rowsTotal,
     columns: stored.definition.columns.map(({ key, name, type, scale, category }) => ({
       key,
@@ -179,6 +206,7 @@ export async function saveDataset(stored: StoredDataset): Promise<void> {
     .update(dataset)
     .set({ name: stored.name, definition: JSON.stringify(definitionSchema.parse(stored.definition)) })
     .where(eq(dataset.id, stored.id));
+  await bumpRevision();
 }
 
 /** Removes a dataset with all its rows and its history. */
@@ -192,5 +220,6 @@ export async function removeDataset(stored: StoredDataset): Promise<void> {
     await transaction.delete(datasetLoad).where(eq(datasetLoad.datasetId, stored.id));
     await transaction.delete(dataset).where(eq(dataset.id, stored.id));
   });
+  await bumpRevision();
   for (const load of loads) await selectRows(`DROP TABLE IF EXISTS ${factTable(stored.id, load.id)}`);
 }

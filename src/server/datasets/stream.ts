@@ -167,7 +167,7 @@ export async function streamRows(
     const more = output.push(Buffer.from(`${lines.join('\n')}\n`));
     return more ? untilSent(connection, signal) : untilWanted().then(() => untilSent(connection, signal));
   };
-  const reading = readRows(file, delimiter, onBatch, signal).then(
+  const reading = readRows(file, delimiter, onBatch, signal, target.plan.format !== 'text').then(
     () => void output.push(null),
     (error: Error) => {
       output.destroy(error);

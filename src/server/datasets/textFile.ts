@@ -75,10 +75,12 @@ export async function readRows(
   delimiter: Delimiter,
   onBatch: (batch: RowBatch) => Promise<void> | void,
   signal?: AbortSignal,
+  /** Whether `lines` counts rows, for tables whose text form is ours. */
+  countRows = false,
 ): Promise<void> {
   const stream = createReadStream(path, { encoding: 'utf8', highWaterMark: CHUNK_BYTES });
   const parser = new Papa.Parser({ delimiter, newline: await lineBreakOf(path) } as Papa.ParseConfig);
-  const counter = new LineCounter();
+  const counter = new LineCounter(countRows);
   let waiting = '';
   const take = async (text: string, isLast: boolean) => {
     const { data, errors, meta } = parser.parse(text, 0, !isLast) as Papa.ParseResult<string[]>;
@@ -116,6 +118,8 @@ class LineCounter {
   line = 1;
   private headerSeen = false;
 
+  constructor(private readonly countRows: boolean) {}
+
   batchOf(data: readonly string[][], errors: readonly Papa.ParseError[], bytesRead: number): RowBatch {
     const wrong = new Set(errors.filter((error) => error.type === 'Quotes').map((error) => error.row ?? -1));
     const rows: string[][] = [];
@@ -123,7 +127,7 @@ class LineCounter {
     const badQuotes = new Set<number>();
     data.forEach((row, i) => {
       const begins = this.line;
-      this.line += 1 + lineBreaksIn(row);
+      this.line += 1 + (this.countRows ? 0 : lineBreaksIn(row));
       if (!this.headerSeen) {
         this.headerSeen = true;
         return;

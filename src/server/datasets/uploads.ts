@@ -1,7 +1,7 @@
 /** Files that were sent and wait to be loaded. */
 import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, rm, stat } from 'node:fs/promises';
+import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -43,6 +43,21 @@ export async function findUpload(id: string): Promise<{ path: string; bytes: num
   return { path: file, bytes: found.size };
 }
 
+/** Forgets an upload and the text tables made from it. */
 export async function removeUpload(id: string): Promise<void> {
-  await rm(uploadPath(id), { force: true });
+  uploadPath(id);
+  for (const name of await readdir(folder()))
+    if (name.startsWith(id)) await rm(path.join(folder(), name), { force: true });
+}
+
+/** A new place among the uploads, for a text table that comes from elsewhere. */
+export async function newUpload(): Promise<{ upload: string; path: string }> {
+  await mkdir(folder(), { recursive: true });
+  const upload = randomUUID();
+  return { upload, path: uploadPath(upload) };
+}
+
+/** A place among the uploads for what is made from a file; it goes when the upload of that name goes. */
+export function uploadBeside(file: string, ending: string): string {
+  return path.join(folder(), `${path.basename(file)}.${ending}`);
 }

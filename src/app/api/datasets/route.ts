@@ -5,6 +5,7 @@ import { loadPlanSchema } from '../../../server/datasets/plan';
 import { loadedDatasets, summaryOf } from '../../../server/datasets/repository';
 import { findUpload, removeUpload } from '../../../server/datasets/uploads';
 import { readBody, respond } from '../../../server/http';
+import { textTable } from '../../../server/sources/intake';
 import { log } from '../../../server/log';
 import { warmCubes } from '../../../server/answers/warm';
 
@@ -16,6 +17,8 @@ const bodySchema = z.object({
   /** Key of the dataset whose rows are replaced or added to; absent for a new dataset. */
   into: z.string().optional(),
   plan: loadPlanSchema,
+  /** The table of another database that the upload was copied from. */
+  origin: z.object({ connection: z.int(), table: z.string().min(1).max(200) }).optional(),
 });
 
 export function GET(request: Request) {
@@ -25,14 +28,15 @@ export function GET(request: Request) {
 /** Starts loading an uploaded file into a new or an existing dataset. */
 export function POST(request: Request) {
   return respond(request, async () => {
-    const { upload, source, into, plan } = await readBody(request, bodySchema);
+    const { upload, source, into, plan, origin } = await readBody(request, bodySchema);
     const file = await findUpload(upload);
     const job = startJob('load', file.bytes, async (signal, onProgress) => {
-      const result = await loadFile(file.path, plan, {
+      const result = await loadFile(await textTable(file.path, plan.sheet), plan, {
         source,
         signal,
         onProgress,
         ...(into === undefined ? {} : { into }),
+        ...(origin ? { origin: { ...origin, mode: 'copy' } } : {}),
       });
       await removeUpload(upload);
       warmCubes(result.dataset).catch((error: unknown) => log().warn(error, 'cubes were not made ahead'));

@@ -1,5 +1,5 @@
 import { respond } from '../../../server/http';
-import { readModel } from '../../../server/model';
+import { readModel } from '../../../server/model/model';
 
 export const dynamic = 'force-dynamic';
 

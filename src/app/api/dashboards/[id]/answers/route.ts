@@ -19,13 +19,12 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
     const state = { periods, choices, asOf };
     const { answer } = await answerOnServer(document, state);
     const json = answerJson(answer);
+    const visuals: Record<string, object> = json.visuals;
     for (const visual of document.visuals) {
       if (visual.kind !== 'table' || answer.visuals[visual.id]?.kind !== 'table') continue;
       const page = await readRowPage(document, state, visual, { offset: 0, limit: rows, sort: null });
-      json.visuals[visual.id] = {
-        ...json.visuals[visual.id]!,
-        ...{ data: { columns: page.columns, rows: page.rows.map((row) => row.values) } },
-      };
+      const data = { columns: page.columns, rows: page.rows.map((row) => row.values) };
+      visuals[visual.id] = { ...visuals[visual.id], data };
     }
     return { revision, ...json };
   });

@@ -1,0 +1,15 @@
+import { modelEvents } from '../../../server/model/events';
+import { respond } from '../../../server/http';
+
+export const dynamic = 'force-dynamic';
+
+/** Server-sent events: `model` whenever datasets, almanac or shared dimensions change, with what a load changed. */
+export function GET(request: Request) {
+  return respond(request, async () =>
+    Promise.resolve(
+      new Response(modelEvents(request.signal), {
+        headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+      }),
+    ),
+  );
+}

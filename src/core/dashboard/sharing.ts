@@ -1,0 +1,127 @@
+/** Which columns of different datasets seem to mean the same: by name, and by the values they have in common. */
+
+export interface ColumnValues {
+  readonly dataset: string;
+  readonly column: string;
+  readonly name: string;
+  readonly values: readonly string[];
+}
+
+/** A value that not every member has, with a value of another member that it may be a spelling of. */
+export interface DifferingValue {
+  readonly value: string;
+  readonly dataset: string;
+  readonly like: string | null;
+}
+
+export interface Agreement {
+  /** Different values over all members, spellings counted apart. */
+  readonly of: number;
+  /** Values that every member has. */
+  readonly agree: number;
+  readonly differ: readonly DifferingValue[];
+}
+
+export interface SharedSuggestion extends Agreement {
+  readonly name: string;
+  readonly members: readonly { readonly dataset: string; readonly column: string }[];
+}
+
+/** Share of the smaller column's values that another must hold, where the names differ. */
+const ENOUGH_OVERLAP = 0.6;
+/** With the same name, a little in common is enough. */
+const SAME_NAME_OVERLAP = 0.2;
+
+/** A text without case, accents, punctuation and space: spellings of one value come out the same. */
+export function plainSpelling(text: string): string {
+  return text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '');
+}
+
+function overlap(a: ColumnValues, b: ColumnValues): number {
+  const plain = new Set(a.values.map(plainSpelling));
+  const common = new Set(b.values.map(plainSpelling).filter((value) => plain.has(value)));
+  return common.size / Math.max(1, Math.min(a.values.length, b.values.length));
+}
+
+/** Whether two columns seem to mean the same. */
+export function seemAlike(a: ColumnValues, b: ColumnValues): boolean {
+  if (a.dataset === b.dataset || a.values.length === 0 || b.values.length === 0) return false;
+  const sameName = plainSpelling(a.name) === plainSpelling(b.name);
+  const few = Math.min(a.values.length, b.values.length) < 2;
+  return overlap(a, b) >= (sameName ? SAME_NAME_OVERLAP : few ? 1.1 : ENOUGH_OVERLAP);
+}
+
+/** How far the values of some columns agree under spellings that stand for others. */
+export function agreementOf(
+  members: readonly ColumnValues[],
+  spellings: Readonly<Record<string, string>> = {},
+): Agreement {
+  const shown = (value: string) => spellings[value] ?? value;
+  const sets = members.map((member) => new Set(member.values.map(shown)));
+  const all = new Set(sets.flatMap((set) => [...set]));
+  const everywhere = [...all].filter((value) => sets.every((set) => set.has(value)));
+  const differ = [...all]
+    .filter((value) => !everywhere.includes(value))
+    .map((value): DifferingValue => {
+      const at = sets.findIndex((set) => set.has(value));
+      const plain = plainSpelling(value);
+      const like = [...all].find((other) => other !== value && plainSpelling(other) === plain);
+      return { value, dataset: members[at]!.dataset, like: like ?? null };
+    });
+  return { of: all.size, agree: everywhere.length, differ };
+}
+
+/** Spellings that would make values alike: each to the form that most members have, the first of equals. */
+export function spellingsFor(members: readonly ColumnValues[]): Record<string, string> {
+  const forms = new Map<string, Map<string, number>>();
+  for (const member of members) {
+    for (const value of member.values) {
+      const counts = forms.get(plainSpelling(value)) ?? new Map<string, number>();
+      counts.set(value, (counts.get(value) ?? 0) + 1);
+      forms.set(plainSpelling(value), counts);
+    }
+  }
+  const spellings: Record<string, string> = {};
+  for (const counts of forms.values()) {
+    const [best] = [...counts].sort((a, b) => b[1] - a[1]);
+    for (const value of counts.keys()) if (value !== best![0]) spellings[value] = best![0];
+  }
+  return spellings;
+}
+
+/** Groups of columns that seem to mean the same, one column a dataset, those with the most members first. */
+export function suggestShared(columns: readonly ColumnValues[]): SharedSuggestion[] {
+  const groups: ColumnValues[][] = [];
+  for (const column of columns) {
+    const group = groups.find(
+      (members) =>
+        members.every((member) => member.dataset !== column.dataset) &&
+        members.some((member) => seemAlike(member, column)),
+    );
+    if (group) group.push(column);
+    else groups.push([column]);
+  }
+  return groups
+    .filter((members) => members.length > 1)
+    .map((members) => ({
+      name: nameFor(members),
+      members: members.map(({ dataset, column }) => ({ dataset, column })),
+      ...agreementOf(members),
+    }))
+    .sort((a, b) => b.members.length - a.members.length);
+}
+
+/** The name that most of the columns have, as a title. */
+function nameFor(members: readonly ColumnValues[]): string {
+  const counts = new Map<string, number>();
+  for (const { name } of members) {
+    const words = name.replace(/_/g, ' ').toLowerCase();
+    counts.set(words, (counts.get(words) ?? 0) + 1);
+  }
+  const [best] = [...counts].sort((a, b) => b[1] - a[1]);
+  return best![0].replace(/^./, (letter) => letter.toUpperCase());
+}

@@ -1,0 +1,106 @@
+/** What another calendar rule would change, before it is saved. */
+import { unitWords } from '../../core/calendar/names';
+import type { CalendarRule } from '../../core/calendar/rule';
+import { countDays, sameRuns, type DayRuns } from '../../core/calendar/runs';
+import { todayFor } from '../../core/dashboard/clock';
+import { isAttribute, dimensionName } from '../../core/dashboard/dimension';
+import { isTimeControl, type DashboardDocument } from '../../core/dashboard/document';
+import type { Model } from '../../core/dashboard/model';
+import { settle } from '../../core/dashboard/settle';
+import { DEFAULT_STATE } from '../../core/dashboard/state';
+import { titleOf } from '../../core/dashboard/title';
+import { dimensionsOf } from '../../core/dashboard/visuals';
+import { runsWords } from '../../core/period/describe';
+import { sourceFor } from '../answers/answer';
+import { listDashboards, readDashboard } from '../dashboards/repository';
+import { readModel } from '../model/model';
+
+export interface MovedWindow {
+  readonly dashboard: number;
+  readonly title: string;
+  readonly control: string;
+  readonly phrase: string;
+  readonly before: string;
+  readonly after: string;
+  /** Days by which the first and the last day move; null where an end is open. */
+  readonly startMoves: number | null;
+  readonly endMoves: number | null;
+}
+export interface RecutVisual {
+  readonly dashboard: number;
+  readonly title: string;
+  readonly visual: string;
+  readonly reason: string;
+}
+
+const movedBy = (before: number | undefined, after: number | undefined) =>
+  before === undefined || after === undefined || !Number.isFinite(before) || !Number.isFinite(after)
+    ? null
+    : after - before;
+
+/** Default windows of all dashboards that would move under a rule, and visuals that would be cut anew. */
+export async function changesUnder(
+  rule: CalendarRule,
+): Promise<{ windows: MovedWindow[]; visuals: RecutVisual[]; dashboards: number }> {
+  const { model, stored } = await readModel();
+  const next: Model = { ...model, rule };
+  const windows: MovedWindow[] = [];
+  const visuals: RecutVisual[] = [];
+  const entries = await listDashboards();
+  for (const entry of entries) {
+    const { document } = await readDashboard(entry.id);
+    const today = todayFor(document, model, Date.now());
+    const source = await sourceFor(document, model, stored);
+    const before = await settle(document, model, DEFAULT_STATE, today, source);
+    const after = await settle(document, next, DEFAULT_STATE, today, source);
+    for (const control of document.controls.filter(isTimeControl)) {
+      const old = before.get(control.id);
+      const fresh = after.get(control.id);
+      if (old?.kind !== 'window' || fresh?.kind !== 'window' || sameRuns(old.runs, fresh.runs)) continue;
+      windows.push({
+        dashboard: entry.id,
+        title: entry.title,
+        control: titleOf(control, model),
+        phrase: control.default,
+        before: wordsOf(old.runs, model.rule),
+        after: wordsOf(fresh.runs, rule),
+        startMoves: movedBy(old.runs[0]?.start, fresh.runs[0]?.start),
+        endMoves: movedBy(old.runs.at(-1)?.end, fresh.runs.at(-1)?.end),
+      });
+    }
+    visuals.push(
+      ...recut(document, model, rule, today).map((found) => ({ dashboard: entry.id, title: entry.title, ...found })),
+    );
+  }
+  return { windows, visuals, dashboards: entries.length };
+}
+
+function wordsOf(runs: DayRuns, rule: CalendarRule): string {
+  const days = countDays(runs);
+  return runs.length === 0 ? 'no day' : `${runsWords(runs, rule)}${Number.isFinite(days) ? ` (${days} days)` : ''}`;
+}
+
+/** Visuals whose buckets or classes follow from the part of the rule that changes. */
+function recut(document: DashboardDocument, model: Model, rule: CalendarRule, today: number) {
+  const weeks = rule.weekStart !== model.rule.weekStart;
+  const weekends = [...rule.weekend].sort().join() !== [...model.rule.weekend].sort().join();
+  const fiscal = JSON.stringify(rule.fiscal) !== JSON.stringify(model.rule.fiscal);
+  return document.visuals.flatMap((visual) => {
+    const reasons: string[] = [];
+    const grain = visual.kind === 'table' ? 'auto' : visual.grain;
+    if (grain === 'week' && weeks) reasons.push('its weeks begin on another day');
+    if (grain.startsWith('fiscal') && fiscal) {
+      const unit = grain as 'fiscal month';
+      reasons.push(`today lies in ${unitWords(unit, today, rule)} in place of ${unitWords(unit, today, model.rule)}`);
+    }
+    for (const dimension of dimensionsOf(visual)) {
+      if (!isAttribute(dimension)) continue;
+      const { attribute } = dimension;
+      const name = dimensionName(model, dimension).toLowerCase();
+      if (attribute.startsWith('fiscal') && fiscal) reasons.push(`its ${name}s change`);
+      if (attribute === 'weekday' && weeks) reasons.push('its weekdays come in another order');
+      if (attribute === 'weekend' && weekends) reasons.push('other days are weekend');
+    }
+    return reasons.length === 0 ? [] : [{ visual: titleOf(visual, model), reason: reasons.join('; ') }];
+  });
+}

@@ -1,0 +1,142 @@
+/** Selections as SQL conditions; values are always parameters. */
+import { isoDay } from '../../core/calendar/day';
+import type { DayRuns } from '../../core/calendar/runs';
+import type { Selection, ValueFilter } from '../../core/cube/query';
+import type { RowCondition } from '../../core/cube/rowCondition';
+import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
+
+/** A piece of SQL with its parameters. */
+export interface Sql {
+  readonly text: string;
+  readonly values: readonly unknown[];
+}
+
+/** Spellings that stand for others, by column. */
+export type Spellings = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+/** What conditions are made against: the columns, and the spellings in force on them. */
+export interface SqlColumns {
+  readonly columns: readonly StoredColumn[];
+  readonly spellings: Spellings;
+}
+
+export const joined = (parts: readonly Sql[], between: string): Sql => ({
+  text: parts.map((part) => part.text).join(between),
+  values: parts.flatMap((part) => part.values),
+});
+const plain = (text: string): Sql => ({ text, values: [] });
+
+/** Days since 1970-01-01 of a date expression. */
+export const dayNumberSql = (expression: string) => `TO_DAYS(${expression}) - 719528`;
+
+/** The value of a column as shown: spellings that stand for others take their form. */
+export function shownSql({ columns, spellings }: SqlColumns, key: string): Sql {
+  const name = physicalColumn(columns, key);
+  const entries = Object.entries(spellings[key] ?? {});
+  if (entries.length === 0) return plain(name);
+  return {
+    text: `CASE ${name}${' WHEN ? THEN ?'.repeat(entries.length)} ELSE ${name} END`,
+    values: entries.flat(),
+  };
+}
+
+/** Days in runs. Single days are listed together. */
+export function runsSql(column: string, runs: DayRuns): Sql {
+  if (runs.length === 0) return plain('FALSE');
+  const single = runs.filter((run) => run.start === run.end).map((run) => isoDay(run.start));
+  const parts: Sql[] = single.length > 0 ? [{ text: `${column} IN (?)`, values: [single] }] : [];
+  for (const run of runs.filter((entry) => entry.start !== entry.end)) {
+    const ends: Sql[] = [];
+    if (run.start !== -Infinity) ends.push({ text: `${column} >= ?`, values: [isoDay(run.start)] });
+    if (run.end !== Infinity) ends.push({ text: `${column} <= ?`, values: [isoDay(run.end)] });
+    const both = ends.length === 0 ? plain(`${column} IS NOT NULL`) : joined(ends, ' AND ');
+    parts.push({ ...both, text: `(${both.text})` });
+  }
+  return joined(parts, ' OR ');
+}
+
+function filterSql(shown: Sql, filter: ValueFilter): Sql {
+  const values = filter.values.filter((value) => value !== null);
+  const parts: Sql[] = [];
+  if (values.length > 0)
+    parts.push({ text: `COALESCE(${shown.text} IN (?), FALSE)`, values: [...shown.values, values] });
+  if (filter.values.includes(null))
+    parts.push({ text: `${shown.text} IS NULL`, values: shown.values });
+  const any = parts.length === 0 ? plain('FALSE') : joined(parts, ' OR ');
+  return filter.exclude ? { ...any, text: `NOT (${any.text})` } : any;
+}
+
+/** A value to compare a column with, in the column's own type. */
+function operand(column: StoredColumn): string {
+  if (column.type === 'whole' || column.type === 'decimal') return 'CAST(? AS DECIMAL(40, 12))';
+  return column.type === 'text' ? '?' : 'CAST(? AS DATE)';
+}
+
+/** A measure's row condition; a comparison with a blank never holds. */
+export function rowConditionSql(target: SqlColumns, condition: RowCondition): Sql {
+  const column = target.columns.find((entry) => entry.key === condition.column);
+  if (!column) throw new Error(`No column ${condition.column}`);
+  const isText = column.type === 'text';
+  const shown = isText
+    ? shownSql(target, condition.column)
+    : plain(
+        column.type === 'whole' || column.type === 'decimal'
+          ? physicalColumn(target.columns, condition.column)
+          : physicalDay(target.columns, condition.column),
+      );
+  const { operator, values } = condition;
+  const compared = (sign: string): Sql => ({
+    text: `COALESCE(${shown.text} ${sign} ${operand(column)}, FALSE)`,
+    values: [...shown.values, values[0]],
+  });
+  switch (operator) {
+    case 'is one of':
+    case 'is none of': {
+      const list = values.map(() => operand(column)).join(', ');
+      const any = `COALESCE(${shown.text} IN (${list}), FALSE)`;
+      return {
+        text: operator === 'is one of' ? any : `NOT ${any}`,
+        values: [...shown.values, ...values],
+      };
+    }
+    case 'contains':
+      return {
+        text: `COALESCE(INSTR(LOWER(${shown.text}), LOWER(?)) > 0, FALSE)`,
+        values: [...shown.values, values[0]],
+      };
+    case 'is blank':
+      return { text: `${shown.text} IS NULL`, values: shown.values };
+    case 'is not blank':
+      return { text: `${shown.text} IS NOT NULL`, values: shown.values };
+    case 'at least':
+      return compared('>=');
+    case 'more than':
+      return compared('>');
+    case 'at most':
+      return compared('<=');
+    case 'less than':
+      return compared('<');
+    case 'between':
+      return {
+        text: `COALESCE(${shown.text} BETWEEN ${operand(column)} AND ${operand(column)}, FALSE)`,
+        values: [...shown.values, values[0], values[1]],
+      };
+  }
+}
+
+/** The condition that keeps the rows of a selection, in a window of its own date column if there is one. */
+export function selectionSql(target: SqlColumns, selection: Selection, window?: DayRuns): Sql {
+  const { columns } = target;
+  const day = physicalDay(columns, selection.day);
+  const conditions: Sql[] = [
+    plain(`${day} IS NOT NULL`),
+    ...(window ? [runsSql(day, window)] : []),
+    ...selection.filters.map((filter) => filterSql(shownSql(target, filter.column), filter)),
+    ...selection.otherDays.map((filter) => runsSql(physicalDay(columns, filter.column), filter.runs)),
+    ...selection.conditions.map((condition) => rowConditionSql(target, condition)),
+  ];
+  return joined(
+    conditions.map((condition) => ({ ...condition, text: `(${condition.text})` })),
+    ' AND ',
+  );
+}

@@ -1,0 +1,51 @@
+/** What a reload changes, day by day: which days are new, which are gone, which hold other rows than before. */
+import type { Connection, RowDataPacket } from 'mysql2/promise';
+import { isoDay } from '../../core/calendar/day';
+import { dayNumberSql } from '../answers/conditionSql';
+import { factTable, physicalDay, type Definition } from './definition';
+import type { LoadChanges, StoredDataset } from './repository';
+
+/** By day, a text that is the same for the same rows in any order. */
+async function digests(connection: Connection, table: string, definition: Definition, role: string, shared: readonly string[]) {
+  const { columns } = definition;
+  const cells = columns
+    .flatMap((column, i) => (shared.includes(column.key) ? [`COALESCE(c${i + 1}, '\\\\N')`] : []))
+    .join(', ');
+  const day = physicalDay(columns, role);
+  const [rows] = await connection.query<RowDataPacket[]>(
+    `SELECT ${dayNumberSql(day)} AS day, COUNT(*) AS n, SUM(CRC32(CONCAT_WS('\\t', ${cells}))) AS digest
+     FROM ${table} WHERE ${day} IS NOT NULL GROUP BY ${day}`,
+  );
+  return new Map(rows.map((row) => [Number(row.day), `${String(row.n)}/${String(row.digest)}`]));
+}
+
+/**
+ * Compares the rows in use with those that take their place, by the first date role both have; null for a first load,
+ * for rows that were read live until now, and where the role is gone.
+ */
+export async function changesOf(
+  connection: Connection,
+  owned: { readonly id: number; readonly currentLoad: number | null },
+  known: StoredDataset | undefined,
+  next: { readonly table: string; readonly definition: Definition },
+): Promise<LoadChanges | null> {
+  if (!known || owned.currentLoad === null || known.origin?.mode === 'live') return null;
+  const role = known.definition.roles.find((entry) =>
+    next.definition.roles.some((other) => other.key === entry.key),
+  )?.key;
+  if (role === undefined) return null;
+  const shared = known.definition.columns
+    .map((column) => column.key)
+    .filter((key) => next.definition.columns.some((column) => column.key === key));
+  const before = await digests(connection, factTable(owned.id, owned.currentLoad), known.definition, role, shared);
+  const after = await digests(connection, next.table, next.definition, role, shared);
+  let added = 0;
+  let changed = 0;
+  for (const [day, digest] of after) {
+    if (!before.has(day)) added++;
+    else if (before.get(day) !== digest) changed++;
+  }
+  const removed = [...before.keys()].filter((day) => !after.has(day)).length;
+  const latest = after.size > 0 ? isoDay(Math.max(...after.keys())) : null;
+  return { added, removed, changed, latest };
+}

@@ -1,0 +1,110 @@
+/** Shared dimensions as they are stored, and suggestions for new ones. */
+import { asc, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { sharedDimensionSchema, type SharedDimension } from '../../core/dashboard/model';
+import { suggestShared, type ColumnValues, type SharedSuggestion } from '../../core/dashboard/sharing';
+import { database } from '../database/connection';
+import { sharedDimension } from '../database/schema';
+import { keyFor, physicalColumn } from '../datasets/definition';
+import { relationOf } from '../datasets/relation';
+import { loadedDatasets, type StoredDataset } from '../datasets/repository';
+import { Problem } from '../problem';
+import { bumpRevision } from './revision';
+
+const { members, spellings } = sharedDimensionSchema.shape;
+
+/** The shared dimensions, by name. */
+export async function listShared(): Promise<SharedDimension[]> {
+  const rows = await database().select().from(sharedDimension).orderBy(asc(sharedDimension.name));
+  return rows.map((row) => ({
+    key: row.key,
+    name: row.name,
+    members: members.parse(JSON.parse(row.members)),
+    spellings: spellings.parse(JSON.parse(row.spellings)),
+  }));
+}
+
+export const sharedEditSchema = sharedDimensionSchema.omit({ key: true });
+export type SharedEdit = z.infer<typeof sharedEditSchema>;
+
+/** Stores a shared dimension: a new one without a key. Throws a `Problem` for what does not fit. */
+export async function saveShared(key: string | null, edit: SharedEdit): Promise<SharedDimension> {
+  const all = await listShared();
+  const known = all.find((entry) => entry.key === key);
+  if (key !== null && !known) throw new Problem('no-such-dimension', 'This shared dimension is not here any more.', 404);
+  await check(edit, all.filter((entry) => entry.key !== key));
+  const taken = new Set(all.map((entry) => entry.key));
+  const own = key ?? keyFor(edit.name, taken, 'dimension');
+  const values = { name: edit.name, members: JSON.stringify(edit.members), spellings: JSON.stringify(edit.spellings) };
+  await database()
+    .insert(sharedDimension)
+    .values({ key: own, ...values })
+    .onDuplicateKeyUpdate({ set: values });
+  await bumpRevision();
+  return { key: own, ...edit };
+}
+
+async function check(edit: SharedEdit, others: readonly SharedDimension[]) {
+  const stored = await loadedDatasets();
+  const seen = new Set<string>();
+  for (const { dataset, column } of edit.members) {
+    const owner = stored.find((entry) => entry.key === dataset);
+    const found = owner?.definition.columns.find((entry) => entry.key === column);
+    if (!owner || !found) throw new Problem('no-such-column', `There is no column “${column}” of “${dataset}”.`);
+    if (!found.category)
+      throw new Problem('no-category', `“${found.name}” of ${owner.name} is not a category. Mark it as one first.`);
+    if (seen.has(dataset)) throw new Problem('dataset-twice', `${owner.name} can give one column only.`);
+    seen.add(dataset);
+    const other = others.find((entry) =>
+      entry.members.some((member) => member.dataset === dataset && member.column === column),
+    );
+    if (other) throw new Problem('shared-twice', `“${found.name}” of ${owner.name} is part of “${other.name}” already.`);
+  }
+  if (others.some((entry) => entry.name.toLowerCase() === edit.name.toLowerCase()))
+    throw new Problem('name-twice', `There is a shared dimension “${edit.name}” already.`);
+  const chained = Object.values(edit.spellings).find((shown) => edit.spellings[shown] !== undefined);
+  if (chained !== undefined)
+    throw new Problem('spelling-chain', `“${chained}” stands for another value itself. Let each spelling lead to the one shown.`);
+}
+
+export async function removeShared(key: string): Promise<void> {
+  await database().delete(sharedDimension).where(eq(sharedDimension.key, key));
+  await bumpRevision();
+}
+
+/** Columns with more values than this are not compared. */
+const MOST_VALUES = 2000;
+
+/** The values of a category column as they stand in the data, by text. */
+export async function valuesOf(stored: StoredDataset, column: string): Promise<string[]> {
+  const relation = await relationOf(stored);
+  const name = physicalColumn(stored.definition.columns, column);
+  const rows = await relation.select<{ value: string }>(
+    `SELECT DISTINCT ${name} AS value FROM ${relation.from} WHERE ${name} IS NOT NULL ORDER BY value LIMIT ${MOST_VALUES}`,
+  );
+  return rows.map((row) => row.value);
+}
+
+/** Every category column with its values. */
+export async function categoryValues(): Promise<ColumnValues[]> {
+  const columns: ColumnValues[] = [];
+  for (const stored of await loadedDatasets()) {
+    for (const column of stored.definition.columns.filter((entry) => entry.category)) {
+      columns.push({
+        dataset: stored.key,
+        column: column.key,
+        name: column.name,
+        values: await valuesOf(stored, column.key),
+      });
+    }
+  }
+  return columns;
+}
+
+/** Columns that seem to mean the same and are not shared yet. */
+export async function suggestions(): Promise<SharedSuggestion[]> {
+  const shared = await listShared();
+  const isShared = (entry: ColumnValues) =>
+    shared.some((one) => one.members.some((m) => m.dataset === entry.dataset && m.column === entry.column));
+  return suggestShared((await categoryValues()).filter((entry) => !isShared(entry)));
+}

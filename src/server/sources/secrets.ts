@@ -1,0 +1,41 @@
+/** Passwords of connections: encrypted at rest with a key that lies in the data folder, readable by its owner only. */
+import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { serverConfig } from '../config';
+import { once } from '../once';
+
+const KEY_BYTES = 32;
+const NONCE_BYTES = 12;
+const TAG_BYTES = 16;
+
+/** The key, made at the first call ever. */
+function key(): Buffer {
+  return once('secret key', () => {
+    const file = path.join(/* turbopackIgnore: true */ serverConfig().dataFolder, 'secret.key');
+    try {
+      return Buffer.from(readFileSync(file, 'utf8'), 'base64');
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+    }
+    writeFileSync(file, randomBytes(KEY_BYTES).toString('base64'), { mode: 0o600, flag: 'wx' });
+    return Buffer.from(readFileSync(file, 'utf8'), 'base64');
+  });
+}
+
+/** Encrypts a text (AES-256-GCM, a fresh nonce each time). */
+export function encrypt(text: string): string {
+  const nonce = randomBytes(NONCE_BYTES);
+  const cipher = createCipheriv('aes-256-gcm', key(), nonce);
+  const sealed = Buffer.concat([cipher.update(text, 'utf8'), cipher.final()]);
+  return Buffer.concat([nonce, cipher.getAuthTag(), sealed]).toString('base64');
+}
+
+/** Decrypts what `encrypt` wrote. Throws when it was changed or the key is another. */
+export function decrypt(text: string): string {
+  const bytes = Buffer.from(text, 'base64');
+  const decipher = createDecipheriv('aes-256-gcm', key(), bytes.subarray(0, NONCE_BYTES));
+  decipher.setAuthTag(bytes.subarray(NONCE_BYTES, NONCE_BYTES + TAG_BYTES));
+  const opened = Buffer.concat([decipher.update(bytes.subarray(NONCE_BYTES + TAG_BYTES)), decipher.final()]);
+  return opened.toString('utf8');
+}
