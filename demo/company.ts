@@ -3,6 +3,9 @@ import { civilFromDay, dayFromCivil, weekdayOf, type Day } from '../src/core/cal
 import { shiftMonths } from '../src/core/calendar/units';
 import { Random } from './random';
 
+/** The ports of the company. */
+export const PORTS = ['Veldry', 'Osk Head', 'Tamsel', 'Brinnoch', 'Quern', 'Sollay', 'Hallen', 'Ruddock Bay'] as const;
+
 export interface Route {
   readonly name: string;
   /** Passengers of an ordinary sailing. */

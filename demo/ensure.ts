@@ -7,9 +7,15 @@ import { loadFile } from '../src/server/datasets/load';
 import { planFromProfile } from '../src/server/datasets/plan';
 import { profileFile } from '../src/server/datasets/profile';
 import { findDataset, loadedDatasets } from '../src/server/datasets/repository';
-import { readModel } from '../src/server/model';
-import { companyOn } from './company';
-import { bookingsAndSailings, waysToChooseDays } from './dashboards';
+import type { Measure } from '../src/core/dashboard/model';
+import { ensureAlmanac, saveRule } from '../src/server/almanac/almanac';
+import { addSet, listSets } from '../src/server/almanac/specialSets';
+import { readModel } from '../src/server/model/model';
+import { listShared, saveShared } from '../src/server/model/shared';
+import { companyOn, type Company } from './company';
+import { DEMO_DASHBOARDS } from './dashboards';
+import { demoSets, writeHolidays } from './holidays';
+import { DEMO_MEASURES, DEMO_RULE, DEMO_SHARED } from './model';
 import type { DemoDataset } from './datasets/demoDataset';
 import { DEMO_DATASETS, writeDataset, writeMistakes } from './generate';
 
@@ -38,12 +44,31 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
     options.say(`${dataset.name}: ${loaded.toLocaleString('en')} loaded, ${refused} refused`);
   }
   if (await anyDashboardEver()) return;
+  await setUpModel(company, options.folder);
   const { model } = await readModel();
-  await createDashboard(waysToChooseDays(model));
-  await createDashboard(bookingsAndSailings(model));
+  for (const make of DEMO_DASHBOARDS) await createDashboard(make(model));
   await warmCubes();
   options.say(`Demo dashboards made for ${isoDay(today)}`);
 }
+
+/** The company's rule, holidays, shared dimensions and measures. */
+async function setUpModel(company: Company, folder: string) {
+  await saveRule(DEMO_RULE);
+  await writeHolidays(company, folder);
+  if ((await listSets()).length === 0) for (const set of demoSets(company)) await addSet(set);
+  await ensureAlmanac();
+  if ((await listShared()).length === 0) for (const shared of DEMO_SHARED) await saveShared(null, shared);
+  const byRatio = ([, a]: [string, readonly Measure[]], [, b]: [string, readonly Measure[]]) =>
+    Number(a.some(isAcross)) - Number(b.some(isAcross));
+  // Ratios over several datasets come when the measures they need are there.
+  for (const [key, measures] of Object.entries(DEMO_MEASURES).sort(byRatio)) {
+    const stored = await findDataset(key).catch(() => undefined);
+    if (stored) await editDataset(stored, { measures: [...measures] });
+  }
+}
+
+const isAcross = (measure: Measure) =>
+  measure.ratio !== null && measure.ratio.over.dataset !== measure.ratio.under.dataset;
 
 async function importDemo(dataset: DemoDataset, file: string, signal?: AbortSignal) {
   const profile = await profileFile(file);
@@ -51,11 +76,5 @@ async function importDemo(dataset: DemoDataset, file: string, signal?: AbortSign
     roles: dataset.dateColumns,
     timeZone: DEMO_TIME_ZONE,
   });
-  const result = await loadFile(file, plan, { source: file, ...(signal ? { signal } : {}) });
-  const stored = await findDataset(result.dataset);
-  const measures = stored.definition.measures.map((measure) =>
-    /income|revenue|refund/.test(measure.key) ? { ...measure, unit: '€', decimals: 0 } : measure,
-  );
-  await editDataset(stored, { measures });
-  return result;
+  return loadFile(file, plan, { source: file, actor: 'demo', ...(signal ? { signal } : {}) });
 }

@@ -8,10 +8,23 @@ import Papa from 'papaparse';
 import type { Company } from './company';
 import { bookings } from './datasets/bookings';
 import type { DemoDataset } from './datasets/demoDataset';
+import { fuel } from './datasets/fuel';
 import { fileWithMistakes } from './datasets/mistakes';
+import { passHolders } from './datasets/passHolders';
+import { repairs } from './datasets/repairs';
 import { sailings } from './datasets/sailings';
+import { targets } from './datasets/targets';
+import { weather } from './datasets/weather';
 
-export const DEMO_DATASETS: readonly DemoDataset[] = [sailings, bookings];
+export const DEMO_DATASETS: readonly DemoDataset[] = [
+  sailings,
+  bookings,
+  fuel,
+  repairs,
+  weather,
+  passHolders,
+  targets,
+];
 
 const ROWS_A_CHUNK = 5000;
 
@@ -31,7 +44,7 @@ export function* csvText(dataset: DemoDataset, company: Company): Generator<stri
 /** Writes a dataset's file and gives its path. */
 export async function writeDataset(dataset: DemoDataset, company: Company, folder: string): Promise<string> {
   await mkdir(folder, { recursive: true });
-  const file = path.join(folder, `${dataset.name.toLowerCase()}.csv`);
+  const file = path.join(folder, `${dataset.name.toLowerCase().replace(/ /g, '-')}.csv`);
   await pipeline(Readable.from(csvText(dataset, company)), createWriteStream(`${file}.part`));
   await rename(`${file}.part`, file);
   return file;

@@ -14,11 +14,16 @@ export const role = {
   timeSoft: palette('time-soft'),
   choice: palette('choice-main'),
   choiceTint: palette('choice-tint'),
+  better: palette('better'),
+  worse: palette('worse'),
   warning: palette('warning-main'),
   error: palette('error-main'),
 } as const;
 
 const SERIES = ['a', 'b', 'c', 'd', 'e', 'f', 'g'] as const;
+
+/** Number of different colours of series. */
+export const SERIES_COLOURS = SERIES.length;
 
 /** Colour of the n-th series or wire, counted from 0. */
 export function seriesColour(n: number): string {

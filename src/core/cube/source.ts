@@ -17,6 +17,8 @@ const KEPT_FORMS = 160;
 export interface CubeSource extends Source {
   /** Adds a cube, or takes the place of the one of the same dataset and date column. */
   add(cube: Cube): void;
+  /** Whether this very cube is held. */
+  holds(cube: Cube): boolean;
   /** Forgets every cube of a dataset. */
   remove(dataset: string): void;
 }
@@ -76,6 +78,7 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
       held.set(placeOf(cube.shape.dataset, cube.shape.day), cube);
       kept.clear();
     },
+    holds: (cube) => held.get(placeOf(cube.shape.dataset, cube.shape.day)) === cube,
     remove(dataset) {
       for (const [place, cube] of held) if (cube.shape.dataset === dataset) held.delete(place);
       kept.clear();

@@ -2,7 +2,7 @@
 import type { Attribute } from '../calendar/attributes';
 import { ALL_DAYS, type DayRuns } from '../calendar/runs';
 import { clipRuns } from '../coverage/coverage';
-import type { Grouping, Source } from '../cube/query';
+import type { Grouping } from '../cube/query';
 import { broken, ELSEWHERE, missingDataset, missingDimension } from './answerParts';
 import type { ControlAnswer, PeriodAnswer, Profile } from './answers';
 import type { DashboardDocument, MeasureRef, Slicer, TimeControl } from './document';

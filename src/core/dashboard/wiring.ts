@@ -159,6 +159,26 @@ export function wiresForNewItem(document: DashboardDocument, model: Model, item:
   ];
 }
 
+/**
+ * The wires of a document after an item came to show other datasets: those that lead nowhere now go, and new ones are
+ * laid for controls that had none with it. `document` holds the item as it is now.
+ */
+export function wiresForChangedItem(
+  document: DashboardDocument,
+  model: Model,
+  before: Visual | Control,
+  item: Visual | Control,
+): Wire[] {
+  const datasets = (entry: Visual | Control) =>
+    new Set(datasetUses({ ...document, wires: [] }, model, entry).map((use) => use.dataset));
+  const kept = [...datasets(before)].some((dataset) => datasets(item).has(dataset));
+  const touches = (wire: Wire) => wire.control === item.id || wire.target === item.id;
+  const wires = kept ? document.wires : document.wires.filter((wire) => !touches(wire));
+  const known = new Set(wires.map((wire) => `${wire.control} ${wire.target}`));
+  const laid = wiresForNewItem({ ...document, wires: [] }, model, item);
+  return [...wires, ...laid.filter((wire) => !known.has(`${wire.control} ${wire.target}`))];
+}
+
 /** The wires with some crosspoints switched on or off; crosspoints without a route stay as they are. */
 export function switchWires(
   document: DashboardDocument,

@@ -9,7 +9,7 @@ import type { SlicerAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { useWorkspace } from '../dashboard/workspace';
 import { HeldChanges } from './PeriodParts';
-import { BLANK_NAME } from '../visuals/BarVisual';
+import { BLANK as BLANK_NAME } from '../../core/dashboard/blank';
 
 /** Lists longer than this are cut, with a hint to search. */
 const MOST_SHOWN = 400;

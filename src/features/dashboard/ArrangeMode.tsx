@@ -12,6 +12,7 @@ import { titleOf } from '../../core/dashboard/title';
 import { role } from '../../theme/roles';
 import { useNotice } from '../shell/Notice';
 import { useSize } from '../visuals/useSize';
+import { PartSign } from './PartSign';
 import { withNewItem, LEAST, newPart, PARTS, type PartKind } from './parts';
 import { withoutItem, withPlaces } from './documentStore';
 import { ItemFrame } from './ItemFrame';
@@ -154,30 +155,6 @@ function PartsRail({
   );
 }
 
-const SIGNS: Record<PartKind, string> = {
-  line: 'M2 12L6 6L10 9L16 3',
-  bar: 'M2 3H14V5H2ZM2 8H10V10H2ZM2 13H6V15H2Z',
-  table: 'M2 4H16M2 8H16M2 12H16M7 2V14',
-  timeline: 'M5 3H2V14H5M13 3H16V14H13M8 6V11M10 6V11',
-  range: 'M5 3H2V14H5M13 3H16V14H13M5 8.5H13',
-  calendar: 'M2 4H16V15H2ZM2 8H16M6 2V5M12 2V5',
-  periods: 'M2 4H4M7 4H16M2 8.5H4M7 8.5H16M2 13H4M7 13H16',
-  lookback: 'M16 8.5H4M8 4L3 8.5L8 13',
-  phrase: 'M5 3H2V14H5M13 3H16V14H13M6 11H12',
-  tree: 'M3 3V13H8M3 8H8M10 8H16M10 13H16M6 3H14',
-  asof: 'M9 2A6.5 6.5 0 1 0 9.01 2M9 5V9L12 11',
-  slicer: 'M2 3H5V6H2ZM8 4.5H16M2 10H5V13H2ZM8 11.5H16',
-};
-
-function PartSign({ kind }: { kind: PartKind }) {
-  const group = PARTS.find((part) => part.kind === kind)?.group;
-  const colour = group === 'Visuals' ? role.quiet : kind === 'slicer' ? role.choice : role.time;
-  return (
-    <svg width="18" height="17" aria-hidden="true" style={{ flex: 'none' }}>
-      <path d={SIGNS[kind]} fill={kind === 'bar' ? colour : 'none'} stroke={colour} strokeWidth="1.5" />
-    </svg>
-  );
-}
 
 function ArrangeGrid({
   chosen,

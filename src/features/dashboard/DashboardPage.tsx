@@ -18,6 +18,7 @@ import { useMode, type Mode } from './mode';
 import { ReadMode } from './ReadMode';
 import type { StoredDashboard } from './autosaver';
 import { useAutosave } from './useAutosave';
+import { useModelEvents } from './useModelEvents';
 import { WireMode } from './WireMode';
 import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from './workspace';
 
@@ -34,7 +35,8 @@ export function DashboardPage({ id }: { id: number }) {
     staleTime: Infinity,
     gcTime: 0,
   });
-  const error = dashboard.error ?? model.error;
+  useModelEvents();
+  const error = dashboard.error ?? (model.data ? null : model.error);
   if (error) {
     return (
       <>

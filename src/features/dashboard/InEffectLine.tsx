@@ -10,7 +10,7 @@ import { isEveryDay } from '../../core/calendar/runs';
 import { titleOf } from '../../core/dashboard/title';
 import type { ControlAnswer } from '../../core/dashboard/answers';
 import { role } from '../../theme/roles';
-import { BLANK_NAME } from '../visuals/BarVisual';
+import { BLANK as BLANK_NAME } from '../../core/dashboard/blank';
 import { runsWords } from '../../core/period/describe';
 import { EMPTY_WORDS } from '../controls/usePeriod';
 import { coverageWords } from './words';

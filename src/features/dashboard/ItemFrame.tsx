@@ -7,7 +7,7 @@ import { parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
 import { datasetOf, type Model } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
-import type { VisualAnswer } from '../../core/dashboard/answers';
+import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { VisualBody } from '../visuals/VisualBody';
@@ -51,25 +51,48 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
   );
 });
 
-function subtitle(answer: VisualAnswer | undefined, rule: CalendarRule): string {
-  if (!answer || !('window' in answer)) return ' ';
+/** The words under a title that are made from the answer. */
+function ownSubtitle(visual: Visual, answer: ShownAnswer, rule: CalendarRule): string {
   const { window: shown } = answer;
   const parts = [runsWords(shown.shown, rule), coverageWords(shown.shown, shown.daysWithData)];
-  if (answer.kind === 'line') parts.push(`by ${answer.buckets.unit}`);
-  if (answer.kind === 'bar' && answer.total > answer.categories.length)
-    parts.push(`first ${answer.categories.length} of ${answer.total}`);
+  if ('buckets' in answer && answer.buckets && answer.kind !== 'figure' && !byIn(answer.notes))
+    parts.push(`by ${answer.buckets.unit}`);
   if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
-  return parts.join(' · ');
+  if (answer.kind === 'crosstab' && answer.total > answer.table.length)
+    parts.push(`first ${answer.table.length} of ${answer.total.toLocaleString('en')} rows`);
+  if ('unsettled' in visual && visual.unsettled === 'leave out') parts.push('final figures only');
+  return [...parts, ...answer.notes].join(' · ');
 }
 
-/** A title with its placeholders filled: {window} for the days shown, {loaded} for when the data was loaded. */
-function filledTitle({ title, ...visual }: Visual, answer: VisualAnswer | undefined, model: Model): string {
-  if (!title.includes('{')) return titleOf({ ...visual, title } as Visual, model);
-  const shown = answer && 'window' in answer ? answer.window : undefined;
-  const loadedAt = shown && datasetOf(model, shown.dataset)?.loadedAt;
-  return title
-    .replaceAll('{window}', shown ? runsWords(shown.shown, model.rule) : '…')
-    .replaceAll('{loaded}', loadedAt ? dayWords(parseIsoDay(loadedAt.slice(0, 10))!) : '…');
+/** Whether a note tells the grain already. */
+const byIn = (notes: readonly string[]) => notes.some((note) => note.startsWith('by '));
+
+function subtitle(visual: Visual, answer: VisualAnswer | undefined, model: Model): string {
+  if (!isShown(answer)) return ' ';
+  if (visual.subtitle.trim() === '') return ownSubtitle(visual, answer, model.rule);
+  return [filled(visual.subtitle, answer, model), ...answer.notes].join(' · ');
+}
+
+/** When the oldest of the shown datasets was loaded; "live" where all are read as they are now. */
+function loadedWords(answer: ShownAnswer, model: Model): string {
+  const shown = [...new Set(answer.uses.map((use) => use.dataset))].flatMap((key) => datasetOf(model, key) ?? []);
+  const stored = shown.filter((dataset) => !dataset.live).map((dataset) => dataset.loadedAt);
+  if (stored.length === 0) return 'live';
+  return dayWords(parseIsoDay(stored.sort()[0]!.slice(0, 10))!);
+}
+
+/** A text with its placeholders filled: {window}, {latest} day with data, when the data was {loaded}. */
+function filled(text: string, answer: VisualAnswer | undefined, model: Model): string {
+  if (!text.includes('{')) return text;
+  const shown = isShown(answer) ? answer : undefined;
+  return text
+    .replaceAll('{window}', shown ? runsWords(shown.window.shown, model.rule) : '…')
+    .replaceAll('{latest}', shown ? dayWords(shown.latest) : '…')
+    .replaceAll('{loaded}', shown ? loadedWords(shown, model) : '…');
+}
+
+function filledTitle(visual: Visual, answer: VisualAnswer | undefined, model: Model): string {
+  return visual.title.includes('{') ? filled(visual.title, answer, model) : titleOf(visual, model);
 }
 
 const SUBTITLE = {
@@ -87,8 +110,8 @@ function VisualFrame({ visual }: { visual: Visual }) {
   return (
     <>
       <h2 style={itemTitleStyle}>{filledTitle(visual, answer, model)}</h2>
-      <p style={SUBTITLE}>
-        {subtitle(answer, model.rule)}
+      <p style={SUBTITLE} title={isShown(answer) ? answer.notes.join(' · ') : ''}>
+        {subtitle(visual, answer, model)}
         {waiting && ' · on its way'}
       </p>
       <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>

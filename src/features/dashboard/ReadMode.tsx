@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { AlmanacStrip } from '../strip/AlmanacStrip';
 import { InEffectLine } from './InEffectLine';
 import type { Mode } from './mode';
 import { StaticGrid } from './StaticGrid';
@@ -16,6 +17,7 @@ export function ReadMode({ setMode }: { setMode: (mode: Mode) => void }) {
       <Box component="main" sx={{ flex: 1, overflow: 'auto', p: 2, pt: 1.5 }}>
         {document.layout.length > 0 ? <StaticGrid document={document} /> : <NothingYet setMode={setMode} />}
       </Box>
+      <AlmanacStrip />
     </>
   );
 }

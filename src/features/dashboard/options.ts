@@ -1,6 +1,8 @@
 /** Options of the settings that several items share. */
 import { UNITS, type Unit } from '../../core/calendar/units';
-import type { Model } from '../../core/dashboard/model';
+import { ATTRIBUTES, attributeName } from '../../core/calendar/attributes';
+import { dimensionKey, dimensionName, type Dimension } from '../../core/dashboard/dimension';
+import { sharedOf, type Model } from '../../core/dashboard/model';
 import type { Option } from './fields';
 
 export const unitOptions = (units: readonly Unit[] = UNITS): Option[] =>
@@ -14,3 +16,33 @@ export const measureOptions = (model: Model): Option[] =>
       label: `${measure.name} · ${dataset.name}`,
     })),
   );
+
+/** Every dimension of the model with its name: shared ones once, categories, attributes of the almanac. */
+export function dimensionsIn(model: Model): { readonly dimension: Dimension; readonly label: string }[] {
+  const shared = model.shared.flatMap((entry) => {
+    const [member] = entry.members;
+    return member ? [{ dimension: member, label: `${entry.name} · shared` }] : [];
+  });
+  const own = model.datasets.flatMap((dataset) =>
+    dataset.columns
+      .filter((column) => column.category && !sharedOf(model, dataset.key, column.key))
+      .map((column) => {
+        const dimension = { dataset: dataset.key, column: column.key };
+        return { dimension, label: `${dimensionName(model, dimension)} · ${dataset.name}` };
+      }),
+  );
+  const attributes = ATTRIBUTES.map((attribute) => ({
+    dimension: { attribute },
+    label: `${attributeName(attribute)} · almanac`,
+  }));
+  return [...shared, ...own, ...attributes];
+}
+
+/** The dimension of the model that a dimension of a document stands for: of a shared one its first member. */
+export function sameDimension(model: Model, dimension: Dimension): Dimension {
+  if ('attribute' in dimension) return dimension;
+  return sharedOf(model, dimension.dataset, dimension.column)?.members[0] ?? dimension;
+}
+
+export const dimensionOptions = (model: Model): Option[] =>
+  dimensionsIn(model).map(({ dimension, label }) => ({ value: dimensionKey(dimension), label }));

@@ -10,6 +10,13 @@ import {
 } from '../../core/dashboard/document';
 import { TIME_DEFAULTS } from '../../core/dashboard/controls';
 import type { DatasetModel, Model } from '../../core/dashboard/model';
+import { dimensionKey } from '../../core/dashboard/dimension';
+import {
+  CHART_DEFAULTS,
+  MEASURED_DEFAULTS,
+  shownMeasure,
+  type VisualKind,
+} from '../../core/dashboard/visuals';
 import { wiresForNewItem } from '../../core/dashboard/wiring';
 
 export type PartKind = (Visual | Control)['kind'];
@@ -22,8 +29,14 @@ export const PARTS: readonly {
   readonly hint: string;
   readonly group: PartGroup;
 }[] = [
-  { kind: 'line', name: 'Line', hint: 'a measure over time', group: 'Visuals' },
+  { kind: 'line', name: 'Line', hint: 'measures over time', group: 'Visuals' },
+  { kind: 'area', name: 'Area', hint: 'filled to the axis', group: 'Visuals' },
   { kind: 'bar', name: 'Bar', hint: 'a measure by category', group: 'Visuals' },
+  { kind: 'stacked', name: 'Stacked bars', hint: 'parts of a whole', group: 'Visuals' },
+  { kind: 'combined', name: 'Combined', hint: 'bars and lines, two axes', group: 'Visuals' },
+  { kind: 'figure', name: 'Figure', hint: 'one number, small line', group: 'Visuals' },
+  { kind: 'crosstab', name: 'Crosstab', hint: 'categories by periods', group: 'Visuals' },
+  { kind: 'calendarmap', name: 'Calendar map', hint: 'a value for each day', group: 'Visuals' },
   { kind: 'table', name: 'Table', hint: 'rows, one by one', group: 'Visuals' },
   { kind: 'timeline', name: 'Timeline', hint: 'tiles of the almanac', group: 'Time controls' },
   { kind: 'range', name: 'Range slider', hint: 'two brackets, play', group: 'Time controls' },
@@ -38,7 +51,13 @@ export const PARTS: readonly {
 
 const SIZES: Record<PartKind, { w: number; h: number }> = {
   line: { w: 12, h: 9 },
+  area: { w: 12, h: 9 },
   bar: { w: 8, h: 9 },
+  stacked: { w: 12, h: 9 },
+  combined: { w: 12, h: 9 },
+  figure: { w: 5, h: 5 },
+  crosstab: { w: 16, h: 10 },
+  calendarmap: { w: 12, h: 10 },
   table: { w: 24, h: 10 },
   timeline: { w: 24, h: 4 },
   range: { w: 16, h: 5 },
@@ -54,7 +73,13 @@ const SIZES: Record<PartKind, { w: number; h: number }> = {
 /** Smallest size of an item on the grid. */
 export const LEAST: Record<PartKind, { w: number; h: number }> = {
   line: { w: 5, h: 5 },
+  area: { w: 5, h: 5 },
   bar: { w: 4, h: 4 },
+  stacked: { w: 4, h: 5 },
+  combined: { w: 5, h: 5 },
+  figure: { w: 3, h: 3 },
+  crosstab: { w: 6, h: 5 },
+  calendarmap: { w: 8, h: 5 },
   table: { w: 6, h: 5 },
   timeline: { w: 8, h: 3 },
   range: { w: 10, h: 4 },
@@ -94,7 +119,7 @@ function likelyDataset(
   fits: (dataset: DatasetModel) => boolean,
 ): DatasetModel | undefined {
   const used = document.visuals
-    .map((visual) => (visual.kind === 'table' ? visual.dataset : visual.measure.dataset))
+    .map((visual) => (visual.kind === 'table' ? visual.dataset : visual.measures[0]!.dataset))
     .reverse();
   const newestFirst = [...model.datasets].sort((a, b) => b.load - a.load);
   return [...used.map((key) => model.datasets.find((dataset) => dataset.key === key)), ...newestFirst].find(
@@ -155,10 +180,10 @@ export function newPart(
 function withDataset(
   document: DashboardDocument,
   model: Model,
-  kind: 'line' | 'bar' | 'table' | 'slicer',
+  kind: VisualKind | 'slicer',
   common: { id: string; title: string },
 ): Visual | Control | undefined {
-  const needsCategory = kind === 'bar' || kind === 'slicer';
+  const needsCategory = kind === 'bar' || kind === 'stacked' || kind === 'crosstab' || kind === 'slicer';
   const dataset = likelyDataset(
     document,
     model,
@@ -168,42 +193,83 @@ function withDataset(
       (!needsCategory || categoryOf(entry) !== undefined),
   );
   if (!dataset) return undefined;
-  const measure = { dataset: dataset.key, measure: measureFor(dataset)!.key };
+  if (kind === 'slicer') return newSlicer(document, dataset, common);
+  if (kind === 'table') {
+    return {
+      ...common,
+      kind,
+      subtitle: '',
+      dataset: dataset.key,
+      role: dataset.roles[0]!.key,
+      columns: dataset.columns.slice(0, 8).map((column) => column.key),
+    };
+  }
+  return newVisual(dataset, kind, common);
+}
+
+function newVisual(
+  dataset: DatasetModel,
+  kind: Exclude<VisualKind, 'table'>,
+  common: { id: string; title: string },
+): Visual {
+  const measure = measureFor(dataset)!.key;
+  const measures = [shownMeasure(dataset.key, measure)];
+  const category = categoryOf(dataset);
+  const dimension = category ? { dataset: dataset.key, column: category.key } : null;
+  const chart = { ...CHART_DEFAULTS, ...common, measures };
   switch (kind) {
     case 'line':
-      return { ...common, kind, measure, grain: 'auto' };
+    case 'area':
+      return { ...chart, kind };
     case 'bar':
-      return { ...common, kind, measure, category: categoryOf(dataset)!.key, order: 'value', limit: 12 };
-    case 'table':
-      return {
-        ...common,
-        kind,
-        dataset: dataset.key,
-        role: dataset.roles[0]!.key,
-        columns: dataset.columns.slice(0, 8).map((column) => column.key),
-      };
-    case 'slicer': {
-      const used = new Set(
-        document.controls.flatMap((control) =>
-          control.kind === 'slicer' ? [`${control.dataset}|${control.column}`] : [],
-        ),
-      );
-      const column =
-        dataset.columns.find((entry) => entry.category && !used.has(`${dataset.key}|${entry.key}`)) ??
-        categoryOf(dataset)!;
-      return {
-        ...common,
-        kind,
-        dataset: dataset.key,
-        column: column.key,
-        default: [],
-        several: true,
-        unavailable: 'struck',
-        hold: false,
-        reveal: null,
-      };
+      return { ...chart, kind, across: dimension };
+    case 'stacked':
+      return { ...chart, kind, split: dimension, most: 40 };
+    case 'combined': {
+      const second = dataset.measures.find((entry) => entry.key !== measure && entry.column !== null);
+      const line = second ? [shownMeasure(dataset.key, second.key, { mark: 'line', axis: 'right' })] : [];
+      return { ...chart, kind, measures: [shownMeasure(dataset.key, measure, { mark: 'bar' }), ...line], most: 60 };
     }
+    case 'figure':
+    case 'calendarmap':
+      return { ...MEASURED_DEFAULTS, ...common, kind, measures, ...(kind === 'figure' ? { most: 60 } : {}) };
+    case 'crosstab':
+      return {
+        ...MEASURED_DEFAULTS,
+        ...common,
+        kind,
+        measures,
+        most: 14,
+        least: 1,
+        rows: dimension ? [dimension] : [{ attribute: 'weekday' }],
+        periods: true,
+        subtotals: true,
+      };
   }
+}
+
+function newSlicer(
+  document: DashboardDocument,
+  dataset: DatasetModel,
+  common: { id: string; title: string },
+): Control {
+  const used = new Set(
+    document.controls.flatMap((control) => (control.kind === 'slicer' ? [dimensionKey(control.dimension)] : [])),
+  );
+  const column =
+    dataset.columns.find(
+      (entry) => entry.category && !used.has(dimensionKey({ dataset: dataset.key, column: entry.key })),
+    ) ?? categoryOf(dataset)!;
+  return {
+    ...common,
+    kind: 'slicer',
+    dimension: { dataset: dataset.key, column: column.key },
+    default: [],
+    several: true,
+    unavailable: 'struck',
+    hold: false,
+    reveal: null,
+  };
 }
 
 const overlaps = (a: Place, b: Place) =>

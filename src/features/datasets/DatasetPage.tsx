@@ -14,7 +14,7 @@ import { TextSetting } from '../dashboard/fields';
 import { useNotice } from '../shell/Notice';
 import { PageHeader } from '../shell/PageHeader';
 import { requestJson } from '../shell/request';
-import { changeDataset, readDataset, type DatasetEdit } from './api';
+import { changeDataset, readDataset, type DatasetEdit, type DatasetSummary } from './api';
 import { ColumnsSection } from './ColumnsSection';
 import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';
@@ -43,12 +43,7 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
             <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
               <Typography variant="h1">{shown.name}</Typography>
               <Typography color="textSecondary" sx={{ flex: 1 }}>
-                {shown.rows.toLocaleString('en')} rows from {shown.source}, loaded{' '}
-                {new Date(shown.loadedAt).toLocaleString('en-GB', {
-                  dateStyle: 'medium',
-                  timeStyle: 'short',
-                })}
-                ; days in {shown.timeZone}
+                {freshnessWords(shown)}
               </Typography>
               <Box sx={{ width: 220 }}>
                 <TextSetting
@@ -70,6 +65,14 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
       </Box>
     </>
   );
+}
+
+/** Rows, where they come from, and how fresh they are. */
+function freshnessWords(dataset: DatasetSummary): string {
+  const rows = `${dataset.rows.toLocaleString('en')} rows from ${dataset.source}`;
+  if (dataset.live) return `${rows}, read live`;
+  const loaded = new Date(dataset.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+  return `${rows}, loaded ${loaded}; days in ${dataset.timeZone}`;
 }
 
 function RemoveButton({ name, datasetKey }: { name: string; datasetKey: string }) {

@@ -41,7 +41,7 @@ export function DatasetsPage() {
         />
         {datasets.error && <Typography role="alert">{datasets.error.message}</Typography>}
         {datasets.data?.length === 0 && (
-          <Typography>No datasets yet. Choose a CSV file above to begin.</Typography>
+          <Typography>No datasets yet. Choose a file above to begin.</Typography>
         )}
         {datasets.data && datasets.data.length > 0 && <DatasetTable datasets={datasets.data} />}
       </Box>
@@ -104,10 +104,12 @@ function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
                 <TableCell align="right">{coverage ? coverage.holes.length : '–'}</TableCell>
                 {i === 0 && (
                   <TableCell rowSpan={roles.length}>
-                    {new Date(dataset.loadedAt).toLocaleString('en-GB', {
-                      dateStyle: 'medium',
-                      timeStyle: 'short',
-                    })}
+                    {dataset.live
+                      ? 'live'
+                      : new Date(dataset.loadedAt).toLocaleString('en-GB', {
+                          dateStyle: 'medium',
+                          timeStyle: 'short',
+                        })}
                   </TableCell>
                 )}
               </TableRow>

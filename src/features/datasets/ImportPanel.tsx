@@ -6,7 +6,9 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type DragEvent } from 'react';
+import { ConnectionsPanel } from './ConnectionsPanel';
 import {
+  copyTable,
   loadUpload,
   profileUpload,
   sendFile,
@@ -15,6 +17,7 @@ import {
   type FileProfile,
   type LoadPlan,
   type LoadResult,
+  type Origin,
   type Progress,
 } from './api';
 import { ImportPlan } from './ImportPlan';
@@ -22,7 +25,12 @@ import { ImportPlan } from './ImportPlan';
 type Step =
   | { readonly kind: 'idle'; readonly message?: string; readonly failed?: boolean }
   | { readonly kind: 'working'; readonly progress: Progress }
-  | { readonly kind: 'deciding'; readonly upload: string; readonly profile: FileProfile }
+  | {
+      readonly kind: 'deciding';
+      readonly upload: string;
+      readonly profile: FileProfile;
+      readonly origin?: Pick<Origin, 'connection' | 'table'>;
+    }
   | { readonly kind: 'done'; readonly result: LoadResult };
 
 const count = (value: number) => value.toLocaleString('en');
@@ -37,7 +45,7 @@ export function ImportPanel({
 }) {
   const client = useQueryClient();
   const [step, setStep] = useState<Step>({ kind: 'idle' });
-  const [file, setFile] = useState<File | null>(null);
+  const [name, setName] = useState('');
   const abort = useRef(new AbortController());
 
   const follow = (progress: Progress) => setStep({ kind: 'working', progress });
@@ -46,28 +54,48 @@ export function ImportPanel({
   const begin = async (chosen: File) => {
     abort.current = new AbortController();
     const { signal } = abort.current;
-    setFile(chosen);
+    setName(chosen.name);
     try {
       const { upload } = await sendFile(chosen, follow, signal);
-      setStep({ kind: 'deciding', upload, profile: await profileUpload(upload, undefined, follow, signal) });
+      setStep({ kind: 'deciding', upload, profile: await profileUpload(upload, {}, follow, signal) });
     } catch (error) {
       fail(error);
     }
   };
-  const readAgain = async (upload: string, delimiter: Delimiter) => {
+  const readAgain = async (upload: string, how: { delimiter?: Delimiter; sheet?: string }) => {
     try {
       setStep({
         kind: 'deciding',
         upload,
-        profile: await profileUpload(upload, delimiter, follow, abort.current.signal),
+        profile: await profileUpload(upload, how, follow, abort.current.signal),
       });
     } catch (error) {
       fail(error);
     }
   };
-  const load = async (upload: string, profile: FileProfile, plan: LoadPlan, into: string | undefined) => {
+  const copy = async (connection: number, table: string) => {
+    abort.current = new AbortController();
+    setName(table);
     try {
-      const body = { upload, source: file?.name ?? 'file', plan, ...(into === undefined ? {} : { into }) };
+      const copied = await copyTable(connection, table, follow, abort.current.signal);
+      setStep({ kind: 'deciding', ...copied, origin: { connection, table } });
+    } catch (error) {
+      fail(error);
+    }
+  };
+  const load = async (
+    { upload, origin }: Extract<Step, { kind: 'deciding' }>,
+    plan: LoadPlan,
+    into: string | undefined,
+  ) => {
+    try {
+      const body = {
+        upload,
+        source: name,
+        plan,
+        ...(into === undefined ? {} : { into }),
+        ...(origin ? { origin } : {}),
+      };
       const result = await loadUpload(body, follow, abort.current.signal);
       setStep({ kind: 'done', result });
       await client.invalidateQueries({ queryKey: ['datasets'] });
@@ -79,7 +107,7 @@ export function ImportPanel({
   if (step.kind === 'working') {
     const { progress } = step;
     const share = progress.totalBytes > 0 ? Math.min(100, (100 * progress.bytes) / progress.totalBytes) : 0;
-    const words = `${progress.doing} ${file?.name ?? ''}: ${megabytes(progress.bytes)} of ${megabytes(progress.totalBytes)}`;
+    const words = `${progress.doing} ${name}${progress.totalBytes > 0 ? `: ${megabytes(progress.bytes)} of ${megabytes(progress.totalBytes)}` : ''}`;
     return (
       <Panel>
         <Typography role="status">
@@ -96,13 +124,13 @@ export function ImportPanel({
     return (
       <Panel>
         <ImportPlan
-          key={`${step.upload}${step.profile.delimiter}`}
-          fileName={file?.name ?? 'file'}
+          key={`${step.upload}${step.profile.delimiter}${step.profile.sheet ?? ''}`}
+          fileName={name}
           profile={step.profile}
           datasets={datasets}
-          onDelimiter={(delimiter) => void readAgain(step.upload, delimiter)}
+          onReadAgain={(how) => void readAgain(step.upload, how)}
           onCancel={() => setStep({ kind: 'idle' })}
-          onLoad={(plan, into) => void load(step.upload, step.profile, plan, into)}
+          onLoad={(plan, into) => void load(step, plan, into)}
         />
       </Panel>
     );
@@ -124,6 +152,7 @@ export function ImportPanel({
         </Typography>
       )}
       <DropZone onFile={(chosen) => void begin(chosen)} />
+      <ConnectionsPanel onCopy={(connection, table) => void copy(connection, table)} />
     </Panel>
   );
 }
@@ -171,8 +200,8 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
       <input
         ref={input}
         type="file"
-        accept=".csv,.tsv,.txt,text/csv"
-        aria-label="CSV file"
+        accept=".csv,.tsv,.txt,.xlsx,.parquet,.jsonl,.ndjson,text/csv"
+        aria-label="Data file"
         style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
         tabIndex={-1}
         onChange={(event) => {
@@ -182,10 +211,11 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
         }}
       />
       <Button variant="contained" onClick={() => input.current?.click()}>
-        Choose a CSV file
+        Choose a file
       </Button>
       <Typography color="textSecondary">
-        or drop it here. UTF-8; commas, semicolons or tabs; the first line names the columns.
+        or drop it here: CSV in UTF-8 (commas, semicolons or tabs), an .xlsx workbook, Parquet, or JSON lines. The
+        first line names the columns.
       </Typography>
     </Box>
   );

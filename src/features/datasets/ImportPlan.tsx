@@ -14,8 +14,14 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { role } from '../../theme/roles';
 import { ColumnRow, isDate, startingRole, type Draft } from './ImportColumnRow';
-import type { ColumnProfile, DatasetSummary, Delimiter, FileProfile, LoadPlan } from './api';
+import type { ColumnProfile, DatasetSummary, Delimiter, FileFormat, FileProfile, LoadPlan } from './api';
 
+const FORMAT_NAMES: Record<FileFormat, string> = {
+  text: 'text',
+  workbook: 'a sheet of a workbook',
+  parquet: 'Parquet',
+  'json lines': 'JSON lines',
+};
 const DELIMITER_NAMES: Record<Delimiter, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
 
 function draftOf(column: ColumnProfile): Draft {
@@ -34,12 +40,13 @@ export interface ImportPlanProps {
   readonly fileName: string;
   readonly profile: FileProfile;
   readonly datasets: readonly DatasetSummary[];
-  readonly onDelimiter: (delimiter: Delimiter) => void;
+  /** Reads the file again with another separator or another sheet. */
+  readonly onReadAgain: (how: { delimiter?: Delimiter; sheet?: string }) => void;
   readonly onCancel: () => void;
   readonly onLoad: (plan: LoadPlan, into: string | undefined) => void;
 }
 
-export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel, onLoad }: ImportPlanProps) {
+export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel, onLoad }: ImportPlanProps) {
   const [columns, setColumns] = useState(() => profile.columns.map(draftOf));
   const [name, setName] = useState(() =>
     fileName
@@ -58,6 +65,8 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
     mode: into === '' ? 'replace' : mode,
     delimiter: profile.delimiter,
+    format: profile.format ?? 'text',
+    sheet: profile.sheet ?? null,
     columns: columns.map((column) => ({ ...column, dateOrder: column.dateOrder ?? 'iso' })),
   });
   const blocked = undecided.length > 0 || (into === '' && name.trim() === '');
@@ -66,12 +75,15 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
         <Typography variant="h2">{fileName}</Typography>
         <Typography color="textSecondary">
-          {profile.rows.toLocaleString('en')} rows, {profile.columns.length} columns, separated by
+          {profile.rows.toLocaleString('en')} rows, {profile.columns.length} columns
+          {profile.format === undefined && ', separated by'}
+          {profile.format !== undefined && `, ${FORMAT_NAMES[profile.format]}`}
         </Typography>
+        {profile.format === undefined && (
         <Select
           variant="standard"
           value={profile.delimiter}
-          onChange={(event) => onDelimiter(event.target.value as Delimiter)}
+          onChange={(event) => onReadAgain({ delimiter: event.target.value as Delimiter })}
           inputProps={{ 'aria-label': 'Separator' }}
         >
           {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (
@@ -80,6 +92,21 @@ export function ImportPlan({ fileName, profile, datasets, onDelimiter, onCancel,
             </MenuItem>
           ))}
         </Select>
+        )}
+        {profile.sheets && profile.sheet !== undefined && (
+          <Select
+            variant="standard"
+            value={profile.sheet}
+            onChange={(event) => onReadAgain({ sheet: event.target.value })}
+            inputProps={{ 'aria-label': 'Sheet' }}
+          >
+            {profile.sheets.map((sheet) => (
+              <MenuItem key={sheet} value={sheet}>
+                {sheet}
+              </MenuItem>
+            ))}
+          </Select>
+        )}
       </Box>
       {profile.notes.map((note) => (
         <Typography key={note} variant="body2" color="warning">

@@ -8,6 +8,7 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
+import { changesWords } from '../../core/dashboard/freshness';
 import { requestJson } from '../shell/request';
 import type { DatasetSummary, LoadEntry, Refusal } from './api';
 import { Section } from './Section';
@@ -70,9 +71,11 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
         <TableHead>
           <TableRow>
             <TableCell>Begun</TableCell>
-            <TableCell>File</TableCell>
+            <TableCell>From</TableCell>
+            <TableCell>By</TableCell>
             <TableCell>How</TableCell>
             <TableCell>Outcome</TableCell>
+            <TableCell>What changed</TableCell>
             <TableCell align="right">Loaded</TableCell>
             <TableCell align="right">Refused</TableCell>
             <TableCell align="right">Rows in use after</TableCell>
@@ -88,8 +91,10 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
                 })}
               </TableCell>
               <TableCell>{load.source}</TableCell>
-              <TableCell>{load.mode === 'append' ? 'added' : 'replaced'}</TableCell>
+              <TableCell>{load.actor}</TableCell>
+              <TableCell>{load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}</TableCell>
               <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
+              <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
               <TableCell align="right">{load.rowsLoaded.toLocaleString('en')}</TableCell>
               <TableCell align="right">{load.rowsRefused.toLocaleString('en')}</TableCell>
               <TableCell align="right">

@@ -1,20 +1,20 @@
 'use client';
-/** The measures of a dataset: aggregation, column, unit, decimals and date role of each. */
+/** The measures of a dataset, each in words; the editor opens beside a look at the figures. */
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
-import { AGGREGATIONS, type Measure } from '../../core/dashboard/model';
-import { TextSetting } from '../dashboard/fields';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { measureSchema, type Measure, type Model } from '../../core/dashboard/model';
+import { requestJson } from '../shell/request';
 import type { DatasetEdit, DatasetSummary } from './api';
+import { MeasureEditor } from './MeasureEditor';
+import { definitionWords, DIRECTION_WORDS } from './measureWords';
 import { Section } from './Section';
-
-const ROWS = '';
 
 export function MeasuresSection({
   dataset,
@@ -24,38 +24,38 @@ export function MeasuresSection({
   onChange: (edit: DatasetEdit) => void;
 }) {
   const { measures, roles } = dataset;
-  const numbers = dataset.columns.filter((column) => column.type === 'whole' || column.type === 'decimal');
-  const set = (key: string, part: Partial<Measure>) =>
-    onChange({
-      measures: measures.map((measure) => (measure.key === key ? { ...measure, ...part } : measure)),
-    });
-  const add = () => {
+  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model') }).data;
+  const [edited, setEdited] = useState<Measure | null>(null);
+  const fresh = (from?: Measure): Measure => {
     const taken = new Set(measures.map((measure) => measure.key));
     const names = new Set(measures.map((measure) => measure.name));
     let n = 1;
     while (taken.has(`measure_${n}`) || names.has(`Measure ${n}`)) n++;
-    const [column] = numbers;
-    const fresh: Measure = {
-      key: `measure_${n}`,
-      name: `Measure ${n}`,
-      aggregation: column ? 'average' : 'count',
-      column: column?.key ?? null,
+    const base = { key: `measure_${n}`, name: from ? `${from.name}, copy` : `Measure ${n}` };
+    if (from) return { ...from, ...base };
+    const number = dataset.columns.find((column) => column.type === 'whole' || column.type === 'decimal');
+    return measureSchema.parse({
+      ...base,
+      aggregation: number ? 'sum' : 'count',
+      column: number?.key ?? null,
       unit: '',
-      decimals: column ? 1 : 0,
+      decimals: Math.min(number?.scale ?? 0, 2),
       role: roles[0]!.key,
-    };
-    onChange({ measures: [...measures, fresh] });
-  };
-  const setAggregation = (measure: Measure, aggregation: Measure['aggregation']) =>
-    set(measure.key, {
-      aggregation,
-      column: aggregation === 'count' ? measure.column : (measure.column ?? numbers[0]?.key ?? null),
     });
+  };
+  const save = (measure: Measure) => {
+    const known = measures.some((entry) => entry.key === measure.key);
+    const next = known
+      ? measures.map((entry) => (entry.key === measure.key ? measure : entry))
+      : [...measures, measure];
+    onChange({ measures: next });
+    setEdited(null);
+  };
   return (
     <Section
       title="Measures"
       aside={
-        <Button onClick={add} disabled={roles.length === 0}>
+        <Button variant="contained" onClick={() => setEdited(fresh())} disabled={roles.length === 0}>
           Add a measure
         </Button>
       }
@@ -66,95 +66,33 @@ export function MeasuresSection({
       <Table size="small" aria-label="Measures">
         <TableHead>
           <TableRow>
-            <TableCell>Name</TableCell>
-            <TableCell>Aggregation</TableCell>
-            <TableCell>Of</TableCell>
+            <TableCell>Measure</TableCell>
+            <TableCell>What it works out</TableCell>
             <TableCell>Unit</TableCell>
-            <TableCell>Decimals</TableCell>
             <TableCell>Date role</TableCell>
+            <TableCell>Direction</TableCell>
             <TableCell />
           </TableRow>
         </TableHead>
         <TableBody>
           {measures.map((measure) => (
             <TableRow key={measure.key}>
-              <TableCell>
-                <TextSetting
-                  label="Name"
-                  value={measure.name}
-                  check={(text) => (text.trim() === '' ? 'A measure needs a name.' : null)}
-                  onChange={(name) => set(measure.key, { name })}
-                />
-              </TableCell>
-              <TableCell>
-                <Select
-                  value={measure.aggregation}
-                  onChange={(event) => setAggregation(measure, event.target.value)}
-                  inputProps={{ 'aria-label': `Aggregation of ${measure.name}` }}
-                >
-                  {AGGREGATIONS.map((aggregation) => (
-                    <MenuItem
-                      key={aggregation}
-                      value={aggregation}
-                      disabled={aggregation !== 'count' && numbers.length === 0}
-                    >
-                      {aggregation}
-                    </MenuItem>
-                  ))}
-                </Select>
-              </TableCell>
-              <TableCell>
-                <Select
-                  displayEmpty
-                  value={measure.column ?? ROWS}
-                  onChange={(event) =>
-                    set(measure.key, { column: event.target.value === ROWS ? null : event.target.value })
-                  }
-                  inputProps={{ 'aria-label': `Column of ${measure.name}` }}
-                >
-                  {measure.aggregation === 'count' && <MenuItem value={ROWS}>rows</MenuItem>}
-                  {numbers.map((column) => (
-                    <MenuItem key={column.key} value={column.key}>
-                      {column.name}
-                    </MenuItem>
-                  ))}
-                </Select>
-              </TableCell>
-              <TableCell>
-                <TextSetting
-                  label="Unit"
-                  value={measure.unit}
-                  onChange={(unit) => set(measure.key, { unit: unit.slice(0, 20) })}
-                />
-              </TableCell>
-              <TableCell>
-                <TextSetting
-                  label="Decimals"
-                  value={String(measure.decimals)}
-                  check={(text) => (/^[0-6]$/.test(text) ? null : '0 to 6')}
-                  onChange={(text) => set(measure.key, { decimals: Number(text) })}
-                />
-              </TableCell>
-              <TableCell>
-                <Select
-                  value={measure.role}
-                  onChange={(event) => set(measure.key, { role: event.target.value })}
-                  inputProps={{ 'aria-label': `Date role of ${measure.name}` }}
-                >
-                  {roles.map((role) => (
-                    <MenuItem key={role.key} value={role.key}>
-                      {role.name}
-                    </MenuItem>
-                  ))}
-                </Select>
-              </TableCell>
-              <TableCell align="right">
+              <TableCell sx={{ fontWeight: 650 }}>{measure.name}</TableCell>
+              <TableCell>{model ? definitionWords(model, dataset, measure) : ''}</TableCell>
+              <TableCell>{measure.unit}</TableCell>
+              <TableCell>{roles.find((role) => role.key === measure.role)?.name ?? measure.role}</TableCell>
+              <TableCell>{measure.direction === 'neither' ? '' : DIRECTION_WORDS[measure.direction]}</TableCell>
+              <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                <Button aria-label={`Edit ${measure.name}`} onClick={() => setEdited(measure)}>
+                  Edit
+                </Button>
+                <Button aria-label={`Copy ${measure.name}`} onClick={() => setEdited(fresh(measure))}>
+                  Copy
+                </Button>
                 <Button
                   color="error"
                   aria-label={`Remove ${measure.name}`}
-                  onClick={() =>
-                    onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
-                  }
+                  onClick={() => onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })}
                 >
                   Remove
                 </Button>
@@ -163,6 +101,15 @@ export function MeasuresSection({
           ))}
         </TableBody>
       </Table>
+      {edited && model && (
+        <MeasureEditor
+          dataset={dataset}
+          model={model}
+          measure={edited}
+          onSave={save}
+          onClose={() => setEdited(null)}
+        />
+      )}
     </Section>
   );
 }

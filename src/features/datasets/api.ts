@@ -1,9 +1,12 @@
 /** What the datasets pages ask of the server. */
+import type { LoadChanges } from '../../core/dashboard/freshness';
 import type { ColumnType, DatasetModel, Measure } from '../../core/dashboard/model';
 import { requestJson, RequestError } from '../shell/request';
 
 export type DateOrder = 'iso' | 'dmy' | 'mdy';
 export type Delimiter = ',' | ';' | '\t';
+
+export type FileFormat = 'text' | 'workbook' | 'parquet' | 'json lines';
 
 export interface ColumnProfile {
   readonly name: string;
@@ -25,6 +28,10 @@ export interface FileProfile {
   readonly bytes: number;
   readonly preview: readonly (readonly string[])[];
   readonly notes: readonly string[];
+  /** What the file was before it became a text table; text when absent. */
+  readonly format?: FileFormat;
+  readonly sheets?: readonly string[];
+  readonly sheet?: string;
 }
 
 export interface ColumnPlan {
@@ -42,6 +49,8 @@ export interface LoadPlan {
   readonly timeZone: string;
   readonly mode: 'replace' | 'append';
   readonly delimiter: Delimiter;
+  readonly format: FileFormat;
+  readonly sheet: string | null;
   readonly columns: readonly ColumnPlan[];
 }
 
@@ -57,7 +66,30 @@ export interface DatasetSummary extends DatasetModel {
   readonly timeZone: string;
   readonly source: string;
   readonly refused: number;
+  readonly origin: Origin | null;
   readonly coverage: Readonly<Record<string, RoleCoverage>>;
+}
+
+/** A table of another database: copied at each load, or read live. */
+export interface Origin {
+  readonly connection: number;
+  readonly table: string;
+  readonly mode: 'copy' | 'live';
+}
+
+export interface Connection {
+  readonly id: number;
+  readonly name: string;
+  readonly host: string;
+  readonly port: number;
+  readonly user: string;
+  readonly database: string;
+}
+
+export interface TableEntry {
+  readonly name: string;
+  readonly view: boolean;
+  readonly rows: number | null;
 }
 
 export interface Refusal {
@@ -77,6 +109,8 @@ export interface LoadEntry {
   readonly rowsRefused: number;
   readonly rowsTotal: number;
   readonly message: string | null;
+  readonly changes: LoadChanges | null;
+  readonly actor: string;
 }
 
 export interface DatasetEdit {
@@ -170,22 +204,40 @@ export async function followJob<T>(
 
 export async function profileUpload(
   upload: string,
-  delimiter: Delimiter | undefined,
+  how: { readonly delimiter?: Delimiter; readonly sheet?: string },
   follow: Follow,
   signal: AbortSignal,
 ): Promise<FileProfile> {
-  const job = await requestJson<Job<FileProfile>>(`/api/uploads/${upload}/profile`, {
-    body: delimiter ? { delimiter } : {},
-  });
+  const job = await requestJson<Job<FileProfile>>(`/api/uploads/${upload}/profile`, { body: how });
   return followJob(job, 'Reading', follow, signal);
 }
 
 export async function loadUpload(
-  body: { upload: string; source: string; into?: string; plan: LoadPlan },
+  body: {
+    upload: string;
+    source: string;
+    into?: string;
+    plan: LoadPlan;
+    origin?: Pick<Origin, 'connection' | 'table'>;
+  },
   follow: Follow,
   signal: AbortSignal,
 ): Promise<LoadResult> {
   return followJob(await requestJson<Job<LoadResult>>('/api/datasets', { body }), 'Loading', follow, signal);
+}
+
+/** Copies a table of another database into an upload and profiles it. */
+export async function copyTable(
+  connection: number,
+  table: string,
+  follow: Follow,
+  signal: AbortSignal,
+): Promise<{ upload: string; profile: FileProfile }> {
+  const started = await requestJson<Job<{ upload: string; profile: FileProfile }>>(
+    `/api/connections/${connection}/copy`,
+    { body: { table } },
+  );
+  return followJob(started, 'Copying', follow, signal);
 }
 
 export const listDatasets = () => requestJson<DatasetSummary[]>('/api/datasets');

@@ -9,6 +9,8 @@ import { Wordmark } from './Wordmark';
 const PLACES = [
   ['/', 'Dashboards'],
   ['/datasets', 'Datasets'],
+  ['/almanac', 'Almanac'],
+  ['/model', 'Model'],
 ] as const;
 
 /** The header of the pages outside a dashboard. */

@@ -48,7 +48,7 @@ export function TableVisual({
   };
   const load = model.datasets.find((dataset) => dataset.key === table.dataset)?.load;
   const asked = {
-    selection: answer.selection,
+    selection: answer.uses[0]?.selection,
     window: answer.window.asked.map((run) => [String(run.start), String(run.end)]),
   };
   const rows = useQuery({

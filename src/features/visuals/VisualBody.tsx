@@ -2,17 +2,22 @@
 /** What a visual shows for its answer: the picture, or why there is none and what to do. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { dayWords, unitText, windowWords } from '../../core/calendar/names';
 import type { Visual } from '../../core/dashboard/document';
 import { measureOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
-import type { EmptyAnswer, VisualAnswer } from '../../core/dashboard/answers';
+import type { EmptyAnswer, ShownAnswer, VisualAnswer } from '../../core/dashboard/answers';
+import { dimensionName } from '../../core/dashboard/dimension';
+import { dimensionsOf, isChart, measuresOf } from '../../core/dashboard/visuals';
 import { EMPTY_WORDS } from '../controls/usePeriod';
 import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
 import { runsWords } from '../../core/period/describe';
-import { BarVisual } from './BarVisual';
-import { LineVisual } from './LineVisual';
+import { CalendarMapVisual } from './CalendarMapVisual';
+import { ColumnChart } from './ColumnChart';
+import { CrosstabVisual } from './CrosstabVisual';
+import { FigureVisual } from './FigureVisual';
+import { LyingBars } from './LyingBars';
 import { TableVisual } from './TableVisual';
 
 function Centred({ children, alert = false }: { children: ReactNode; alert?: boolean }) {
@@ -36,7 +41,6 @@ function Centred({ children, alert = false }: { children: ReactNode; alert?: boo
 }
 
 export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualAnswer | undefined }) {
-  const { model } = useWorkspace();
   if (!answer || answer.kind === 'elsewhere') {
     return (
       <Centred>
@@ -52,17 +56,48 @@ export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualA
     );
   }
   if (answer.kind === 'empty') return <EmptyBody answer={answer} />;
+  return <Picture visual={visual} answer={answer} />;
+}
+
+/** The picture of an answer. */
+function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
+  const { model } = useWorkspace();
+  const { rule } = model;
   const title = titleOf(visual, model);
-  if (answer.kind === 'table')
-    return visual.kind === 'table' ? <TableVisual table={visual} answer={answer} title={title} /> : null;
-  if (visual.kind === 'table') return null;
-  const measure = measureOf(model, visual.measure.dataset, visual.measure.measure);
-  if (!measure) return null;
-  if (answer.kind === 'line')
-    return <LineVisual answer={answer} measure={measure} rule={model.rule} title={title} />;
-  const { shown } = answer.window;
-  const words = windowWords(shown[0]!.start, shown[shown.length - 1]!.end);
-  return <BarVisual answer={answer} measure={measure} windowWords={words} title={title} />;
+  // The same list as long as visual and model are: charts are drawn again only when something changed.
+  const measures = useMemo(
+    () => measuresOf(visual).flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []),
+    [visual, model],
+  );
+  const dimensions = useMemo(
+    () => dimensionsOf(visual).map((dimension) => dimensionName(model, dimension)),
+    [visual, model],
+  );
+  const [measure] = measures;
+  if (visual.kind === 'table')
+    return answer.kind === 'table' ? <TableVisual table={visual} answer={answer} title={title} /> : null;
+  if (!measure || measures.length < visual.measures.length) return null;
+  switch (answer.kind) {
+    case 'chart': {
+      if (!isChart(visual)) return null;
+      if (answer.categories && (visual.kind === 'bar' || visual.kind === 'stacked')) {
+        const { shown } = answer.window;
+        const words = windowWords(shown[0]!.start, shown[shown.length - 1]!.end);
+        return <LyingBars visual={visual} answer={answer} measures={measures} windowWords={words} title={title} />;
+      }
+      return <ColumnChart visual={visual} answer={answer} measures={measures} rule={rule} title={title} />;
+    }
+    case 'crosstab':
+      return (
+        <CrosstabVisual answer={answer} measures={measures} dimensions={dimensions} rule={rule} title={title} />
+      );
+    case 'figure':
+      return <FigureVisual answer={answer} measure={measure} title={title} />;
+    case 'calendarmap':
+      return <CalendarMapVisual answer={answer} measure={measure} rule={rule} title={title} />;
+    case 'table':
+      return null;
+  }
 }
 
 /** No row in the window: says when there is data, and moves there with one click. */
@@ -84,7 +119,7 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
     .filter((entry) => entry.route.kind === 'role')
     .map((entry) => entry.control);
   const slicers = answer.acting
-    .filter((entry) => entry.route.kind === 'column')
+    .filter((entry) => entry.route.kind === 'column' || entry.route.kind === 'attribute')
     .map((entry) => entry.control);
   if (nearest === undefined) {
     return (

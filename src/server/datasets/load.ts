@@ -7,6 +7,7 @@ import { Readable } from 'node:stream';
 import { eq } from 'drizzle-orm';
 import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import { unionRuns } from '../../core/calendar/runs';
+import type { LoadChanges } from '../../core/dashboard/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
@@ -19,7 +20,6 @@ import {
   findDataset,
   readLoad,
   type CoverageByRole,
-  type LoadChanges,
   type Origin,
   type StoredDataset,
 } from './repository';

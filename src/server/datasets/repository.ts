@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
 import { countDays } from '../../core/calendar/runs';
 import { isoDay } from '../../core/calendar/day';
+import { loadChangesSchema, type LoadChanges } from '../../core/dashboard/freshness';
 import type { DatasetModel } from '../../core/dashboard/model';
 import { database, selectRows } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
@@ -25,15 +26,6 @@ export const originSchema = z.object({
   mode: z.enum(['copy', 'live']),
 });
 export type Origin = z.infer<typeof originSchema>;
-
-/** What a reload changed: whole days, by the dataset's first date role. Days are ISO texts. */
-export const loadChangesSchema = z.object({
-  added: z.int(),
-  removed: z.int(),
-  changed: z.int(),
-  latest: z.string().nullable(),
-});
-export type LoadChanges = z.infer<typeof loadChangesSchema>;
 
 export interface StoredDataset {
   readonly id: number;

@@ -1,0 +1,90 @@
+/** Short ways to write down the demo's dashboards. */
+import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
+import type { Dimension } from '../../src/core/dashboard/dimension';
+import {
+  emptyDocument,
+  isControl,
+  type Control,
+  type DashboardDocument,
+  type Place,
+  type Visual,
+} from '../../src/core/dashboard/document';
+import type { Model } from '../../src/core/dashboard/model';
+import { CHART_DEFAULTS, MEASURED_DEFAULTS, shownMeasure, type ShownMeasure } from '../../src/core/dashboard/visuals';
+import { wiresForNewItem } from '../../src/core/dashboard/wiring';
+
+export type Placed = readonly [item: Visual | Control, x: number, y: number, w: number, h: number];
+
+/** Puts items into a document one after the other, each wiring itself where it has a route. */
+export function assemble(title: string, model: Model, placed: readonly Placed[]): DashboardDocument {
+  let document = emptyDocument(title);
+  for (const [item, x, y, w, h] of placed) {
+    const place: Place = { item: item.id, x, y, w, h };
+    document = {
+      ...document,
+      controls: isControl(item) ? [...document.controls, item] : document.controls,
+      visuals: isControl(item) ? document.visuals : [...document.visuals, item],
+      layout: [...document.layout, place],
+    };
+    document = { ...document, wires: wiresForNewItem(document, model, item) };
+  }
+  return document;
+}
+
+/** The document without the wires that `isCut` names. */
+export function cut(
+  document: DashboardDocument,
+  isCut: (control: string, target: string) => boolean,
+): DashboardDocument {
+  const wires = document.wires.map((wire) => (isCut(wire.control, wire.target) ? { ...wire, on: false } : wire));
+  return { ...document, wires };
+}
+
+/** A measure by `dataset/measure`. */
+export function shown(name: string, more: Partial<ShownMeasure> = {}): ShownMeasure {
+  const [dataset = '', measure = ''] = name.split('/');
+  return shownMeasure(dataset, measure, more);
+}
+
+export const column = (dataset: string, name: string): Dimension => ({ dataset, column: name });
+
+type Kind<K extends Visual['kind']> = Extract<Visual, { kind: K }>;
+
+/** A chart with the settings that every one begins with. */
+export function chart<K extends 'line' | 'area' | 'bar' | 'stacked' | 'combined'>(
+  kind: K,
+  id: string,
+  measures: readonly ShownMeasure[],
+  more: Partial<Kind<K>> = {},
+): Visual {
+  return { ...CHART_DEFAULTS, id, kind, measures: [...measures], ...more } as Visual;
+}
+
+/** A figure, crosstab or calendar map with the settings that every one begins with. */
+export function measured<K extends 'figure' | 'crosstab' | 'calendarmap'>(
+  kind: K,
+  id: string,
+  measures: readonly ShownMeasure[],
+  more: Partial<Kind<K>> = {},
+): Visual {
+  const crosstab = kind === 'crosstab' ? { periods: true, subtotals: true, most: 14, least: 1 } : {};
+  return { ...MEASURED_DEFAULTS, ...crosstab, id, kind, measures: [...measures], ...more } as Visual;
+}
+
+export function slicer(id: string, title: string, dimension: Dimension): Control {
+  return {
+    id,
+    kind: 'slicer',
+    title,
+    dimension,
+    default: [],
+    several: true,
+    unavailable: 'struck',
+    hold: false,
+    reveal: null,
+  };
+}
+
+export function timeline(id: string, title: string, phrase: string, more: Partial<Extract<Control, { kind: 'timeline' }>> = {}): Control {
+  return { ...TIME_DEFAULTS, id, kind: 'timeline', title, default: phrase, level: 'month', levelFixed: false, size: 'words', ...more };
+}

@@ -1,0 +1,81 @@
+import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
+import type { DashboardDocument } from '../../src/core/dashboard/document';
+import type { Model } from '../../src/core/dashboard/model';
+import { assemble, chart, column, measured, shown, slicer, timeline } from './assemble';
+
+/** "Bookings and sailings": several measures and date roles on one almanac, slicers across datasets. */
+export function bookingsAndSailings(model: Model): DashboardDocument {
+  const route = column('sailings', 'route');
+  return assemble('Bookings and sailings', model, [
+    [timeline('period', 'Sailed or booked', 'last 12 full months'), 0, 0, 24, 4],
+    [slicer('route', 'Route', route), 0, 4, 5, 11],
+    [slicer('channel', 'Channel', column('bookings', 'channel')), 0, 15, 5, 7],
+    [slicer('weekday', 'Weekday', { attribute: 'weekday' }), 0, 22, 5, 7],
+    [
+      chart(
+        'combined',
+        'carried',
+        [
+          shown('sailings/passengers', { mark: 'bar' }),
+          shown('bookings/seats', { role: 'travels' }),
+          shown('targets/wanted'),
+        ],
+        { title: 'Carried, booked for the day, and wanted', least: 4 },
+      ),
+      5,
+      4,
+      12,
+      9,
+    ],
+    [chart('bar', 'byroute', [shown('sailings/passengers'), shown('targets/wanted')], { across: route, title: 'Passengers and target by route' }), 17, 4, 7, 18],
+    [chart('line', 'seats', [shown('bookings/seats')], { title: 'Seats booked, by day of booking' }), 5, 13, 12, 9],
+    [
+      chart('bar', 'bychannel', [shown('bookings/revenue')], { across: column('bookings', 'channel') }),
+      5,
+      22,
+      7,
+      8,
+    ],
+    [
+      measured('crosstab', 'reached', [shown('targets/reached')], {
+        title: 'Target reached, month by month',
+        rows: [route],
+        grain: 'month',
+      }),
+      12,
+      22,
+      12,
+      8,
+    ],
+    [
+      {
+        ...TIME_DEFAULTS,
+        id: 'days',
+        kind: 'calendar',
+        title: 'Days',
+        picks: 'range',
+        within: null,
+        tint: { dataset: 'sailings', measure: 'passengers' },
+      },
+      0,
+      29,
+      5,
+      11,
+    ],
+    [
+      {
+        id: 'log',
+        kind: 'table',
+        title: 'Sailings, one by one',
+        subtitle: '',
+        dataset: 'sailings',
+        role: 'sailed',
+        columns: ['sailed', 'departure', 'route', 'vessel', 'status', 'passengers', 'delay_minutes', 'fare_income'],
+      },
+      5,
+      30,
+      19,
+      10,
+    ],
+  ]);
+}

@@ -1,0 +1,77 @@
+import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
+import type { DashboardDocument } from '../../src/core/dashboard/document';
+import type { Model } from '../../src/core/dashboard/model';
+import { assemble, chart, column, measured, shown, slicer } from './assemble';
+
+/** "Fleet care": repairs and fuel, where less is better and the last days are not final. */
+export function fleetCare(model: Model): DashboardDocument {
+  return assemble('Fleet care', model, [
+    [
+      {
+        ...TIME_DEFAULTS,
+        id: 'period',
+        kind: 'range',
+        title: 'Opened or delivered',
+        default: 'last 26 full weeks',
+        measure: { dataset: 'repairs', measure: 'hours' },
+        fixedEnd: 'none',
+        snap: 'week',
+      },
+      0,
+      0,
+      24,
+      5,
+    ],
+    [slicer('vessel', 'Vessel', column('repairs', 'vessel')), 0, 5, 5, 8],
+    [slicer('severity', 'Severity', column('repairs', 'severity')), 0, 13, 5, 6],
+    [slicer('port', 'Port', column('fuel', 'port')), 0, 19, 5, 10],
+    [measured('figure', 'cost', [shown('fuel/cost')]), 5, 5, 5, 5],
+    [measured('figure', 'each', [shown('fuel/per_passenger')]), 10, 5, 5, 5],
+    [measured('figure', 'hours', [shown('repairs/hours')]), 15, 5, 5, 5],
+    [measured('figure', 'stops', [shown('repairs/stops')]), 20, 5, 4, 5],
+    [
+      chart('combined', 'flow', [shown('repairs/rows', { mark: 'bar' }), shown('repairs/rows', { role: 'closed', mark: 'line' })], {
+        title: 'Repairs opened (bars) and closed (line)',
+        grain: 'week',
+      }),
+      5,
+      10,
+      10,
+      9,
+    ],
+    [
+      chart('combined', 'fuel', [shown('fuel/cost', { mark: 'bar' }), shown('fuel/price')], {
+        title: 'Fuel cost and price',
+        grain: 'week',
+        subtitle: '{window}, data to {latest}, loaded {loaded}',
+      }),
+      15,
+      10,
+      9,
+      9,
+    ],
+    [
+      measured('crosstab', 'systems', [shown('repairs/hours')], {
+        title: 'Repair hours by vessel and system',
+        rows: [column('repairs', 'vessel'), column('repairs', 'system')],
+        grain: 'month',
+        most: 8,
+      }),
+      5,
+      19,
+      10,
+      10,
+    ],
+    [
+      chart('stacked', 'ports', [shown('fuel/litres')], {
+        split: column('fuel', 'port'),
+        title: 'Fuel by port',
+        grain: 'month',
+      }),
+      15,
+      19,
+      9,
+      10,
+    ],
+  ]);
+}

@@ -1,0 +1,70 @@
+import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
+import type { DashboardDocument } from '../../src/core/dashboard/document';
+import type { Model } from '../../src/core/dashboard/model';
+import { assemble, chart, column, measured, shown, slicer } from './assemble';
+
+/** "Today on the water": operations, always up to the newest day with data. */
+export function todayOnTheWater(model: Model): DashboardDocument {
+  return assemble('Today on the water', model, [
+    [
+      {
+        ...TIME_DEFAULTS,
+        id: 'back',
+        kind: 'lookback',
+        title: 'Look-back',
+        default: 'last 28 days',
+        anchor: 'latest',
+        least: 7,
+        most: 365,
+        units: ['days', 'weeks', 'full weeks'],
+      },
+      0,
+      0,
+      8,
+      5,
+    ],
+    [{ id: 'asof', kind: 'asof', title: 'As of', hold: false, reveal: null }, 8, 0, 7, 5],
+    [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 5, 4, 9],
+    [slicer('port', 'Port', column('weather', 'station')), 0, 14, 4, 9],
+    [measured('figure', 'people', [shown('sailings/passengers')], { subtitle: '{window}, data to {latest}' }), 4, 5, 5, 5],
+    [measured('figure', 'off', [shown('sailings/cancelled_share')]), 9, 5, 5, 5],
+    [measured('figure', 'late', [shown('sailings/delay')]), 14, 5, 5, 5],
+    [measured('figure', 'passes', [shown('pass_holders/holders')], { title: 'Pass holders at the end' }), 19, 5, 5, 5],
+    [
+      chart(
+        'combined',
+        'sea',
+        [shown('sailings/cancelled_sailings', { mark: 'bar' }), shown('weather/gusts'), shown('weather/waves', { axis: 'right' })],
+        { title: 'Cancelled sailings, wind and waves' },
+      ),
+      4,
+      10,
+      12,
+      9,
+    ],
+    [
+      chart('bar', 'weekdays', [shown('sailings/passengers')], {
+        across: { attribute: 'weekday' },
+        order: 'natural',
+        title: 'Passengers by weekday',
+      }),
+      16,
+      10,
+      8,
+      9,
+    ],
+    [
+      chart('stacked', 'vessels', [shown('sailings/run')], {
+        split: column('sailings', 'vessel'),
+        title: 'Sailings run, by vessel',
+        most: 40,
+      }),
+      4,
+      19,
+      12,
+      8,
+    ],
+    [chart('bar', 'routes', [shown('sailings/passengers')], { across: column('sailings', 'route') }), 16, 19, 8, 8],
+    [measured('calendarmap', 'map', [shown('weather/wind')], { title: 'Wind, day by day' }), 4, 27, 20, 6],
+  ]);
+}

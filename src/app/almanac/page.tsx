@@ -1,0 +1,5 @@
+import { AlmanacPage } from '../../features/almanac/AlmanacPage';
+
+export default function Page() {
+  return <AlmanacPage />;
+}

@@ -1,0 +1,5 @@
+import { ModelPage } from '../../features/model/ModelPage';
+
+export default function Page() {
+  return <ModelPage />;
+}

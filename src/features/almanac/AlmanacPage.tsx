@@ -1,0 +1,105 @@
+'use client';
+/** The almanac: its rule with a picture of the year, what a change would move, holidays, the days one by one. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { civilFromDay } from '../../core/calendar/day';
+import type { CalendarRule } from '../../core/calendar/rule';
+import { Section } from '../datasets/Section';
+import { useNotice } from '../shell/Notice';
+import { PageHeader } from '../shell/PageHeader';
+import { readAlmanac, saveRule, type Almanac } from './api';
+import { DayTable } from './DayTable';
+import { RuleChanges } from './RuleChanges';
+import { RuleFields } from './RuleFields';
+import { SpecialSets } from './SpecialSets';
+import { YearPicture } from './YearPicture';
+
+export function AlmanacPage() {
+  const almanac = useQuery({ queryKey: ['almanac'], queryFn: readAlmanac });
+  return (
+    <>
+      <PageHeader />
+      <Box component="main" sx={{ maxWidth: 1216, mx: 'auto', p: 3, pt: 2 }}>
+        {almanac.error && <Typography role="alert">{almanac.error.message}</Typography>}
+        {almanac.isPending && <LinearProgress aria-label="Reading the almanac" />}
+        {almanac.data && <Loaded almanac={almanac.data} />}
+      </Box>
+    </>
+  );
+}
+
+function Loaded({ almanac }: { almanac: Almanac }) {
+  const client = useQueryClient();
+  const notice = useNotice();
+  const [draft, setDraft] = useState<CalendarRule | null>(null);
+  const [year, setYear] = useState(() => civilFromDay(almanac.span.last).year);
+  const rule = draft ?? almanac.rule;
+  const changed = JSON.stringify(rule) !== JSON.stringify(almanac.rule);
+  const save = useMutation({
+    mutationFn: saveRule,
+    onSuccess: async () => {
+      await client.invalidateQueries({ queryKey: ['almanac'] });
+      setDraft(null);
+      notice({ text: 'The rule is saved; the table of days follows it.' });
+    },
+    onError: (error) => notice({ text: error.message }),
+  });
+  const firstYear = civilFromDay(almanac.span.first).year;
+  const lastYear = civilFromDay(almanac.span.last).year;
+  return (
+    <>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
+        <Typography variant="h1">Almanac</Typography>
+        <Typography color="textSecondary" sx={{ flex: 1 }}>
+          The one date dimension of every dataset: {(almanac.span.last - almanac.span.first + 1).toLocaleString('en')} days,{' '}
+          {firstYear} to {lastYear}
+        </Typography>
+        <Button href="/api/almanac/export?format=csv">Export as CSV</Button>
+        <Button href="/api/almanac/export?format=parquet">Export as Parquet</Button>
+      </Box>
+      <Section
+        title="Weeks and fiscal year"
+        aside={
+          <>
+            <Button disabled={!changed} onClick={() => setDraft(null)}>
+              As it was
+            </Button>
+            <Button variant="contained" disabled={!changed || save.isPending} onClick={() => save.mutate(rule)}>
+              Save the rule
+            </Button>
+          </>
+        }
+      >
+        <Box sx={{ display: 'flex', gap: 3 }}>
+          <Box sx={{ flex: '0 0 250px' }}>
+            <RuleFields rule={rule} onChange={setDraft} />
+          </Box>
+          <Box sx={{ flex: 1, minWidth: 0 }}>
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+              <Button aria-label="The year before" disabled={year <= firstYear} onClick={() => setYear(year - 1)}>
+                ‹
+              </Button>
+              <Typography variant="h3" component="h3">
+                {year}
+              </Typography>
+              <Button aria-label="The year after" disabled={year >= lastYear} onClick={() => setYear(year + 1)}>
+                ›
+              </Button>
+              <Typography variant="body2" color="textSecondary">
+                months down, days across; brackets where fiscal months begin, weekends underlined, dots for holidays
+              </Typography>
+            </Box>
+            <YearPicture rule={rule} year={year} special={almanac.special} />
+          </Box>
+        </Box>
+        {changed && <RuleChanges rule={rule} />}
+      </Section>
+      <SpecialSets sets={almanac.sets} special={almanac.special} year={year} />
+      <DayTable almanac={almanac} year={year} />
+    </>
+  );
+}

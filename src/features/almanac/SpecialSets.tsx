@@ -1,0 +1,134 @@
+'use client';
+/** Sets of holidays and events, from iCalendar files. */
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Switch from '@mui/material/Switch';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableRow from '@mui/material/TableRow';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import type { SpecialDay } from '../../core/calendar/almanac';
+import { civilFromDay } from '../../core/calendar/day';
+import { shortDayWords } from '../../core/calendar/names';
+import { Section } from '../datasets/Section';
+import { addSet, changeSet, removeSet, type SpecialSet } from './api';
+
+const MOST_NAMED = 14;
+
+export function SpecialSets({
+  sets,
+  special,
+  year,
+}: {
+  sets: readonly SpecialSet[];
+  special: readonly SpecialDay[];
+  year: number;
+}) {
+  const client = useQueryClient();
+  const input = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const run = async (work: () => Promise<unknown>) => {
+    setProblem(null);
+    try {
+      await work();
+      await client.invalidateQueries({ queryKey: ['almanac'] });
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const take = (file: File) =>
+    run(async () => {
+      const name = file.name.replace(/\.\w+$/, '').replace(/[_-]+/g, ' ').replace(/^./, (letter) => letter.toUpperCase());
+      await addSet({ name, kind: /event/i.test(name) ? 'event' : 'holiday', source: file.name, text: await file.text() });
+    });
+  const ofYear = special.filter((entry) => civilFromDay(entry.day).year === year);
+  return (
+    <Section
+      title="Holidays and events"
+      aside={
+        <>
+          <input
+            ref={input}
+            type="file"
+            accept=".ics,text/calendar"
+            aria-label="iCalendar file"
+            tabIndex={-1}
+            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) void take(file);
+              event.target.value = '';
+            }}
+          />
+          <Button variant="contained" onClick={() => input.current?.click()}>
+            Add an iCalendar file
+          </Button>
+        </>
+      }
+    >
+      {problem && (
+        <Typography role="alert" color="error" gutterBottom>
+          {problem}
+        </Typography>
+      )}
+      {sets.length === 0 && (
+        <Typography>No set yet. Add an .ics file of whole-day events, single or repeated every year.</Typography>
+      )}
+      {sets.length > 0 && (
+        <Table size="small" aria-label="Sets of days">
+          <TableBody>
+            {sets.map((set) => (
+              <TableRow key={set.id}>
+                <TableCell sx={{ width: 60 }}>
+                  <Switch
+                    size="small"
+                    checked={set.enabled}
+                    onChange={(event) => void run(() => changeSet(set.id, { enabled: event.target.checked }))}
+                    slotProps={{ input: { 'aria-label': `Use ${set.name}` } }}
+                  />
+                </TableCell>
+                <TableCell sx={{ fontWeight: 650 }}>{set.name}</TableCell>
+                <TableCell>
+                  <TextField
+                    select
+                    variant="standard"
+                    value={set.kind}
+                    onChange={(event) =>
+                      void run(() => changeSet(set.id, { kind: event.target.value === 'event' ? 'event' : 'holiday' }))
+                    }
+                    slotProps={{ htmlInput: { 'aria-label': `Kind of ${set.name}` } }}
+                  >
+                    <MenuItem value="holiday">holidays</MenuItem>
+                    <MenuItem value="event">events</MenuItem>
+                  </TextField>
+                </TableCell>
+                <TableCell>
+                  {set.events} {set.events === 1 ? 'entry' : 'entries'} in {set.source}
+                </TableCell>
+                <TableCell align="right">
+                  <Button color="error" aria-label={`Remove ${set.name}`} onClick={() => void run(() => removeSet(set.id))}>
+                    Remove
+                  </Button>
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      )}
+      {ofYear.length > 0 && (
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+          {year}:{' '}
+          {ofYear
+            .slice(0, MOST_NAMED)
+            .map((entry) => `${shortDayWords(entry.day, false)} ${entry.name}`)
+            .join(' · ')}
+          {ofYear.length > MOST_NAMED && ` · and ${ofYear.length - MOST_NAMED} more`}
+        </Typography>
+      )}
+    </Section>
+  );
+}

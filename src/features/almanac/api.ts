@@ -1,0 +1,52 @@
+/** What the almanac page asks of the server. */
+import type { SpecialDay } from '../../core/calendar/almanac';
+import type { Day } from '../../core/calendar/day';
+import type { CalendarRule } from '../../core/calendar/rule';
+import { requestJson } from '../shell/request';
+
+export interface SpecialSet {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: 'holiday' | 'event';
+  readonly enabled: boolean;
+  readonly source: string;
+  readonly events: number;
+}
+
+export interface Almanac {
+  readonly rule: CalendarRule;
+  readonly span: { readonly first: Day; readonly last: Day };
+  readonly special: readonly SpecialDay[];
+  readonly sets: readonly SpecialSet[];
+}
+
+export interface MovedWindow {
+  readonly dashboard: number;
+  readonly title: string;
+  readonly control: string;
+  readonly phrase: string;
+  readonly before: string;
+  readonly after: string;
+  readonly startMoves: number | null;
+  readonly endMoves: number | null;
+}
+
+export interface RuleChanges {
+  readonly windows: readonly MovedWindow[];
+  readonly visuals: readonly {
+    readonly dashboard: number;
+    readonly title: string;
+    readonly visual: string;
+    readonly reason: string;
+  }[];
+  readonly dashboards: number;
+}
+
+export const readAlmanac = () => requestJson<Almanac>('/api/almanac');
+export const saveRule = (rule: CalendarRule) => requestJson<Almanac>('/api/almanac', { method: 'PUT', body: rule });
+export const changesUnder = (rule: CalendarRule) => requestJson<RuleChanges>('/api/almanac/preview', { body: rule });
+export const addSet = (set: { name: string; kind: SpecialSet['kind']; source: string; text: string }) =>
+  requestJson<SpecialSet[]>('/api/almanac/sets', { body: set });
+export const changeSet = (id: number, change: Partial<Pick<SpecialSet, 'name' | 'kind' | 'enabled'>>) =>
+  requestJson<SpecialSet[]>(`/api/almanac/sets/${id}`, { method: 'PATCH', body: change });
+export const removeSet = (id: number) => requestJson<SpecialSet[]>(`/api/almanac/sets/${id}`, { method: 'DELETE' });

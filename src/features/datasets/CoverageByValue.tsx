@@ -1,0 +1,150 @@
+'use client';
+/** The coverage calendar: by date role, month by month, for each value of a category. Which routes have no data when? */
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useId, useState } from 'react';
+import { civilFromDay } from '../../core/calendar/day';
+import { dayCountWords, MONTH_NAMES } from '../../core/calendar/names';
+import { countDays, countDaysIn, intersectRuns, type DayRuns } from '../../core/calendar/runs';
+import { DEFAULT_RULE } from '../../core/calendar/rule';
+import { end, start } from '../../core/calendar/units';
+import { BLANK } from '../../core/dashboard/blank';
+import { HatchPattern } from '../../theme/marks';
+import { role as colour } from '../../theme/roles';
+import { requestJson } from '../shell/request';
+import { useSize } from '../visuals/useSize';
+import type { DatasetSummary } from './api';
+
+const NONE = '';
+const LABEL = 170;
+const ROW = 20;
+const HEAD = 30;
+
+interface Coverage {
+  readonly runs: DayRuns;
+  readonly values: readonly { readonly value: string | null; readonly runs: DayRuns }[] | null;
+  readonly total: number;
+}
+interface Month {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The months from the first to the last day with data. */
+function monthsOf(runs: DayRuns): Month[] {
+  const months: Month[] = [];
+  const last = runs.at(-1)?.end;
+  if (last === undefined) return months;
+  for (let day = start('month', runs[0]!.start, DEFAULT_RULE); day <= last; day = months.at(-1)!.end + 1)
+    months.push({ start: day, end: end('month', day, DEFAULT_RULE) });
+  return months;
+}
+
+export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
+  const categories = dataset.columns.filter((column) => column.category);
+  const [role, setRole] = useState(dataset.roles[0]!.key);
+  const [column, setColumn] = useState(categories[0]?.key ?? NONE);
+  const query = new URLSearchParams({ role, ...(column === NONE ? {} : { column }) });
+  const coverage = useQuery({
+    queryKey: ['coverage', dataset.key, dataset.load, role, column],
+    queryFn: () => requestJson<Coverage>(`/api/datasets/${dataset.key}/coverage?${query.toString()}`),
+  });
+  return (
+    <div style={{ marginTop: 16 }}>
+      <div style={{ display: 'flex', gap: 12, alignItems: 'center', marginBottom: 8 }}>
+        <Typography variant="h3" component="h3" sx={{ flex: 1 }}>
+          Month by month
+        </Typography>
+        <TextField select label="Date role" value={role} onChange={(event) => setRole(event.target.value)} sx={{ minWidth: 140 }}>
+          {dataset.roles.map((entry) => (
+            <MenuItem key={entry.key} value={entry.key}>
+              {entry.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField select label="For each" value={column} onChange={(event) => setColumn(event.target.value)} sx={{ minWidth: 160 }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+          <MenuItem value={NONE}>all rows together</MenuItem>
+          {categories.map((entry) => (
+            <MenuItem key={entry.key} value={entry.key}>
+              {entry.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      {coverage.error && <Typography role="alert">{coverage.error.message}</Typography>}
+      {coverage.data && <MonthGrid coverage={coverage.data} />}
+    </div>
+  );
+}
+
+function MonthGrid({ coverage }: { coverage: Coverage }) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const hatch = useId();
+  const months = monthsOf(coverage.runs);
+  const lanes = coverage.values ?? [{ value: 'All rows', runs: coverage.runs }];
+  const cell = Math.max(6, (width - LABEL) / Math.max(1, months.length));
+  const monthName = (month: Month) => {
+    const { year, month: number } = civilFromDay(month.start);
+    return `${MONTH_NAMES[number - 1]} ${year}`;
+  };
+  if (months.length === 0) return <Typography>No day with data.</Typography>;
+  return (
+    <div ref={ref} style={{ overflowX: 'auto' }}>
+      <svg width={LABEL + cell * months.length} height={HEAD + lanes.length * ROW} role="img" aria-label={`Coverage by month of ${lanes.length} values`} style={{ display: 'block' }}>
+        <defs>
+          <HatchPattern id={hatch} />
+        </defs>
+        <g fontSize="11" fill={colour.quiet}>
+          {months.map((month, m) => {
+            const { year, month: number } = civilFromDay(month.start);
+            const isFirst = number === 1 || m === 0;
+            return (
+              <g key={month.start}>
+                {isFirst && (m === 0 ? months.length : 12) * cell > 30 && (
+                  <text x={LABEL + m * cell} y="11">
+                    {m === 0 && civilFromDay(months[Math.min(2, months.length - 1)]!.start).year !== year ? '' : year}
+                  </text>
+                )}
+                {cell >= 9 && (
+                  <text x={LABEL + (m + 0.5) * cell} y="25" textAnchor="middle" fontSize="10">
+                    {MONTH_NAMES[number - 1]!.slice(0, cell > 26 ? 3 : 1)}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </g>
+        {lanes.map((lane, l) => (
+          <g key={lane.value ?? '\0'} transform={`translate(0 ${HEAD + l * ROW})`}>
+            <text x={LABEL - 8} y={ROW / 2 + 4} textAnchor="end" fontSize="12" fill={colour.ink}>
+              {shortened(lane.value ?? BLANK)}
+            </text>
+            {months.map((month, m) => {
+              const held = countDaysIn(lane.runs, month.start, month.end);
+              const all = countDays(intersectRuns(coverage.runs, [month]));
+              const share = held / (month.end - month.start + 1);
+              return (
+                <g key={month.start} transform={`translate(${LABEL + m * cell} 2)`}>
+                  <rect width={Math.max(1, cell - 1.5)} height={ROW - 4} fill={`url(#${hatch})`} />
+                  {held > 0 && (
+                    <rect y={(1 - share) * (ROW - 4)} width={Math.max(1, cell - 1.5)} height={share * (ROW - 4)} fill={colour.timeSoft} />
+                  )}
+                  <title>{`${lane.value ?? BLANK}, ${monthName(month)}: ${held === 0 ? 'no data' : `data on ${dayCountWords(held)}`}${all > held && held > 0 ? ` of ${all} with data at all` : ''}`}</title>
+                </g>
+              );
+            })}
+          </g>
+        ))}
+      </svg>
+      {coverage.values && coverage.total > lanes.length && (
+        <Typography variant="body2" color="textSecondary">
+          The first {lanes.length} of {coverage.total.toLocaleString('en')} values.
+        </Typography>
+      )}
+    </div>
+  );
+}
+
+const shortened = (text: string) => (text.length > 26 ? `${text.slice(0, 25)}…` : text);

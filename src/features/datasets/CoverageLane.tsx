@@ -1,0 +1,69 @@
+'use client';
+/** A lane of days: solid where there is data, hatched where there is none, dotted where figures are not final. */
+import { useId } from 'react';
+import type { Day } from '../../core/calendar/day';
+import { dayCountWords, windowWords } from '../../core/calendar/names';
+import type { DayRuns } from '../../core/calendar/runs';
+import { HatchPattern } from '../../theme/marks';
+import { role } from '../../theme/roles';
+import { useSize } from '../visuals/useSize';
+
+export function CoverageLane({
+  name,
+  first,
+  last,
+  holes,
+  provisionalFrom = null,
+  height = 16,
+}: {
+  name: string;
+  /** Ends of the lane, both inclusive. */
+  first: Day;
+  last: Day;
+  holes: DayRuns;
+  provisionalFrom?: Day | null;
+  height?: number;
+}) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const hatch = useId();
+  const x = (day: number) => ((day - first) / (last - first + 1)) * width;
+  const later = provisionalFrom !== null && provisionalFrom <= last ? x(Math.max(first, provisionalFrom)) : null;
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`Coverage of ${name}, ${holes.length} ${holes.length === 1 ? 'hole' : 'holes'}`}
+        style={{ display: 'block' }}
+      >
+        <defs>
+          <HatchPattern id={hatch} />
+        </defs>
+        <rect width={width} height={height} fill={role.timeSoft} />
+        {later !== null && (
+          <rect
+            x={later}
+            width={Math.max(0, width - later)}
+            y="0.5"
+            height={height - 1}
+            fill={role.timeTint}
+            stroke={role.time}
+            strokeDasharray="1 2"
+          />
+        )}
+        {holes.map((hole) => (
+          <rect
+            key={hole.start}
+            x={x(hole.start)}
+            width={Math.max(1, x(hole.end + 1) - x(hole.start))}
+            height={height}
+            fill={`url(#${hatch})`}
+          >
+            <title>{`No data ${windowWords(hole.start, hole.end)}, ${dayCountWords(hole.end - hole.start + 1)}`}</title>
+          </rect>
+        ))}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,221 @@
+'use client';
+/**
+ * The map of the model: the almanac as a trunk in the middle, datasets at both sides, each date role a line to the
+ * trunk; shared dimensions stand below, joined to the datasets that have them. A picture to read, not to edit.
+ */
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { civilFromDay } from '../../core/calendar/day';
+import type { DatasetModel, Model } from '../../core/dashboard/model';
+import { bracketPath } from '../../theme/marks';
+import { role, seriesColour } from '../../theme/roles';
+import { useSize } from '../visuals/useSize';
+
+const BOX = 250;
+const GAP = 18;
+const TRUNK = 120;
+const HEAD = 42;
+const LINE = 18;
+const TOP = 8;
+
+interface Placed {
+  readonly dataset: DatasetModel;
+  readonly side: 'left' | 'right';
+  readonly y: number;
+  readonly height: number;
+}
+
+const heightOf = (dataset: DatasetModel) => HEAD + Math.max(1, dataset.roles.length) * LINE + 8;
+
+/** Datasets at both sides, each where there is more room; those with the most roles first. */
+function placed(datasets: readonly DatasetModel[]): Placed[] {
+  const reached = { left: TOP, right: TOP };
+  return [...datasets]
+    .sort((a, b) => b.roles.length - a.roles.length || (a.name < b.name ? -1 : 1))
+    .map((dataset) => {
+      const side = reached.left <= reached.right ? 'left' : 'right';
+      const y = reached[side];
+      const height = heightOf(dataset);
+      reached[side] = y + height + GAP;
+      return { dataset, side, y, height };
+    });
+}
+
+export function ModelMap({ model }: { model: Model }) {
+  const router = useRouter();
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [lit, setLit] = useState<string | null>(null);
+  const boxes = placed(model.datasets);
+  const bottom = Math.max(...boxes.map((box) => box.y + box.height), 120);
+  const centre = width / 2;
+  const left = Math.max(0, centre - TRUNK / 2 - 190 - BOX);
+  const right = Math.min(width - BOX, centre + TRUNK / 2 + 190);
+  const edge = (box: Placed) => (box.side === 'left' ? left + BOX : right);
+  const trunk = (box: Placed) => (box.side === 'left' ? centre - TRUNK / 2 : centre + TRUNK / 2);
+  const sharedTop = bottom + 30;
+  const sharedWidth = Math.min(200, (width - 20) / Math.max(1, model.shared.length) - 16);
+  const sharedX = (i: number) =>
+    centre - ((sharedWidth + 16) * model.shared.length - 16) / 2 + i * (sharedWidth + 16);
+  const { span } = model;
+  const years = `${civilFromDay(span.first).year} – ${civilFromDay(span.last).year}`;
+  const sharedOfDataset = (key: string) =>
+    model.shared.flatMap((entry, i) => (entry.members.some((member) => member.dataset === key) ? [i] : []));
+  const words = boxes
+    .map(({ dataset }) => `${dataset.name} by ${dataset.roles.map((entry) => entry.name).join(', ') || 'no date role'}`)
+    .join('; ');
+  return (
+    <div ref={ref}>
+      {width > 0 && (
+        <svg
+          width={width}
+          height={(model.shared.length > 0 ? sharedTop + 46 : bottom) + 8}
+          role="img"
+          aria-label={`Model: ${words}. Shared: ${model.shared.map((entry) => entry.name).join(', ') || 'nothing'}`}
+          style={{ display: 'block' }}
+        >
+          {boxes.flatMap((box) =>
+            box.dataset.roles.map((entry, i) => {
+              const y = box.y + HEAD + i * LINE + LINE / 2;
+              const faded = lit !== null && lit !== box.dataset.key && !lit.startsWith('#');
+              return (
+                <g key={`${box.dataset.key} ${entry.key}`} opacity={faded ? 0.25 : 1}>
+                  <path d={`M${edge(box)} ${y}H${trunk(box)}`} stroke={role.time} strokeWidth="1.5" fill="none" />
+                  <text
+                    x={(edge(box) + trunk(box)) / 2}
+                    y={y - 4}
+                    textAnchor="middle"
+                    fontSize="12"
+                    fill={role.time}
+                  >
+                    {entry.name}
+                  </text>
+                </g>
+              );
+            }),
+          )}
+          <rect x={centre - TRUNK / 2} y={TOP} width={TRUNK} height={bottom - TOP} fill={role.timeTint} />
+          <path
+            d={`${bracketPath('start', centre - TRUNK / 2, TOP, bottom, 12)}${bracketPath('end', centre + TRUNK / 2, TOP, bottom, 12)}`}
+            fill="none"
+            stroke={role.time}
+            strokeWidth="2.5"
+          />
+          <text x={centre} y={TOP + 34} textAnchor="middle" fontSize="15" fontWeight="650" fill={role.ink}>
+            Almanac
+          </text>
+          <text x={centre} y={TOP + 52} textAnchor="middle" fontSize="12" fill={role.quiet}>
+            {years}
+          </text>
+          {model.shared.map((entry, i) => {
+            const x = sharedX(i) + sharedWidth / 2;
+            const colour = seriesColour(i);
+            return boxes
+              .filter((box) => entry.members.some((member) => member.dataset === box.dataset.key))
+              .map((box) => {
+                const own = sharedOfDataset(box.dataset.key);
+                const at = own.indexOf(i);
+                const outer = box.side === 'left' ? left + 14 + at * 7 : right + BOX - 14 - at * 7;
+                const lane = bottom + 8 + i * 4;
+                const faded = lit !== null && lit !== `#${entry.key}` && lit !== box.dataset.key;
+                return (
+                  <path
+                    key={`${entry.key} ${box.dataset.key}`}
+                    d={`M${outer} ${box.y + box.height}V${lane}H${x}V${sharedTop}`}
+                    fill="none"
+                    stroke={colour}
+                    strokeWidth="1.5"
+                    strokeDasharray="5 3"
+                    opacity={faded ? 0.12 : 0.9}
+                  />
+                );
+              });
+          })}
+          {boxes.map((box) => (
+            <DatasetBox
+              key={box.dataset.key}
+              box={box}
+              x={box.side === 'left' ? left : right}
+              faded={lit?.startsWith('#') === true && !model.shared.find((entry) => `#${entry.key}` === lit)?.members.some((member) => member.dataset === box.dataset.key)}
+              onPoint={setLit}
+              onOpen={() => router.push(`/datasets/${box.dataset.key}`)}
+            />
+          ))}
+          {model.shared.map((entry, i) => (
+            <g
+              key={entry.key}
+              onPointerEnter={() => setLit(`#${entry.key}`)}
+              onPointerLeave={() => setLit(null)}
+              transform={`translate(${sharedX(i)} ${sharedTop})`}
+            >
+              <rect width={sharedWidth} height="42" rx="3" fill={role.choiceTint} stroke={seriesColour(i)} />
+              <text x="10" y="17" fontSize="13" fontWeight="650" fill={role.ink}>
+                {entry.name}
+              </text>
+              <text x="10" y="33" fontSize="11" fill={role.quiet}>
+                shared by {entry.members.length} datasets
+              </text>
+            </g>
+          ))}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+function DatasetBox({
+  box,
+  x,
+  faded,
+  onPoint,
+  onOpen,
+}: {
+  box: Placed;
+  x: number;
+  faded: boolean;
+  onPoint: (key: string | null) => void;
+  onOpen: () => void;
+}) {
+  const { dataset } = box;
+  const open = (event: React.KeyboardEvent) => {
+    if (event.key === 'Enter' || event.key === ' ') onOpen();
+  };
+  return (
+    <g
+      role="link"
+      tabIndex={0}
+      aria-label={`Open ${dataset.name}`}
+      transform={`translate(${x} ${box.y})`}
+      opacity={faded ? 0.35 : 1}
+      onPointerEnter={() => onPoint(dataset.key)}
+      onPointerLeave={() => onPoint(null)}
+      onClick={onOpen}
+      onKeyDown={open}
+      style={{ cursor: 'pointer' }}
+    >
+      <rect width={BOX} height={box.height} rx="3" fill={role.surface} stroke={role.quiet} />
+      <text x="12" y="20" fontSize="13" fontWeight="650" fill={role.ink}>
+        {dataset.name}
+      </text>
+      <text x="12" y="36" fontSize="11" fill={role.quiet}>
+        {dataset.live ? 'live' : `${dataset.rows.toLocaleString('en')} rows`} · {dataset.measures.length} measures
+      </text>
+      {dataset.roles.length === 0 && (
+        <text x="12" y={HEAD + 13} fontSize="12" fill={role.warning}>
+          no date role yet
+        </text>
+      )}
+      {dataset.roles.map((entry, i) => (
+        <text
+          key={entry.key}
+          x={box.side === 'left' ? BOX - 12 : 12}
+          y={HEAD + i * LINE + 13}
+          textAnchor={box.side === 'left' ? 'end' : 'start'}
+          fontSize="11"
+          fill={role.quiet}
+        >
+          {entry.key.replace(/_/g, ' ')}
+        </text>
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,223 @@
+'use client';
+/**
+ * The almanac strip: a lane of coverage for each measure of the dashboard, the windows of its time controls drawn over
+ * them. It zooms and scrolls, folds, and tells of a hole what is missing and which visuals it touches.
+ */
+import Button from '@mui/material/Button';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { dayCountWords, dayWords, windowWords } from '../../core/calendar/names';
+import { containsDay, subtractRuns, type DayRun } from '../../core/calendar/runs';
+import type { LaneAnswer } from '../../core/dashboard/answers';
+import { datasetOf } from '../../core/dashboard/model';
+import { titleOf } from '../../core/dashboard/title';
+import { role } from '../../theme/roles';
+import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
+import { useSize } from '../visuals/useSize';
+import { StripLanes } from './StripLanes';
+import { StripWindows } from './StripWindows';
+import { extentOfRuns, moved, stripTicks, within, zoomed, type StripView } from './stripView';
+
+export const LANE = 14;
+export const NAMES = 168;
+const AXIS = 16;
+const HEIGHT = 84;
+const FOLDED = 20;
+const WHEEL_ZOOM = 1.0015;
+const KEY_STEP = 0.2;
+/** A pointer that moved less than this (in pixels) clicked. */
+const CLICK_SLOP = 4;
+
+/** What is known of the place that was clicked. */
+interface Told {
+  readonly lane: LaneAnswer;
+  readonly hole: DayRun | null;
+  readonly day: number;
+}
+
+export function AlmanacStrip() {
+  const lanes = useAnswers((state) => state.lanes);
+  const list = useMemo(() => Object.values(lanes), [lanes]);
+  const [folded, setFolded] = useState(false);
+  if (list.length === 0) return null;
+  return (
+    <section
+      aria-label="Almanac strip"
+      style={{
+        flex: 'none',
+        height: folded ? FOLDED : HEIGHT,
+        background: role.surface,
+        borderTop: `1px solid ${role.hairline}`,
+        position: 'relative',
+      }}
+    >
+      <Button
+        onClick={() => setFolded(!folded)}
+        aria-expanded={!folded}
+        aria-label={folded ? 'Unfold the almanac strip' : 'Fold the almanac strip'}
+        sx={{ position: 'absolute', right: 2, top: 0, minWidth: 0, p: '0 6px', fontSize: 11, lineHeight: '18px', zIndex: 2, bgcolor: 'background.paper' }}
+      >
+        {folded ? 'Coverage ▴' : '▾'}
+      </Button>
+      {!folded && <OpenStrip lanes={list} />}
+    </section>
+  );
+}
+
+function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [view, setView] = useState<StripView | null>(null);
+  const [told, setTold] = useState<Told | null>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const drag = useRef<{ x: number; view: StripView; moved: boolean } | null>(null);
+  const whole = useMemo(() => extentOfRuns(lanes.map((lane) => lane.runs)) ?? { from: 0, to: 1 }, [lanes]);
+  const shown = within(view ?? whole, whole);
+  const inner = Math.max(1, width - NAMES - 28);
+  const height = AXIS + lanes.length * LANE;
+  const x = (day: number) => NAMES + ((day - shown.from) / (shown.to + 1 - shown.from)) * inner;
+  const dayAt = (clientX: number) => {
+    const box = svg.current!.getBoundingClientRect();
+    const share = (clientX - box.left - NAMES) / inner;
+    return { share: Math.max(0, Math.min(1, share)), day: Math.floor(shown.from + share * (shown.to + 1 - shown.from)) };
+  };
+  const latest = useRef({ shown, whole, dayAt });
+  useEffect(() => {
+    latest.current = { shown, whole, dayAt };
+  });
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const onWheel = (event: WheelEvent) => {
+      // Sideways scrolls move, with a modifier or sideways none: up and down zooms, so lanes scroll by their own bar.
+      if (!event.ctrlKey && !event.metaKey && Math.abs(event.deltaX) <= Math.abs(event.deltaY)) return;
+      event.preventDefault();
+      const now = latest.current;
+      const next =
+        event.ctrlKey || event.metaKey
+          ? zoomed(now.shown, WHEEL_ZOOM ** event.deltaY, now.dayAt(event.clientX).share, now.whole)
+          : moved(now.shown, event.deltaX / 600, now.whole);
+      setView(next);
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [width]);
+  const tell = (event: PointerEvent<SVGSVGElement>) => {
+    const { day } = dayAt(event.clientX);
+    const box = event.currentTarget.getBoundingClientRect();
+    const lane = lanes[Math.floor((event.clientY - box.top - AXIS) / LANE)];
+    if (!lane || event.clientX - box.left < NAMES) return setTold(null);
+    setTold({ lane, day, hole: holeAt(lane, day) });
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const change: Record<string, () => StripView> = {
+      ArrowLeft: () => moved(shown, -KEY_STEP, whole),
+      ArrowRight: () => moved(shown, KEY_STEP, whole),
+      '+': () => zoomed(shown, 0.7, 0.5, whole),
+      '=': () => zoomed(shown, 0.7, 0.5, whole),
+      '-': () => zoomed(shown, 1.4, 0.5, whole),
+      Home: () => whole,
+    };
+    const next = change[event.key];
+    if (event.key === 'Escape') setTold(null);
+    if (!next) return;
+    event.preventDefault();
+    event.stopPropagation();
+    setView(next());
+  };
+  return (
+    <div ref={ref} style={{ height: '100%', overflowY: 'auto', overflowX: 'hidden' }}>
+      {told && <ToldWords told={told} onClose={() => setTold(null)} />}
+      {width > 0 && (
+        <svg
+          ref={svg}
+          width={width}
+          height={height}
+          tabIndex={0}
+          role="img"
+          aria-label={`Coverage of ${lanes.length} measures, ${windowWords(Math.round(shown.from), Math.round(shown.to))}. Arrows move, plus and minus zoom, Home shows everything.`}
+          onKeyDown={onKey}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            drag.current = { x: event.clientX, view: shown, moved: false };
+          }}
+          onPointerMove={(event) => {
+            const begun = drag.current;
+            if (!begun) return;
+            if (Math.abs(event.clientX - begun.x) > CLICK_SLOP) begun.moved = true;
+            if (begun.moved) setView(moved(begun.view, (begun.x - event.clientX) / inner, whole));
+          }}
+          onPointerUp={(event) => {
+            if (drag.current && !drag.current.moved) tell(event);
+            drag.current = null;
+          }}
+          onDoubleClick={(event) => setView(zoomed(shown, event.shiftKey ? 2 : 0.5, dayAt(event.clientX).share, whole))}
+          style={{ display: 'block', cursor: 'grab', touchAction: 'pan-y' }}
+        >
+          <g fontSize="10" fill={role.quiet} aria-hidden="true">
+            {stripTicks(shown, Math.max(2, Math.floor(inner / 60))).map(({ day, label }) => (
+              <g key={day}>
+                <line x1={x(day)} x2={x(day)} y1="3" y2={height} stroke={role.hairline} />
+                <text x={x(day) + 3} y="11">
+                  {label}
+                </text>
+              </g>
+            ))}
+          </g>
+          <StripLanes lanes={lanes} from={shown.from} to={shown.to} width={inner} top={AXIS} />
+          <StripWindows x={x} left={NAMES} right={NAMES + inner} top={AXIS - 3} bottom={height} />
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** The hole of a lane around a day; null on a day with data, and before the first or after the last one. */
+function holeAt(lane: LaneAnswer, day: number): DayRun | null {
+  const first = lane.runs[0];
+  const last = lane.runs.at(-1);
+  if (!first || !last || containsDay(lane.runs, day)) return null;
+  const holes = subtractRuns([{ start: first.start, end: last.end }], lane.runs);
+  return holes.find((hole) => hole.start <= day && day <= hole.end) ?? null;
+}
+
+function ToldWords({ told, onClose }: { told: Told; onClose: () => void }) {
+  const { model } = useWorkspace();
+  const document = useDocument();
+  const { lane, hole, day } = told;
+  const dataset = datasetOf(model, lane.dataset)?.name ?? lane.dataset;
+  const visuals = document.visuals.filter((visual) => lane.visuals.includes(visual.id)).map((visual) => titleOf(visual, model));
+  const first = lane.runs[0];
+  const last = lane.runs.at(-1);
+  const what = hole
+    ? `No data ${windowWords(hole.start, hole.end)} (${dayCountWords(hole.end - hole.start + 1)})`
+    : containsDay(lane.runs, day)
+      ? `${dayWords(day)} has data${lane.provisionalFrom !== null && day >= lane.provisionalFrom ? ', not final yet' : ''}`
+      : first && last
+        ? `${dayWords(day)} lies outside the data, which goes from ${dayWords(first.start)} to ${dayWords(last.end)}`
+        : 'No day with data';
+  return (
+    <div
+      role="status"
+      style={{
+        position: 'absolute',
+        left: NAMES,
+        right: 40,
+        bottom: 4,
+        zIndex: 3,
+        background: role.ink,
+        color: role.paper,
+        borderRadius: 3,
+        padding: '3px 8px',
+        fontSize: 12,
+        display: 'flex',
+        gap: 8,
+      }}
+    >
+      <span style={{ flex: 1 }}>
+        <strong>{lane.name}</strong> of {dataset}: {what}. {hole ? 'It touches' : 'Shown by'} {visuals.join(', ')}.
+      </span>
+      <button type="button" onClick={onClose} aria-label="Close" style={{ border: 0, background: 'none', color: 'inherit', cursor: 'pointer' }}>
+        ×
+      </button>
+    </div>
+  );
+}
