@@ -127,7 +127,7 @@ await withBenchDatabase(async (folder, database) => {
   const file = path.join(folder, 'bookings.csv');
   await writeBookings(file, rows);
   const dataset = await importBookings('Bookings', file);
-  const { readModel } = await import('../src/server/model');
+  const { readModel } = await import('../src/server/model/model');
   const { createDashboard } = await import('../src/server/dashboards/repository');
   const { warmCubes } = await import('../src/server/answers/warm');
   const { model } = await readModel();

@@ -6,6 +6,7 @@ import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
 import { startDatabase, type RunningDatabase } from '../cli/mariadb';
 import { TIME_DEFAULTS } from '../src/core/dashboard/controls';
+import { CHART_DEFAULTS, shownMeasure } from '../src/core/dashboard/visuals';
 import type { Control, Visual } from '../src/core/dashboard/document';
 import { Random } from '../demo/random';
 import { isoDay } from '../src/core/calendar/day';
@@ -64,18 +65,13 @@ export async function importBookings(name: string, file: string): Promise<string
 export function eightVisuals(dataset: string): Visual[] {
   const measures = ['seats', 'revenue', 'rows', 'revenue'];
   const categories = ['route', 'channel', 'ticket_class', 'route'];
-  return measures.flatMap((measure, i): Visual[] => [
-    { id: `line${i}`, kind: 'line', title: '', measure: { dataset, measure }, grain: 'auto' },
-    {
-      id: `bar${i}`,
-      kind: 'bar',
-      title: '',
-      measure: { dataset, measure },
-      category: categories[i]!,
-      order: 'value',
-      limit: 12,
-    },
-  ]);
+  return measures.flatMap((measure, i): Visual[] => {
+    const chart = { ...CHART_DEFAULTS, measures: [shownMeasure(dataset, measure)] };
+    return [
+      { ...chart, id: `line${i}`, kind: 'line' },
+      { ...chart, id: `bar${i}`, kind: 'bar', across: { dataset, column: categories[i]! } },
+    ];
+  });
 }
 
 export const benchTimeline: Control = {

@@ -29,7 +29,7 @@ async function measure(rows: number, folder: string) {
   const file = path.join(folder, 'bookings.csv');
   await writeBookings(file, rows);
   const dataset = await importBookings(`Bookings ${rows}`, file);
-  const { readModel } = await import('../src/server/model');
+  const { readModel } = await import('../src/server/model/model');
   const { heldCube } = await import('../src/server/answers/cubes');
   const { sqlSource } = await import('../src/server/answers/sqlSource');
   const { selectRows } = await import('../src/server/database/connection');
@@ -56,7 +56,7 @@ async function measure(rows: number, folder: string) {
     `ALTER TABLE fact_${own.id}_${own.currentLoad} MODIFY c2 VARCHAR(40), MODIFY c3 VARCHAR(40), MODIFY c4 VARCHAR(40),
      ADD INDEX by_day (c1, c2, c3, c4, c5, c6)`,
   );
-  const direct = sqlSource(stored);
+  const direct = sqlSource(stored, model);
   /** One statement a visual: what is covered is known already. */
   const statements = { ...direct, covered: source.covered };
   const only = new Set(visuals.map((visual) => visual.id));

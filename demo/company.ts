@@ -4,7 +4,16 @@ import { shiftMonths } from '../src/core/calendar/units';
 import { Random } from './random';
 
 /** The ports of the company. */
-export const PORTS = ['Veldry', 'Osk Head', 'Tamsel', 'Brinnoch', 'Quern', 'Sollay', 'Hallen', 'Ruddock Bay'] as const;
+export const PORTS = [
+  'Veldry',
+  'Osk Head',
+  'Tamsel',
+  'Brinnoch',
+  'Quern',
+  'Sollay',
+  'Hallen',
+  'Ruddock Bay',
+] as const;
 
 export interface Route {
   readonly name: string;

@@ -32,7 +32,12 @@ const EVENTS: readonly Entry[] = [
 export function calendarText(company: Company, entries: readonly Entry[], name: string): string {
   const year = civilFromDay(company.firstDay).year - 1;
   const date = (month: number, day: number) => `${year}${pad(month)}${pad(day)}`;
-  const lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Skerrow Line//Demo//EN', `X-WR-CALNAME:${name}`];
+  const lines = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//Skerrow Line//Demo//EN',
+    `X-WR-CALNAME:${name}`,
+  ];
   entries.forEach(({ summary, month, day, rule, days }, i) => {
     lines.push('BEGIN:VEVENT', `UID:${i + 1}@skerrow.example`, `DTSTAMP:${date(1, 1)}T000000Z`);
     lines.push(`DTSTART;VALUE=DATE:${date(month, day)}`);

@@ -10,7 +10,12 @@ import {
   type Visual,
 } from '../../src/core/dashboard/document';
 import type { Model } from '../../src/core/dashboard/model';
-import { CHART_DEFAULTS, MEASURED_DEFAULTS, shownMeasure, type ShownMeasure } from '../../src/core/dashboard/visuals';
+import {
+  CHART_DEFAULTS,
+  MEASURED_DEFAULTS,
+  shownMeasure,
+  type ShownMeasure,
+} from '../../src/core/dashboard/visuals';
 import { wiresForNewItem } from '../../src/core/dashboard/wiring';
 
 export type Placed = readonly [item: Visual | Control, x: number, y: number, w: number, h: number];
@@ -36,7 +41,9 @@ export function cut(
   document: DashboardDocument,
   isCut: (control: string, target: string) => boolean,
 ): DashboardDocument {
-  const wires = document.wires.map((wire) => (isCut(wire.control, wire.target) ? { ...wire, on: false } : wire));
+  const wires = document.wires.map((wire) =>
+    isCut(wire.control, wire.target) ? { ...wire, on: false } : wire,
+  );
   return { ...document, wires };
 }
 
@@ -85,6 +92,21 @@ export function slicer(id: string, title: string, dimension: Dimension): Control
   };
 }
 
-export function timeline(id: string, title: string, phrase: string, more: Partial<Extract<Control, { kind: 'timeline' }>> = {}): Control {
-  return { ...TIME_DEFAULTS, id, kind: 'timeline', title, default: phrase, level: 'month', levelFixed: false, size: 'words', ...more };
+export function timeline(
+  id: string,
+  title: string,
+  phrase: string,
+  more: Partial<Extract<Control, { kind: 'timeline' }>> = {},
+): Control {
+  return {
+    ...TIME_DEFAULTS,
+    id,
+    kind: 'timeline',
+    title,
+    default: phrase,
+    level: 'month',
+    levelFixed: false,
+    size: 'words',
+    ...more,
+  };
 }

@@ -30,10 +30,15 @@ export function fleetCare(model: Model): DashboardDocument {
     [measured('figure', 'hours', [shown('repairs/hours')]), 15, 5, 5, 5],
     [measured('figure', 'stops', [shown('repairs/stops')]), 20, 5, 4, 5],
     [
-      chart('combined', 'flow', [shown('repairs/rows', { mark: 'bar' }), shown('repairs/rows', { role: 'closed', mark: 'line' })], {
-        title: 'Repairs opened (bars) and closed (line)',
-        grain: 'week',
-      }),
+      chart(
+        'combined',
+        'flow',
+        [shown('repairs/rows', { mark: 'bar' }), shown('repairs/rows', { role: 'closed', mark: 'line' })],
+        {
+          title: 'Repairs opened (bars) and closed (line)',
+          grain: 'week',
+        },
+      ),
       5,
       10,
       10,

@@ -26,15 +26,33 @@ export function todayOnTheWater(model: Model): DashboardDocument {
     [{ id: 'asof', kind: 'asof', title: 'As of', hold: false, reveal: null }, 8, 0, 7, 5],
     [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 5, 4, 9],
     [slicer('port', 'Port', column('weather', 'station')), 0, 14, 4, 9],
-    [measured('figure', 'people', [shown('sailings/passengers')], { subtitle: '{window}, data to {latest}' }), 4, 5, 5, 5],
+    [
+      measured('figure', 'people', [shown('sailings/passengers')], {
+        subtitle: '{window}, data to {latest}',
+      }),
+      4,
+      5,
+      5,
+      5,
+    ],
     [measured('figure', 'off', [shown('sailings/cancelled_share')]), 9, 5, 5, 5],
     [measured('figure', 'late', [shown('sailings/delay')]), 14, 5, 5, 5],
-    [measured('figure', 'passes', [shown('pass_holders/holders')], { title: 'Pass holders at the end' }), 19, 5, 5, 5],
+    [
+      measured('figure', 'passes', [shown('pass_holders/holders')], { title: 'Pass holders at the end' }),
+      19,
+      5,
+      5,
+      5,
+    ],
     [
       chart(
         'combined',
         'sea',
-        [shown('sailings/cancelled_sailings', { mark: 'bar' }), shown('weather/gusts'), shown('weather/waves', { axis: 'right' })],
+        [
+          shown('sailings/cancelled_sailings', { mark: 'bar' }),
+          shown('weather/gusts'),
+          shown('weather/waves', { axis: 'right' }),
+        ],
         { title: 'Cancelled sailings, wind and waves' },
       ),
       4,
@@ -64,7 +82,13 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       12,
       8,
     ],
-    [chart('bar', 'routes', [shown('sailings/passengers')], { across: column('sailings', 'route') }), 16, 19, 8, 8],
+    [
+      chart('bar', 'routes', [shown('sailings/passengers')], { across: column('sailings', 'route') }),
+      16,
+      19,
+      8,
+      8,
+    ],
     [measured('calendarmap', 'map', [shown('weather/wind')], { title: 'Wind, day by day' }), 4, 27, 20, 6],
   ]);
 }

@@ -35,8 +35,36 @@ export function waysToChooseDays(model: Model): DashboardDocument {
       24,
       5,
     ],
-    [{ ...time, id: 'list', kind: 'periods', title: 'Named periods', face: 'buttons', entries, chooseDates: true }, 0, 5, 7, 10],
-    [{ ...time, id: 'calendar', kind: 'calendar', title: 'Calendar', picks: 'range', within: null, tint: passengers }, 7, 5, 6, 10],
+    [
+      {
+        ...time,
+        id: 'list',
+        kind: 'periods',
+        title: 'Named periods',
+        face: 'buttons',
+        entries,
+        chooseDates: true,
+      },
+      0,
+      5,
+      7,
+      10,
+    ],
+    [
+      {
+        ...time,
+        id: 'calendar',
+        kind: 'calendar',
+        title: 'Calendar',
+        picks: 'range',
+        within: null,
+        tint: passengers,
+      },
+      7,
+      5,
+      6,
+      10,
+    ],
     [{ ...time, id: 'tree', kind: 'tree', title: 'Date tree', levels: 'calendar' }, 13, 5, 5, 10],
     [
       {

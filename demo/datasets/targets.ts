@@ -23,9 +23,14 @@ export const targets: DemoDataset = {
         for (let day = 1; day <= daysInMonth(y, m); day++) {
           const on = dayFromCivil(y, m, day);
           if (inService(company, route, on))
-            wanted += route.size * Math.max(1, Math.round(route.sailingsADay * company.scale)) * demandOn(company, on) * PLANNED;
+            wanted +=
+              route.size *
+              Math.max(1, Math.round(route.sailingsADay * company.scale)) *
+              demandOn(company, on) *
+              PLANNED;
         }
-        if (wanted > 0) yield [isoDay(dayFromCivil(y, m, 1)), route.name, String(Math.round(wanted / 10) * 10)];
+        if (wanted > 0)
+          yield [isoDay(dayFromCivil(y, m, 1)), route.name, String(Math.round(wanted / 10) * 10)];
       }
     }
   },

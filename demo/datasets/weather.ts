@@ -35,7 +35,12 @@ export const weather: DemoDataset = {
         for (const hour of HOURS) {
           const wind = random.around(78 * winter * storm, 34) / 10;
           const wave = Math.max(0.1, wind * 0.16 * (0.7 + 0.6 * random.next()));
-          yield [`${isoDay(day)} ${String(hour).padStart(2, '0')}:00`, station, wind.toFixed(1), wave.toFixed(2)];
+          yield [
+            `${isoDay(day)} ${String(hour).padStart(2, '0')}:00`,
+            station,
+            wind.toFixed(1),
+            wave.toFixed(2),
+          ];
         }
       }
     }

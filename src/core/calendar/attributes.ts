@@ -103,7 +103,9 @@ export function attributeValues(
   const seen = new Map<string, number>();
   const byDay = specialDaysByDay(special);
   const isNamed = attribute === 'holiday name' || attribute === 'event';
-  const days = isNamed ? special.map((entry) => entry.day) : Array.from({ length: last - first + 1 }, (_, i) => first + i);
+  const days = isNamed
+    ? special.map((entry) => entry.day)
+    : Array.from({ length: last - first + 1 }, (_, i) => first + i);
   for (const day of days) {
     const value = attributeOf(attribute, day, rule, byDay);
     if (value === null) continue;

@@ -39,15 +39,20 @@ describe('an iCalendar file', () => {
       ),
     );
     const found = days(text, '2020-01-01', '2030-01-01');
-    expect(found).toEqual(['2022-05-02 Spring Monday', '2023-05-01 Spring Monday', '2025-05-05 Spring Monday']);
+    expect(found).toEqual([
+      '2022-05-02 Spring Monday',
+      '2023-05-01 Spring Monday',
+      '2025-05-05 Spring Monday',
+    ]);
   });
 
   test('a rule on 29 February takes place in leap years only', () => {
     const text = file(event('DTSTART;VALUE=DATE:20200229', 'RRULE:FREQ=YEARLY', 'SUMMARY:Leap'));
     const read = readCalendar(text);
-    expect(read.ok && namedDays(read.events, d('2020-01-01'), d('2030-01-01')).map(({ day }) => civilFromDay(day).year)).toEqual([
-      2020, 2024, 2028,
-    ]);
+    expect(
+      read.ok &&
+        namedDays(read.events, d('2020-01-01'), d('2030-01-01')).map(({ day }) => civilFromDay(day).year),
+    ).toEqual([2020, 2024, 2028]);
   });
 
   test.each([

@@ -96,7 +96,8 @@ function eventOf(component: ICAL.Component, line: number, lines: readonly string
       `“${name}” begins at a time of day; only events of whole days can be taken`,
     );
   const first = dayOf(startDate);
-  if (!Number.isFinite(first) || startDate.month < 1) throw new Refused(placeOf('DTSTART'), `“${name}” has no such day`);
+  if (!Number.isFinite(first) || startDate.month < 1)
+    throw new Refused(placeOf('DTSTART'), `“${name}” has no such day`);
   const days = Math.max(1, dayOf(event.endDate) - first);
   return {
     name,
@@ -127,9 +128,11 @@ export function namedDays(
   to: Day,
 ): { readonly day: Day; readonly name: string }[] {
   const days = events.flatMap((event) =>
-    event.occurrences(from, to).flatMap((first) =>
-      Array.from({ length: event.days }, (_, i) => ({ day: first + i, name: event.name })),
-    ),
+    event
+      .occurrences(from, to)
+      .flatMap((first) =>
+        Array.from({ length: event.days }, (_, i) => ({ day: first + i, name: event.name })),
+      ),
   );
   return days.filter(({ day }) => day >= from && day <= to).sort((a, b) => a.day - b.day);
 }

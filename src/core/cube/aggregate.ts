@@ -32,7 +32,9 @@ function piecesOf(cube: Cube, window: DayRuns, { buckets }: Grouping): Piece[] {
   const inside = intersectRuns(window, held);
   if (!buckets) add(inside, 0);
   else
-    buckets.starts.forEach((start, i) => add(intersectRuns(inside, [{ start, end: bucketEnd(buckets, i) }]), i));
+    buckets.starts.forEach((start, i) =>
+      add(intersectRuns(inside, [{ start, end: bucketEnd(buckets, i) }]), i),
+    );
   return pieces;
 }
 

@@ -35,9 +35,11 @@ export function cellTests(
   cube: Cube,
   selection: Pick<Selection, 'filters' | 'conditions'>,
 ): CellTest[] | undefined {
-  const conditions = selection.conditions.map(
-    (condition): ValueFilter => ({ column: conditionKey(condition), values: [KEPT], exclude: false }),
-  );
+  const conditions = selection.conditions.map((condition): ValueFilter => ({
+    column: conditionKey(condition),
+    values: [KEPT],
+    exclude: false,
+  }));
   const tests: CellTest[] = [];
   for (const filter of [...selection.filters, ...conditions]) {
     const category = cube.categories.find((entry) => entry.column === filter.column);

@@ -71,9 +71,7 @@ describe('day cube', () => {
     };
     expect(source.aggregate({ ...query, dataset: 'others' })).toBeUndefined();
     expect(source.aggregate({ ...query, by: byColumn('vessel') })).toBeUndefined();
-    expect(
-      source.aggregate({ ...query, numbers: [{ ...SEATS, column: 'weight' }] }),
-    ).toBeUndefined();
+    expect(source.aggregate({ ...query, numbers: [{ ...SEATS, column: 'weight' }] })).toBeUndefined();
     expect(source.aggregate({ ...query, numbers: [{ ...SEATS, distinct: true }] })).toBeUndefined();
     expect(source.aggregate(query)).toBeDefined();
     source.remove('trips');

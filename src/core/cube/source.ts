@@ -59,7 +59,13 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
   ) {
     const place = placeOf(selection.dataset, selection.day);
     const wanted = numbers.map((number) => `${number.column}${number.extremes ? '+' : ''}`);
-    const key = JSON.stringify([place, selection.filters, selection.conditions, columns.map(columnKey), wanted]);
+    const key = JSON.stringify([
+      place,
+      selection.filters,
+      selection.conditions,
+      columns.map(columnKey),
+      wanted,
+    ]);
     let collapsed = kept.get(key);
     if (collapsed) kept.delete(key);
     else {

@@ -136,9 +136,7 @@ export const testQuery: fc.Arbitrary<AggregateQuery> = fc
     ),
     window: fc.oneof(closeRuns, fc.constant([{ start: -Infinity, end: Infinity }])),
     by: grouping,
-    numbers: fc.constant(
-      TEST_SHAPE.numbers.map((number) => ({ ...number, closing: true, distinct: false })),
-    ),
+    numbers: fc.constant(TEST_SHAPE.numbers.map((number) => ({ ...number, closing: true, distinct: false }))),
   })
   .map((query) =>
     query.by.buckets
@@ -153,14 +151,21 @@ function within(runs: DayRuns, first: number, last: number): DayRuns {
 }
 
 /** Whether a row belongs to a selection. */
-export function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>): boolean {
+export function matches(
+  row: TestRow,
+  query: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>,
+): boolean {
   const value = (column: string) => (column === 'route' ? row.route : row.channel);
   const day = (column: string) => (column === 'other' ? row.other : row.day);
   return (
     row.day !== null &&
     query.filters.every((filter) => filter.values.includes(value(filter.column)) !== filter.exclude) &&
-    query.conditions.every((condition) => conditionKey(condition) === conditionKey(MANY_SEATS) && keepsManySeats(row)) &&
-    query.otherDays.every((filter) => day(filter.column) !== null && containsDay(filter.runs, day(filter.column)!))
+    query.conditions.every(
+      (condition) => conditionKey(condition) === conditionKey(MANY_SEATS) && keepsManySeats(row),
+    ) &&
+    query.otherDays.every(
+      (filter) => day(filter.column) !== null && containsDay(filter.runs, day(filter.column)!),
+    )
   );
 }
 
@@ -201,7 +206,8 @@ export function plainAnswer(rows: readonly TestRow[], query: AggregateQuery): Re
 /** An answer in the same form as `plainAnswer`. */
 export function comparable(answer: AggregateAnswer): Record<string, unknown> {
   const groups = answer.keys.length;
-  const extreme = (value: number | undefined) => (value === undefined || Number.isNaN(value) ? null : value + 0);
+  const extreme = (value: number | undefined) =>
+    value === undefined || Number.isNaN(value) ? null : value + 0;
   return Object.fromEntries(
     Array.from(answer.rows, (count, i) => {
       const of = (column: string) => {

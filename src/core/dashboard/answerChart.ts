@@ -6,7 +6,7 @@ import { slowest, type Ground, type MeasureReach } from './ground';
 import { compareValues, dimensionName, isKnown, type Dimension } from './dimension';
 import { fillMissing } from './figures';
 import { bucketsOf, grainFor, type Buckets } from './grain';
-import { datasetOf, type Measure, type Model } from './model';
+import { datasetOf, roleName, type Measure, type Model } from './model';
 import { isCoarse, type Reach } from './reach';
 import { BLANK } from './blank';
 import { valueTable, type TableOutcome, type ValueTable } from './valueTable';
@@ -24,12 +24,20 @@ export function bucketsFor(
   const coarse = ground.measures
     .flatMap((entry) => entry.reaches.map((reach) => reach.part.measure))
     .filter((measure) => isCoarse(measure) && !measure.spread);
-  const chosen = grainFor(visual, last - first + 1, coarse.map((measure) => measure.grain), model.rule);
+  const chosen = grainFor(
+    visual,
+    last - first + 1,
+    coarse.map((measure) => measure.grain),
+    model.rule,
+  );
   const notes: string[] = [];
   if (chosen.because === 'coarse measure') {
-    notes.push(`by ${chosen.unit}, since ${coarse.map((measure) => measure.name).join(' and ')} is not known finer`);
+    notes.push(
+      `by ${chosen.unit}, since ${coarse.map((measure) => measure.name).join(' and ')} is not known finer`,
+    );
   }
-  if (chosen.because === 'too many') notes.push(`by ${chosen.unit}: there would be too many ${visual.grain}s`);
+  if (chosen.because === 'too many')
+    notes.push(`by ${chosen.unit}: there would be too many ${visual.grain}s`);
   return { buckets: bucketsOf(chosen.unit, first, last, model.rule), notes };
 }
 
@@ -64,6 +72,14 @@ export function noColumnWords(model: Model, outcome: Extract<TableOutcome, { kin
   return `${dataset} has no ${dimensionName(model, outcome.dimension).toLowerCase()}; its measures are left out`;
 }
 
+/** Whether a measure has nothing to show in the window: a ratio of nothing is zero where its upper side says so. */
+function isSilent({ reaches }: MeasureReach): boolean {
+  const [first, second] = reaches;
+  const none = (reach: Reach | undefined) => reach !== undefined && reach.shown.length === 0;
+  if (second) return none(second) || (none(first) && first!.part.measure.missing !== 'zero');
+  return none(first);
+}
+
 interface Part {
   readonly entry: MeasureReach;
   readonly table: ValueTable;
@@ -79,7 +95,7 @@ export async function tablesOf(
   const parts: Part[] = [];
   const notes: string[] = [];
   for (const entry of ground.measures) {
-    if (entry.reaches.some((reach) => reach.shown.length === 0)) continue;
+    if (isSilent(entry)) continue;
     const outcome = await valueTable(model, source, entry.measure, entry.reaches, { dimensions, buckets });
     if (outcome.kind === 'elsewhere') return 'elsewhere';
     if (outcome.kind === 'no column') notes.push(noColumnWords(model, outcome));
@@ -102,6 +118,12 @@ export async function answerChart(ground: Ground, visual: Chart): Promise<Visual
   return visual.across ? alongDimension(ground, visual, visual.across) : alongTime(ground, visual);
 }
 
+/** Name of a measure as a series: with its date role where that is not its own. */
+function seriesName(ground: Ground, { measure, shown }: MeasureReach): string {
+  if (shown.role === null || shown.role === measure.role) return measure.name;
+  return `${measure.name}, ${roleName(ground.context.model, shown.dataset, shown.role)}`;
+}
+
 const common = (ground: Ground, parts: readonly Part[], notes: readonly string[]) => ({
   ...ground.about,
   rows: parts.reduce((total, part) => total + part.table.rows, 0),
@@ -119,12 +141,15 @@ async function alongTime(ground: Ground, visual: Chart): Promise<VisualAnswer> {
   for (const { entry, table } of tables.parts) {
     const order = splitOrder(model, visual, table);
     if (order.length < table.keys.length)
-      allNotes.push(`first ${order.length} of ${table.keys.length} by ${dimensionName(model, visual.split!).toLowerCase()}`);
+      allNotes.push(
+        `first ${order.length} of ${table.keys.length} by ${dimensionName(model, visual.split!).toLowerCase()}`,
+      );
     for (const g of order) {
       const value = table.keys[g]![0];
-      const name = visual.split ? (value ?? BLANK) : entry.measure.name;
+      const own = seriesName(ground, entry);
+      const name = visual.split ? (value ?? BLANK) : own;
       series.push({
-        name: visual.split && ground.measures.length > 1 ? `${entry.measure.name}, ${name}` : name,
+        name: visual.split && ground.measures.length > 1 ? `${own}, ${name}` : name,
         measure: entry.index,
         values: filledOver(entry.measure, table.values[g]!, buckets, entry.reaches),
         axis: axisOf(ground, entry),
@@ -140,7 +165,8 @@ function splitOrder(model: Model, visual: Chart, table: ValueTable): number[] {
   const all = table.keys.map((_, g) => g);
   if (!visual.split) return all;
   const byName = compareValues(model, visual.split);
-  const size = (g: number) => table.values[g]!.reduce<number>((total, value) => total + Math.abs(value ?? 0), 0);
+  const size = (g: number) =>
+    table.values[g]!.reduce<number>((total, value) => total + Math.abs(value ?? 0), 0);
   const natural = (a: number, b: number) => byName(table.keys[a]![0]!, table.keys[b]![0]!);
   const kept = [...all].sort((a, b) => size(b) - size(a) || natural(a, b)).slice(0, visual.limit);
   return kept.sort(natural);
@@ -155,7 +181,8 @@ async function alongDimension(ground: Ground, visual: Chart, across: Dimension):
   const [lead] = tables.parts;
   lead?.table.keys.forEach((key, g) => {
     const value = lead.table.values[g]![0] ?? null;
-    if (value !== null || !totals.has(key[0]!)) totals.set(key[0]!, (totals.get(key[0]!) ?? 0) + (value ?? 0));
+    if (value !== null || !totals.has(key[0]!))
+      totals.set(key[0]!, (totals.get(key[0]!) ?? 0) + (value ?? 0));
   });
   for (const { table } of tables.parts)
     for (const key of table.keys) if (!totals.has(key[0]!)) totals.set(key[0]!, -Infinity);
@@ -165,7 +192,13 @@ async function alongDimension(ground: Ground, visual: Chart, across: Dimension):
   const series = tables.parts.flatMap((part) => seriesAcross(ground, visual, part, categories));
   const notes = [...tables.notes];
   if (byValue.length > categories.length) notes.push(`first ${categories.length} of ${byValue.length}`);
-  return { kind: 'chart', ...common(ground, tables.parts, notes), buckets: null, categories, series } satisfies ChartAnswer;
+  return {
+    kind: 'chart',
+    ...common(ground, tables.parts, notes),
+    buckets: null,
+    categories,
+    series,
+  } satisfies ChartAnswer;
 }
 
 function seriesAcross(
@@ -177,12 +210,15 @@ function seriesAcross(
   const { model } = ground.context;
   const at = new Map(table.keys.map((key, g) => [JSON.stringify(key), g]));
   const splits = visual.split
-    ? [...new Set(table.keys.map((key) => key[1]!))].sort(compareValues(model, visual.split)).slice(0, visual.limit)
+    ? [...new Set(table.keys.map((key) => key[1]!))]
+        .sort(compareValues(model, visual.split))
+        .slice(0, visual.limit)
     : [undefined];
+  const own = seriesName(ground, entry);
   return splits.map((split): SeriesAnswer => {
-    const name = split === undefined ? entry.measure.name : (split ?? BLANK);
+    const name = split === undefined ? own : (split ?? BLANK);
     return {
-      name: split !== undefined && ground.measures.length > 1 ? `${entry.measure.name}, ${name}` : name,
+      name: split !== undefined && ground.measures.length > 1 ? `${own}, ${name}` : name,
       measure: entry.index,
       values: categories.map((category) => {
         const g = at.get(JSON.stringify(split === undefined ? [category] : [category, split]));

@@ -148,4 +148,5 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
 }
 
 /** Whether a slicer lists values of an attribute that no row has: those of which there are few. */
-const listsAll = (attribute: Attribute) => attribute === 'weekday' || attribute === 'weekend' || attribute === 'month';
+const listsAll = (attribute: Attribute) =>
+  attribute === 'weekday' || attribute === 'weekend' || attribute === 'month';

@@ -59,7 +59,9 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
     buckets,
     table: table.slice(0, MOST_ROWS) satisfies CrosstabRow[],
     total: table.length,
-    provisionalFrom: ground.measures.map((entry) => (buckets ? provisionalBucket(entry.reaches, buckets) : null)),
+    provisionalFrom: ground.measures.map((entry) =>
+      buckets ? provisionalBucket(entry.reaches, buckets) : null,
+    ),
   };
 }
 

@@ -47,7 +47,8 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
   }));
   const outcome = await valueTable(model, source, measure, cut, { dimensions: [], buckets: days });
   if (outcome.kind !== 'table') return ELSEWHERE;
-  const notes = first > shown[0]!.start ? [`the last ${MOST_DAYS.toLocaleString('en')} days of the window`] : [];
+  const notes =
+    first > shown[0]!.start ? [`the last ${MOST_DAYS.toLocaleString('en')} days of the window`] : [];
   const coarse = reaches.some((reach) => reach.part.measure.grain !== 'day' && !reach.part.measure.spread);
   const from = reaches.map((reach) => reach.provisionalFrom).filter((day) => day !== null);
   return {

@@ -38,7 +38,11 @@ function figuresJson(answer: ShownAnswer) {
     case 'table':
       return {};
     case 'chart': {
-      const series = answer.series.map(({ name, axis, provisionalFrom }) => ({ name, axis, provisionalFrom }));
+      const series = answer.series.map(({ name, axis, provisionalFrom }) => ({
+        name,
+        axis,
+        provisionalFrom,
+      }));
       const values = (i: number) => answer.series.map((entry) => entry.values[i] ?? null);
       const places = answer.buckets
         ? bucketsJson(answer.buckets)

@@ -39,10 +39,7 @@ export async function answerVisual(context: ReachContext, visual: Visual): Promi
 type Reached = readonly MeasureReach[];
 const isReached = (outcome: Reached | VisualAnswer): outcome is Reached => Array.isArray(outcome);
 
-async function reachMeasures(
-  context: ReachContext,
-  visual: MeasuredVisual,
-): Promise<Reached | VisualAnswer> {
+async function reachMeasures(context: ReachContext, visual: MeasuredVisual): Promise<Reached | VisualAnswer> {
   const measures: MeasureReach[] = [];
   for (const [index, shown] of visual.measures.entries()) {
     const parts = partsOf(context.model, shown);
@@ -53,7 +50,12 @@ async function reachMeasures(
       if (!reach) return ELSEWHERE;
       reaches.push(reach);
     }
-    measures.push({ index, shown, measure: measureOf(context.model, shown.dataset, shown.measure)!, reaches });
+    measures.push({
+      index,
+      shown,
+      measure: measureOf(context.model, shown.dataset, shown.measure)!,
+      reaches,
+    });
   }
   return measures;
 }
@@ -61,7 +63,8 @@ async function reachMeasures(
 function problemOf(shown: ShownMeasure, model: Model): string {
   if (!datasetOf(model, shown.dataset)) return missingDataset(shown.dataset);
   const measure = measureOf(model, shown.dataset, shown.measure);
-  if (measure) return `A measure that the ratio “${measure.name}” needs is not there. Mend it on the dataset’s page.`;
+  if (measure)
+    return `A measure that the ratio “${measure.name}” needs is not there. Mend it on the dataset’s page.`;
   return `There is no measure “${shown.measure}”. Choose another in the settings.`;
 }
 

@@ -1,7 +1,13 @@
 /** What a visual groups by and a slicer chooses from: a category column, shared or not, or an attribute of the almanac. */
 import { z } from 'zod';
 import { specialDaysByDay } from '../calendar/almanac';
-import { ATTRIBUTES, attributeName, attributeOf, attributeValues, type Attribute } from '../calendar/attributes';
+import {
+  ATTRIBUTES,
+  attributeName,
+  attributeOf,
+  attributeValues,
+  type Attribute,
+} from '../calendar/attributes';
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import type { DayClasses, GroupColumn } from '../cube/query';
 import { id } from './ids';
@@ -102,7 +108,10 @@ export function attributeRuns(
 }
 
 /** By natural order for attributes, else by name; blank last. */
-export function compareValues(model: Model, dimension: Dimension): (a: string | null, b: string | null) => number {
+export function compareValues(
+  model: Model,
+  dimension: Dimension,
+): (a: string | null, b: string | null) => number {
   if (!isAttribute(dimension)) return compareNames;
   const { values } = dayClasses(model, dimension.attribute);
   const place = new Map(values.map((value, i) => [value, i]));

@@ -44,12 +44,29 @@ describe('the dashboard document', () => {
       version: 1,
       visuals: [
         { id: 'sea', kind: 'line', title: 'Sea', measure: passengers, grain: 'week' },
-        { id: 'ports', kind: 'bar', title: '', measure: passengers, category: 'route', order: 'name', limit: 5 },
+        {
+          id: 'ports',
+          kind: 'bar',
+          title: '',
+          measure: passengers,
+          category: 'route',
+          order: 'name',
+          limit: 5,
+        },
         { id: 'log', kind: 'table', title: '', dataset: 'trips', role: 'day', columns: ['day'] },
       ],
       controls: [
         DOCUMENT.controls[0],
-        { id: 'route', kind: 'slicer', title: '', dataset: 'trips', column: 'route', default: [], several: true, unavailable: 'struck' },
+        {
+          id: 'route',
+          kind: 'slicer',
+          title: '',
+          dataset: 'trips',
+          column: 'route',
+          default: [],
+          several: true,
+          unavailable: 'struck',
+        },
       ],
     };
     const read = readDocument(old);
@@ -58,7 +75,12 @@ describe('the dashboard document', () => {
       document: {
         version: 2,
         visuals: [
-          { measures: [{ ...passengers, role: null, axis: 'auto' }], across: null, grain: 'week', most: MOST_BUCKETS },
+          {
+            measures: [{ ...passengers, role: null, axis: 'auto' }],
+            across: null,
+            grain: 'week',
+            most: MOST_BUCKETS,
+          },
           { across: { dataset: 'trips', column: 'route' }, order: 'natural', limit: 5 },
           { kind: 'table', subtitle: '' },
         ],

@@ -12,7 +12,8 @@ export const loadChangesSchema = z.object({
 });
 export type LoadChanges = z.infer<typeof loadChangesSchema>;
 
-const days = (count: number, verb: string) => `${count.toLocaleString('en')} ${count === 1 ? 'day' : 'days'} ${verb}`;
+const days = (count: number, verb: string) =>
+  `${count.toLocaleString('en')} ${count === 1 ? 'day' : 'days'} ${verb}`;
 
 /** "12 days added, 2 days changed, latest now 1 Jun 2026". */
 export function changesWords(changes: LoadChanges): string {

@@ -47,7 +47,11 @@ function windowOf(seen: readonly Reach[]): { window: Shown['window']; latest: Da
 }
 
 /** The ground of a visual of which at least one part sees days with data (`seen`). */
-export function groundOf(context: ReachContext, measures: readonly MeasureReach[], seen: readonly Reach[]): Ground {
+export function groundOf(
+  context: ReachContext,
+  measures: readonly MeasureReach[],
+  seen: readonly Reach[],
+): Ground {
   const byUse = new Map<string, Reach[]>();
   for (const reach of measures.flatMap((entry) => entry.reaches)) {
     const place = JSON.stringify([reach.part.dataset, reach.part.role, reach.part.measure.condition]);

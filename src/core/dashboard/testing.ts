@@ -69,7 +69,10 @@ export const TEST_MODEL: Model = {
         testMeasure('busy', 'count', null, { condition: MANY_SEATS }),
         testMeasure('share', 'ratio', null, {
           unit: '%',
-          ratio: { over: { dataset: 'trips', measure: 'busy' }, under: { dataset: 'trips', measure: 'rows' } },
+          ratio: {
+            over: { dataset: 'trips', measure: 'busy' },
+            under: { dataset: 'trips', measure: 'rows' },
+          },
         }),
         testMeasure('booked', 'sum', 'seats', { role: 'other' }),
       ],

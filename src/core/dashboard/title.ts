@@ -44,12 +44,15 @@ function titleFromMeasures(visual: Exclude<Visual, { kind: 'table' }>, model: Mo
     (shown) => measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure,
   );
   const names = all.length > NAMED ? [...all.slice(0, NAMED - 1), `${all.length - NAMED + 1} more`] : all;
-  const named = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : names[0]!;
+  const named =
+    names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}` : names[0]!;
   const dimension = (entry: Parameters<typeof dimensionName>[1]) => dimensionName(model, entry).toLowerCase();
   if (visual.kind === 'figure') return named;
   if (visual.kind === 'calendarmap') return `${named}, day by day`;
   if (visual.kind === 'crosstab') return `${named} by ${visual.rows.map(dimension).join(' and ')}`;
   if (!isChart(visual)) return named;
   const split = visual.split ? ` by ${dimension(visual.split)}` : '';
-  return visual.across ? `${named} by ${dimension(visual.across)}${split && `, ${split.trim()}`}` : `${named} over time${split}`;
+  return visual.across
+    ? `${named} by ${dimension(visual.across)}${split && `, ${split.trim()}`}`
+    : `${named} over time${split}`;
 }

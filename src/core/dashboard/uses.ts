@@ -1,5 +1,12 @@
 /** Which datasets an item shows, each by which date role, and through which base measures. */
-import { isControl, isTimeControl, itemOf, type Control, type DashboardDocument, type Visual } from './document';
+import {
+  isControl,
+  isTimeControl,
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from './document';
 import { isAttribute, reaches } from './dimension';
 import { datasetOf, measureOf, type Measure, type MeasureRef, type Model } from './model';
 import { measuresOf, type ShownMeasure } from './visuals';
@@ -16,7 +23,10 @@ export interface BasePart extends DatasetUse {
 }
 
 /** A measure's parts: itself, or the two sides of a ratio; undefined when something it needs is not there. */
-export function partsOf(model: Model, shown: MeasureRef & { readonly role?: string | null }): BasePart[] | undefined {
+export function partsOf(
+  model: Model,
+  shown: MeasureRef & { readonly role?: string | null },
+): BasePart[] | undefined {
   const measure = measureOf(model, shown.dataset, shown.measure);
   if (!measure) return undefined;
   if (measure.aggregation !== 'ratio') {
@@ -90,9 +100,7 @@ function slicerUses(
   const byDataset = new Map<string, DatasetUse>();
   for (const use of wired) if (!byDataset.has(use.dataset)) byDataset.set(use.dataset, use);
   const { dimension } = control;
-  const own = isAttribute(dimension)
-    ? model.datasets.map((dataset) => dataset.key)
-    : [dimension.dataset];
+  const own = isAttribute(dimension) ? model.datasets.map((dataset) => dataset.key) : [dimension.dataset];
   if (byDataset.size === 0 || !isAttribute(dimension)) {
     for (const dataset of own) {
       const role = datasetOf(model, dataset)?.roles[0];

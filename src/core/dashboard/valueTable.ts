@@ -93,19 +93,22 @@ export function spreadOver(
   return out;
 }
 
-/** The quotient of two tables, key by key: null where either side has no value or the lower one is zero. */
-export function ratioTable(over: ValueTable, under: ValueTable, factor: number): ValueTable {
+/**
+ * The quotient of two tables, key by key: null where either side has no value or the lower one is zero. `zeros` says
+ * that a missing upper value is none of something that is counted, so a zero.
+ */
+export function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: boolean): ValueTable {
   const keyOf = (key: Key) => JSON.stringify(key);
-  const lower = new Map(under.keys.map((key, i) => [keyOf(key), under.values[i]!]));
-  const values = over.keys.map((key, i) => {
-    const divisors = lower.get(keyOf(key));
-    return over.values[i]!.map((value, b) => {
-      const divisor = divisors?.[b] ?? null;
+  const upper = new Map(over.keys.map((key, i) => [keyOf(key), over.values[i]!]));
+  const values = under.keys.map((key, i) => {
+    const dividends = upper.get(keyOf(key));
+    return under.values[i]!.map((divisor, b) => {
+      const value = dividends?.[b] ?? (zeros ? 0 : null);
       return value === null || divisor === null || divisor === 0 ? null : (value / divisor) * factor;
     });
   });
   const layout = over.layout === 'database' || under.layout === 'database' ? 'database' : over.layout;
-  return { keys: over.keys, values, rows: over.rows + under.rows, layout };
+  return { keys: under.keys, values, rows: over.rows + under.rows, layout };
 }
 
 /** A percentage is a ratio in hundredths. */
@@ -127,5 +130,7 @@ export async function valueTable(
   }
   const [first, second] = tables;
   if (!first) return { kind: 'elsewhere' };
-  return { kind: 'table', table: second ? ratioTable(first, second, ratioFactor(measure)) : first };
+  if (!second) return { kind: 'table', table: first };
+  const zeros = reaches[0]!.part.measure.missing === 'zero';
+  return { kind: 'table', table: ratioTable(first, second, ratioFactor(measure), zeros) };
 }

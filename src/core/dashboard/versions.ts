@@ -29,9 +29,7 @@ function severalMeasures(document: Json): Json {
   return { ...document, visuals, controls };
 }
 
-const MIGRATIONS: readonly Migration[] = [
-  { name: 'several measures', from: 1, migrate: severalMeasures },
-];
+const MIGRATIONS: readonly Migration[] = [{ name: 'several measures', from: 1, migrate: severalMeasures }];
 
 export const NEWEST_VERSION = 2;
 

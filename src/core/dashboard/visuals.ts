@@ -17,7 +17,10 @@ const title = z.string().max(200).describe('Shown title; empty means a title mad
 export const shownMeasureSchema = z.object({
   dataset: ids.key,
   measure: ids.key,
-  role: ids.key.nullable().default(null).describe('Date role by which it counts days; null: the measure’s own'),
+  role: ids.key
+    .nullable()
+    .default(null)
+    .describe('Date role by which it counts days; null: the measure’s own'),
   mark: z.enum(['line', 'area', 'bar']).default('line').describe('How a combined chart draws it'),
   axis: z
     .enum(['auto', 'left', 'right'])
@@ -61,7 +64,10 @@ export type ValueAxis = z.infer<typeof valueAxisSchema>;
 const chart = {
   ...measured,
   across: dimensionSchema.nullable().default(null).describe('What the chart goes along; null: time'),
-  split: dimensionSchema.nullable().default(null).describe('Dimension with a series of its own for each value'),
+  split: dimensionSchema
+    .nullable()
+    .default(null)
+    .describe('Dimension with a series of its own for each value'),
   order: z.enum(['value', 'natural']).default('value').describe('Order of categories'),
   limit: z.int().min(1).max(100).default(12).describe('At most so many categories or split series'),
   axis: valueAxisSchema.default({ kind: 'zero' }),
@@ -120,7 +126,11 @@ export function measuresOf(visual: Visual): readonly ShownMeasure[] {
 }
 
 /** A measure as a visual first shows it. */
-export function shownMeasure(dataset: string, measure: string, more: Partial<ShownMeasure> = {}): ShownMeasure {
+export function shownMeasure(
+  dataset: string,
+  measure: string,
+  more: Partial<ShownMeasure> = {},
+): ShownMeasure {
   return { dataset, measure, role: null, mark: 'line', axis: 'auto', ...more };
 }
 

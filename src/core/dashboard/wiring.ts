@@ -101,7 +101,10 @@ export function crosspoint(
     const reason = first?.kind === 'none' ? first.reason : `${titleOf(target, model)} shows no dataset yet.`;
     return { ...common, state: 'no route', routes, words: reason };
   }
-  const words = [...routes.map((route) => routeWords(model, route)), ...unreached(model, target, routes)].join(' ');
+  const words = [
+    ...routes.map((route) => routeWords(model, route)),
+    ...unreached(model, target, routes),
+  ].join(' ');
   if (!wire?.on) return { ...common, state: 'unwired', routes, words };
   return { ...common, state: open.length < routes.length ? 'half' : 'wired', routes, words };
 }

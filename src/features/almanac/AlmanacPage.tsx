@@ -36,7 +36,13 @@ function Loaded({ almanac }: { almanac: Almanac }) {
   const client = useQueryClient();
   const notice = useNotice();
   const [draft, setDraft] = useState<CalendarRule | null>(null);
-  const [year, setYear] = useState(() => civilFromDay(almanac.span.last).year);
+  const [year, setYear] = useState(() => {
+    const now = new Date().getUTCFullYear();
+    return Math.max(
+      civilFromDay(almanac.span.first).year,
+      Math.min(now, civilFromDay(almanac.span.last).year),
+    );
+  });
   const rule = draft ?? almanac.rule;
   const changed = JSON.stringify(rule) !== JSON.stringify(almanac.rule);
   const save = useMutation({
@@ -55,8 +61,8 @@ function Loaded({ almanac }: { almanac: Almanac }) {
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
         <Typography variant="h1">Almanac</Typography>
         <Typography color="textSecondary" sx={{ flex: 1 }}>
-          The one date dimension of every dataset: {(almanac.span.last - almanac.span.first + 1).toLocaleString('en')} days,{' '}
-          {firstYear} to {lastYear}
+          The one date dimension of every dataset:{' '}
+          {(almanac.span.last - almanac.span.first + 1).toLocaleString('en')} days, {firstYear} to {lastYear}
         </Typography>
         <Button href="/api/almanac/export?format=csv">Export as CSV</Button>
         <Button href="/api/almanac/export?format=parquet">Export as Parquet</Button>
@@ -68,7 +74,11 @@ function Loaded({ almanac }: { almanac: Almanac }) {
             <Button disabled={!changed} onClick={() => setDraft(null)}>
               As it was
             </Button>
-            <Button variant="contained" disabled={!changed || save.isPending} onClick={() => save.mutate(rule)}>
+            <Button
+              variant="contained"
+              disabled={!changed || save.isPending}
+              onClick={() => save.mutate(rule)}
+            >
               Save the rule
             </Button>
           </>
@@ -80,17 +90,26 @@ function Loaded({ almanac }: { almanac: Almanac }) {
           </Box>
           <Box sx={{ flex: 1, minWidth: 0 }}>
             <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-              <Button aria-label="The year before" disabled={year <= firstYear} onClick={() => setYear(year - 1)}>
+              <Button
+                aria-label="The year before"
+                disabled={year <= firstYear}
+                onClick={() => setYear(year - 1)}
+              >
                 ‹
               </Button>
               <Typography variant="h3" component="h3">
                 {year}
               </Typography>
-              <Button aria-label="The year after" disabled={year >= lastYear} onClick={() => setYear(year + 1)}>
+              <Button
+                aria-label="The year after"
+                disabled={year >= lastYear}
+                onClick={() => setYear(year + 1)}
+              >
                 ›
               </Button>
               <Typography variant="body2" color="textSecondary">
-                months down, days across; brackets where fiscal months begin, weekends underlined, dots for holidays
+                months down, days across; brackets where fiscal months begin, weekends underlined, dots for
+                holidays
               </Typography>
             </Box>
             <YearPicture rule={rule} year={year} special={almanac.special} />

@@ -10,7 +10,12 @@ import type { Almanac } from './api';
 /** Name of a column as in the table. */
 const columnName = (key: string) => key.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
 
-const WIDTHS: Partial<Record<keyof AlmanacRow, number>> = { holidayName: 150, eventNames: 150, day: 104, weekStart: 104 };
+const WIDTHS: Partial<Record<keyof AlmanacRow, number>> = {
+  holidayName: 150,
+  eventNames: 150,
+  day: 104,
+  weekStart: 104,
+};
 
 export function DayTable({ almanac, year }: { almanac: Almanac; year: number }) {
   const { rule, special } = almanac;
@@ -18,7 +23,10 @@ export function DayTable({ almanac, year }: { almanac: Almanac; year: number }) 
     const byDay = specialDaysByDay(special);
     const first = dayFromCivil(year, 1, 1);
     const count = dayFromCivil(year + 1, 1, 1) - first;
-    return Array.from({ length: count }, (_, i) => ({ id: first + i, ...almanacRow(first + i, rule, byDay) }));
+    return Array.from({ length: count }, (_, i) => ({
+      id: first + i,
+      ...almanacRow(first + i, rule, byDay),
+    }));
   }, [rule, special, year]);
   const columns = useMemo(
     (): GridColDef[] =>
@@ -29,7 +37,13 @@ export function DayTable({ almanac, year }: { almanac: Almanac; year: number }) 
           headerName: columnName(key),
           width: WIDTHS[key as keyof AlmanacRow] ?? Math.max(84, columnName(key).length * 7.4 + 18),
           valueFormatter: (value: unknown) =>
-            value === null || value === undefined ? '' : value === true ? 'yes' : value === false ? 'no' : String(value),
+            value === null || value === undefined
+              ? ''
+              : value === true
+                ? 'yes'
+                : value === false
+                  ? 'no'
+                  : String(value),
         })),
     [rows],
   );

@@ -14,7 +14,9 @@ import { changesUnder, type MovedWindow } from './api';
 /** "start 20 days earlier, end 10 days later". */
 export function movesWords({ startMoves, endMoves }: Pick<MovedWindow, 'startMoves' | 'endMoves'>): string {
   const side = (name: string, by: number | null) =>
-    by === null || by === 0 ? [] : [`${name} ${Math.abs(by)} ${Math.abs(by) === 1 ? 'day' : 'days'} ${by < 0 ? 'earlier' : 'later'}`];
+    by === null || by === 0
+      ? []
+      : [`${name} ${Math.abs(by)} ${Math.abs(by) === 1 ? 'day' : 'days'} ${by < 0 ? 'earlier' : 'later'}`];
   const parts = [...side('start', startMoves), ...side('end', endMoves)];
   return parts.length === 0 ? 'other days' : parts.join(', ');
 }

@@ -15,7 +15,13 @@ const NAMED = [
 ];
 const sideOf = (value: string) => (value === 'start' ? 'start' : 'end');
 
-export function RuleFields({ rule, onChange }: { rule: CalendarRule; onChange: (rule: CalendarRule) => void }) {
+export function RuleFields({
+  rule,
+  onChange,
+}: {
+  rule: CalendarRule;
+  onChange: (rule: CalendarRule) => void;
+}) {
   const setFiscal = (part: Partial<Fiscal>) => onChange({ ...rule, fiscal: { ...rule.fiscal, ...part } });
   const toggleWeekend = (weekday: number) => {
     const weekend = rule.weekend.includes(weekday)
@@ -62,7 +68,9 @@ export function RuleFields({ rule, onChange }: { rule: CalendarRule; onChange: (
       <TextSetting
         label="Fiscal months begin on day"
         value={String(rule.fiscal.monthStartDay)}
-        check={(text) => (/^\d{1,2}$/.test(text) && Number(text) >= 1 && Number(text) <= 28 ? null : 'A day from 1 to 28.')}
+        check={(text) =>
+          /^\d{1,2}$/.test(text) && Number(text) >= 1 && Number(text) <= 28 ? null : 'A day from 1 to 28.'
+        }
         onChange={(text) => setFiscal({ monthStartDay: Number(text) })}
       />
       <ChoiceSetting

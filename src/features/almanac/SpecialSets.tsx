@@ -42,8 +42,16 @@ export function SpecialSets({
   };
   const take = (file: File) =>
     run(async () => {
-      const name = file.name.replace(/\.\w+$/, '').replace(/[_-]+/g, ' ').replace(/^./, (letter) => letter.toUpperCase());
-      await addSet({ name, kind: /event/i.test(name) ? 'event' : 'holiday', source: file.name, text: await file.text() });
+      const name = file.name
+        .replace(/\.\w+$/, '')
+        .replace(/[_-]+/g, ' ')
+        .replace(/^./, (letter) => letter.toUpperCase());
+      await addSet({
+        name,
+        kind: /event/i.test(name) ? 'event' : 'holiday',
+        source: file.name,
+        text: await file.text(),
+      });
     });
   const ofYear = special.filter((entry) => civilFromDay(entry.day).year === year);
   return (
@@ -76,7 +84,9 @@ export function SpecialSets({
         </Typography>
       )}
       {sets.length === 0 && (
-        <Typography>No set yet. Add an .ics file of whole-day events, single or repeated every year.</Typography>
+        <Typography>
+          No set yet. Add an .ics file of whole-day events, single or repeated every year.
+        </Typography>
       )}
       {sets.length > 0 && (
         <Table size="small" aria-label="Sets of days">
@@ -98,7 +108,9 @@ export function SpecialSets({
                     variant="standard"
                     value={set.kind}
                     onChange={(event) =>
-                      void run(() => changeSet(set.id, { kind: event.target.value === 'event' ? 'event' : 'holiday' }))
+                      void run(() =>
+                        changeSet(set.id, { kind: event.target.value === 'event' ? 'event' : 'holiday' }),
+                      )
                     }
                     slotProps={{ htmlInput: { 'aria-label': `Kind of ${set.name}` } }}
                   >
@@ -110,7 +122,11 @@ export function SpecialSets({
                   {set.events} {set.events === 1 ? 'entry' : 'entries'} in {set.source}
                 </TableCell>
                 <TableCell align="right">
-                  <Button color="error" aria-label={`Remove ${set.name}`} onClick={() => void run(() => removeSet(set.id))}>
+                  <Button
+                    color="error"
+                    aria-label={`Remove ${set.name}`}
+                    onClick={() => void run(() => removeSet(set.id))}
+                  >
                     Remove
                   </Button>
                 </TableCell>

@@ -28,10 +28,16 @@ export const YearPicture = memo(function YearPicture({
   const [ref, { width }] = useSize<HTMLDivElement>();
   const cell = Math.max(8, (width - LABEL - 4) / DAYS);
   const byDay = specialDaysByDay(special);
-  const place = (month: number, dayOfMonth: number) => ({ x: LABEL + (dayOfMonth - 1) * cell, y: HEAD + (month - 1) * ROW });
+  const place = (month: number, dayOfMonth: number) => ({
+    x: LABEL + (dayOfMonth - 1) * cell,
+    y: HEAD + (month - 1) * ROW,
+  });
   const months = MONTH_NAMES.map((name, m) => ({ name, month: m + 1, days: daysInMonth(year, m + 1) }));
   const days = months.flatMap(({ month, days: count }) =>
-    Array.from({ length: count }, (_, i) => ({ day: dayFromCivil(year, month, i + 1), ...place(month, i + 1) })),
+    Array.from({ length: count }, (_, i) => ({
+      day: dayFromCivil(year, month, i + 1),
+      ...place(month, i + 1),
+    })),
   );
   const isFiscal = rule.fiscal.yearStartMonth !== 1 || rule.fiscal.monthStartDay !== 1;
   return (
@@ -51,7 +57,13 @@ export const YearPicture = memo(function YearPicture({
               </text>
             ))}
             {months.map(({ name, month }) => (
-              <text key={name} x={LABEL - 8} y={place(month, 1).y + ROW / 2 + 4} textAnchor="end" fontSize="12">
+              <text
+                key={name}
+                x={LABEL - 8}
+                y={place(month, 1).y + ROW / 2 + 4}
+                textAnchor="end"
+                fontSize="12"
+              >
                 {name.slice(0, 3)}
               </text>
             ))}
@@ -115,13 +127,23 @@ function DayCell({
   const words = [names.holiday, names.event].filter((name) => name !== null).join(', ');
   return (
     <g>
-      <rect x={x + 0.5} y={y + 1} width={cell - 1} height={ROW - 3} fill={odd ? role.timeTint : role.paper} stroke={role.hairline} strokeWidth="0.5">
+      <rect
+        x={x + 0.5}
+        y={y + 1}
+        width={cell - 1}
+        height={ROW - 3}
+        fill={odd ? role.timeTint : role.paper}
+        stroke={role.hairline}
+        strokeWidth="0.5"
+      >
         <title>{`${dayWords(day)}, ${unitText('fiscal month', day, rule)}${words === '' ? '' : `, ${words}`}`}</title>
       </rect>
       {rule.weekend.includes(weekday) && (
         <path d={`M${x + 2} ${y + ROW - 4}h${cell - 4}`} stroke={role.quiet} strokeWidth="1.5" />
       )}
-      {weekday === rule.weekStart && <path d={`M${x + 0.5} ${y + 1}v5`} stroke={role.quiet} strokeWidth="1.5" />}
+      {weekday === rule.weekStart && (
+        <path d={`M${x + 0.5} ${y + 1}v5`} stroke={role.quiet} strokeWidth="1.5" />
+      )}
       {names.holiday !== null && <circle cx={x + cell / 2} cy={y + 7} r="3" fill={role.warning} />}
       {names.event !== null && (
         <circle cx={x + cell / 2} cy={y + 7} r="3" fill="none" stroke={role.choice} strokeWidth="1.5" />

@@ -43,10 +43,13 @@ export interface RuleChanges {
 }
 
 export const readAlmanac = () => requestJson<Almanac>('/api/almanac');
-export const saveRule = (rule: CalendarRule) => requestJson<Almanac>('/api/almanac', { method: 'PUT', body: rule });
-export const changesUnder = (rule: CalendarRule) => requestJson<RuleChanges>('/api/almanac/preview', { body: rule });
+export const saveRule = (rule: CalendarRule) =>
+  requestJson<Almanac>('/api/almanac', { method: 'PUT', body: rule });
+export const changesUnder = (rule: CalendarRule) =>
+  requestJson<RuleChanges>('/api/almanac/preview', { body: rule });
 export const addSet = (set: { name: string; kind: SpecialSet['kind']; source: string; text: string }) =>
   requestJson<SpecialSet[]>('/api/almanac/sets', { body: set });
 export const changeSet = (id: number, change: Partial<Pick<SpecialSet, 'name' | 'kind' | 'enabled'>>) =>
   requestJson<SpecialSet[]>(`/api/almanac/sets/${id}`, { method: 'PATCH', body: change });
-export const removeSet = (id: number) => requestJson<SpecialSet[]>(`/api/almanac/sets/${id}`, { method: 'DELETE' });
+export const removeSet = (id: number) =>
+  requestJson<SpecialSet[]>(`/api/almanac/sets/${id}`, { method: 'DELETE' });

@@ -112,11 +112,17 @@ function PartsRail({
               fullWidth
               onClick={() => onAdd(part.kind)}
               aria-label={`Add ${part.name.toLowerCase()}`}
-              sx={{ justifyContent: 'flex-start', color: 'text.primary', gap: 1, py: 0.25 }}
+              sx={{
+                justifyContent: 'flex-start',
+                color: 'text.primary',
+                gap: 1,
+                py: 0.25,
+                whiteSpace: 'nowrap',
+              }}
             >
               <PartSign kind={part.kind} />
               {part.name}
-              <Typography variant="caption" color="textSecondary">
+              <Typography variant="caption" color="textSecondary" noWrap>
                 {part.hint}
               </Typography>
             </Button>
@@ -154,7 +160,6 @@ function PartsRail({
     </Box>
   );
 }
-
 
 function ArrangeGrid({
   chosen,

@@ -29,7 +29,9 @@ export function DimensionSetting({
         { value: NONE, label: none },
         ...all.map(({ dimension, label: name }) => ({ value: dimensionKey(dimension), label: name })),
       ]}
-      onChange={(key) => onChange(all.find(({ dimension }) => dimensionKey(dimension) === key)?.dimension ?? null)}
+      onChange={(key) =>
+        onChange(all.find(({ dimension }) => dimensionKey(dimension) === key)?.dimension ?? null)
+      }
     />
   );
 }

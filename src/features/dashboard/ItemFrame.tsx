@@ -75,7 +75,9 @@ function subtitle(visual: Visual, answer: VisualAnswer | undefined, model: Model
 
 /** When the oldest of the shown datasets was loaded; "live" where all are read as they are now. */
 function loadedWords(answer: ShownAnswer, model: Model): string {
-  const shown = [...new Set(answer.uses.map((use) => use.dataset))].flatMap((key) => datasetOf(model, key) ?? []);
+  const shown = [...new Set(answer.uses.map((use) => use.dataset))].flatMap(
+    (key) => datasetOf(model, key) ?? [],
+  );
   const stored = shown.filter((dataset) => !dataset.live).map((dataset) => dataset.loadedAt);
   if (stored.length === 0) return 'live';
   return dayWords(parseIsoDay(stored.sort()[0]!.slice(0, 10))!);

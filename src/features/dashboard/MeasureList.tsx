@@ -39,7 +39,12 @@ export function MeasureList({
         const roles = datasetOf(model, shown.dataset)?.roles ?? [];
         const ownRole = roles.find((entry) => entry.key === measure?.role)?.name ?? '';
         return (
-          <div key={i} style={measures.length > 1 ? { borderBottom: `1px solid ${role.hairline}`, paddingBottom: 4 } : {}}>
+          <div
+            key={i}
+            style={
+              measures.length > 1 ? { borderBottom: `1px solid ${role.hairline}`, paddingBottom: 4 } : {}
+            }
+          >
             <ChoiceSetting
               label={`Measure${number}`}
               value={`${shown.dataset}/${shown.measure}`}

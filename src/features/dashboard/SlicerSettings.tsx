@@ -10,7 +10,13 @@ import { dimensionsIn, sameDimension } from './options';
 import { HoldSetting, RevealSetting } from './TimeSettings';
 import { useControlAnswer, useWorkspace } from './workspace';
 
-export function SlicerSettings({ slicer, change }: { slicer: Slicer; change: (part: Partial<Slicer>) => void }) {
+export function SlicerSettings({
+  slicer,
+  change,
+}: {
+  slicer: Slicer;
+  change: (part: Partial<Slicer>) => void;
+}) {
   const { model, reader } = useWorkspace();
   const answer = useControlAnswer(slicer.id);
   const chosen = answer?.kind === 'slicer' ? answer.choice : [];

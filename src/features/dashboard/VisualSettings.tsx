@@ -160,7 +160,13 @@ function AxisSettings({ axis, onChange }: { axis: ValueAxis; onChange: (axis: Va
 /** Dimensions down the side of a crosstab, at most. */
 const MOST_ROWS = 3;
 
-function CrosstabSettings({ visual, change }: { visual: Crosstab; change: (part: Partial<Crosstab>) => void }) {
+function CrosstabSettings({
+  visual,
+  change,
+}: {
+  visual: Crosstab;
+  change: (part: Partial<Crosstab>) => void;
+}) {
   const rows = [...visual.rows, ...(visual.rows.length < MOST_ROWS ? [null] : [])];
   return (
     <>
@@ -181,7 +187,11 @@ function CrosstabSettings({ visual, change }: { visual: Crosstab; change: (part:
           }}
         />
       ))}
-      <SwitchSetting label="Periods across" checked={visual.periods} onChange={(periods) => change({ periods })} />
+      <SwitchSetting
+        label="Periods across"
+        checked={visual.periods}
+        onChange={(periods) => change({ periods })}
+      />
       <SwitchSetting
         label="Subtotals and total"
         checked={visual.subtotals}

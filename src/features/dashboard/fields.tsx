@@ -101,7 +101,7 @@ export function SwitchSetting({
 }) {
   return (
     <FormControlLabel
-      sx={{ display: 'flex', my: 0.5 }}
+      sx={{ display: 'flex', my: 0.5, ml: -0.5 }}
       control={<Switch size="small" checked={checked} onChange={(event) => onChange(event.target.checked)} />}
       label={label}
     />

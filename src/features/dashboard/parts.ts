@@ -228,7 +228,12 @@ function newVisual(
     case 'combined': {
       const second = dataset.measures.find((entry) => entry.key !== measure && entry.column !== null);
       const line = second ? [shownMeasure(dataset.key, second.key, { mark: 'line', axis: 'right' })] : [];
-      return { ...chart, kind, measures: [shownMeasure(dataset.key, measure, { mark: 'bar' }), ...line], most: 60 };
+      return {
+        ...chart,
+        kind,
+        measures: [shownMeasure(dataset.key, measure, { mark: 'bar' }), ...line],
+        most: 60,
+      };
     }
     case 'figure':
     case 'calendarmap':
@@ -254,7 +259,9 @@ function newSlicer(
   common: { id: string; title: string },
 ): Control {
   const used = new Set(
-    document.controls.flatMap((control) => (control.kind === 'slicer' ? [dimensionKey(control.dimension)] : [])),
+    document.controls.flatMap((control) =>
+      control.kind === 'slicer' ? [dimensionKey(control.dimension)] : [],
+    ),
   );
   const column =
     dataset.columns.find(

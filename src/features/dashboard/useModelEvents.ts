@@ -7,7 +7,11 @@ import { useNotice } from '../shell/Notice';
 
 interface ModelEvent {
   readonly revision: number;
-  readonly loads: readonly { readonly dataset: string; readonly name: string; readonly changes: LoadChanges | null }[];
+  readonly loads: readonly {
+    readonly dataset: string;
+    readonly name: string;
+    readonly changes: LoadChanges | null;
+  }[];
 }
 
 export function useModelEvents(): void {
@@ -18,7 +22,9 @@ export function useModelEvents(): void {
     source.addEventListener('model', (event: MessageEvent<string>) => {
       const { loads } = JSON.parse(event.data) as ModelEvent;
       void client.invalidateQueries({ queryKey: ['model'] });
-      const words = loads.map(({ name, changes }) => `${name}: ${changes ? changesWords(changes) : 'loaded'}`);
+      const words = loads.map(
+        ({ name, changes }) => `${name}: ${changes ? changesWords(changes) : 'loaded'}`,
+      );
       if (words.length > 0) notice({ text: words.join('; ') });
     });
     return () => source.close();

@@ -3,13 +3,24 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { ROW_OPERATORS, valuesWanted, type RowCondition, type RowOperator } from '../../core/cube/rowCondition';
+import {
+  ROW_OPERATORS,
+  valuesWanted,
+  type RowCondition,
+  type RowOperator,
+} from '../../core/cube/rowCondition';
 import { ChoiceSetting, TextSetting } from '../dashboard/fields';
 import { requestJson } from '../shell/request';
 import type { DatasetSummary } from './api';
 
 const NONE = '';
-const TEXT_OPERATORS: readonly RowOperator[] = ['is one of', 'is none of', 'contains', 'is blank', 'is not blank'];
+const TEXT_OPERATORS: readonly RowOperator[] = [
+  'is one of',
+  'is none of',
+  'contains',
+  'is blank',
+  'is not blank',
+];
 
 type Column = DatasetSummary['columns'][number];
 
@@ -20,7 +31,11 @@ const operatorsFor = (column: Column | undefined) =>
 const startingValue = (column: Column | undefined) =>
   column?.type === 'whole' || column?.type === 'decimal' ? '0' : column?.type === 'text' ? '' : '2026-01-01';
 
-function withOperator(column: Column | undefined, operator: RowOperator, values: readonly string[]): RowCondition['values'] {
+function withOperator(
+  column: Column | undefined,
+  operator: RowOperator,
+  values: readonly string[],
+): RowCondition['values'] {
   const wanted = valuesWanted(operator);
   if (wanted === 'some') return [...values];
   return Array.from({ length: wanted }, (_, i) => values[i] ?? startingValue(column));
@@ -85,7 +100,8 @@ function ConditionValues({
   const isList = valuesWanted(condition.operator) === 'some';
   const known = useQuery({
     queryKey: ['values', dataset, condition.column],
-    queryFn: () => requestJson<string[]>(`/api/datasets/${dataset}/values?column=${encodeURIComponent(condition.column)}`),
+    queryFn: () =>
+      requestJson<string[]>(`/api/datasets/${dataset}/values?column=${encodeURIComponent(condition.column)}`),
     enabled: isList && column?.category === true,
   });
   if (isList) {
@@ -96,9 +112,20 @@ function ConditionValues({
         size="small"
         options={known.data ?? []}
         value={condition.values}
-        onChange={(_, values) => onChange({ ...condition, values: values.map((value) => value.trim()).filter((value) => value !== '') })}
+        onChange={(_, values) =>
+          onChange({
+            ...condition,
+            values: values.map((value) => value.trim()).filter((value) => value !== ''),
+          })
+        }
         renderInput={(params) => (
-          <TextField {...params} margin="dense" label="Values" error={condition.values.length === 0} helperText={condition.values.length === 0 ? 'At least one value.' : ''} />
+          <TextField
+            {...params}
+            margin="dense"
+            label="Values"
+            error={condition.values.length === 0}
+            helperText={condition.values.length === 0 ? 'At least one value.' : ''}
+          />
         )}
       />
     );
@@ -119,7 +146,10 @@ function ConditionValues({
           value={value}
           check={check}
           onChange={(text) =>
-            onChange({ ...condition, values: condition.values.map((old, j) => (j === i ? text.trim() : old)) })
+            onChange({
+              ...condition,
+              values: condition.values.map((old, j) => (j === i ? text.trim() : old)),
+            })
           }
         />
       ))}

@@ -33,7 +33,10 @@ export function ConnectionsPanel({ onCopy }: { onCopy: (connection: number, tabl
 function Connections({ onCopy }: { onCopy: (connection: number, table: string) => void }) {
   const client = useQueryClient();
   const notice = useNotice();
-  const connections = useQuery({ queryKey: ['connections'], queryFn: () => requestJson<Connection[]>('/api/connections') });
+  const connections = useQuery({
+    queryKey: ['connections'],
+    queryFn: () => requestJson<Connection[]>('/api/connections'),
+  });
   const [chosen, setChosen] = useState<number | typeof NEW | null>(null);
   const current = chosen ?? connections.data?.[0]?.id ?? NEW;
   const forget = async (id: number) => {
@@ -46,7 +49,11 @@ function Connections({ onCopy }: { onCopy: (connection: number, table: string) =
     }
   };
   return (
-    <div role="group" aria-label="Database connection" style={{ display: 'flex', flexDirection: 'column', gap: 8, marginTop: 8 }}>
+    <div
+      role="group"
+      aria-label="Database connection"
+      style={{ display: 'flex', flexDirection: 'column', gap: 8, marginTop: 8 }}
+    >
       <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
         <TextField
           select
@@ -109,7 +116,11 @@ function NewConnection({ onMade }: { onMade: (entry: Connection) => void }) {
       setBusy(false);
     }
   };
-  const incomplete = fields.host.trim() === '' || fields.user === '' || fields.database.trim() === '' || !/^\d+$/.test(fields.port);
+  const incomplete =
+    fields.host.trim() === '' ||
+    fields.user === '' ||
+    fields.database.trim() === '' ||
+    !/^\d+$/.test(fields.port);
   return (
     <>
       <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
@@ -134,7 +145,13 @@ function NewConnection({ onMade }: { onMade: (entry: Connection) => void }) {
   );
 }
 
-function Tables({ connection, onCopy }: { connection: number; onCopy: (connection: number, table: string) => void }) {
+function Tables({
+  connection,
+  onCopy,
+}: {
+  connection: number;
+  onCopy: (connection: number, table: string) => void;
+}) {
   const client = useQueryClient();
   const notice = useNotice();
   const [table, setTable] = useState('');
@@ -162,11 +179,21 @@ function Tables({ connection, onCopy }: { connection: number; onCopy: (connectio
   }
   return (
     <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-      <TextField select label="Table or view" value={table} onChange={(event) => setTable(event.target.value)} sx={{ minWidth: 280 }}>
+      <TextField
+        select
+        label="Table or view"
+        value={table}
+        onChange={(event) => setTable(event.target.value)}
+        sx={{ minWidth: 280 }}
+      >
         {(tables.data ?? []).map((entry) => (
           <MenuItem key={entry.name} value={entry.name}>
             {entry.name}
-            {entry.view ? ' (view)' : entry.rows === null ? '' : `, about ${entry.rows.toLocaleString('en')} rows`}
+            {entry.view
+              ? ' (view)'
+              : entry.rows === null
+                ? ''
+                : `, about ${entry.rows.toLocaleString('en')} rows`}
           </MenuItem>
         ))}
       </TextField>

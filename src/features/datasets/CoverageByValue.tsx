@@ -11,6 +11,7 @@ import { countDays, countDaysIn, intersectRuns, type DayRuns } from '../../core/
 import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { end, start } from '../../core/calendar/units';
 import { BLANK } from '../../core/dashboard/blank';
+import { sharedOf, type Model } from '../../core/dashboard/model';
 import { HatchPattern } from '../../theme/marks';
 import { role as colour } from '../../theme/roles';
 import { requestJson } from '../shell/request';
@@ -45,7 +46,12 @@ function monthsOf(runs: DayRuns): Month[] {
 export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
   const categories = dataset.columns.filter((column) => column.category);
   const [role, setRole] = useState(dataset.roles[0]!.key);
-  const [column, setColumn] = useState(categories[0]?.key ?? NONE);
+  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model') }).data;
+  // A shared dimension is what people ask for first: which routes have no data when?
+  const likely =
+    categories.find((entry) => model && sharedOf(model, dataset.key, entry.key)) ?? categories[0];
+  const [chosen, setColumn] = useState<string | null>(null);
+  const column = chosen ?? likely?.key ?? NONE;
   const query = new URLSearchParams({ role, ...(column === NONE ? {} : { column }) });
   const coverage = useQuery({
     queryKey: ['coverage', dataset.key, dataset.load, role, column],
@@ -57,14 +63,27 @@ export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
         <Typography variant="h3" component="h3" sx={{ flex: 1 }}>
           Month by month
         </Typography>
-        <TextField select label="Date role" value={role} onChange={(event) => setRole(event.target.value)} sx={{ minWidth: 140 }}>
+        <TextField
+          select
+          label="Date role"
+          value={role}
+          onChange={(event) => setRole(event.target.value)}
+          sx={{ minWidth: 140 }}
+        >
           {dataset.roles.map((entry) => (
             <MenuItem key={entry.key} value={entry.key}>
               {entry.name}
             </MenuItem>
           ))}
         </TextField>
-        <TextField select label="For each" value={column} onChange={(event) => setColumn(event.target.value)} sx={{ minWidth: 160 }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+        <TextField
+          select
+          label="For each"
+          value={column}
+          onChange={(event) => setColumn(event.target.value)}
+          sx={{ minWidth: 160 }}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+        >
           <MenuItem value={NONE}>all rows together</MenuItem>
           {categories.map((entry) => (
             <MenuItem key={entry.key} value={entry.key}>
@@ -73,6 +92,7 @@ export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
           ))}
         </TextField>
       </div>
+      {coverage.isPending && <Typography color="textSecondary">Reading…</Typography>}
       {coverage.error && <Typography role="alert">{coverage.error.message}</Typography>}
       {coverage.data && <MonthGrid coverage={coverage.data} />}
     </div>
@@ -92,7 +112,13 @@ function MonthGrid({ coverage }: { coverage: Coverage }) {
   if (months.length === 0) return <Typography>No day with data.</Typography>;
   return (
     <div ref={ref} style={{ overflowX: 'auto' }}>
-      <svg width={LABEL + cell * months.length} height={HEAD + lanes.length * ROW} role="img" aria-label={`Coverage by month of ${lanes.length} values`} style={{ display: 'block' }}>
+      <svg
+        width={LABEL + cell * months.length}
+        height={HEAD + lanes.length * ROW}
+        role="img"
+        aria-label={`Coverage by month of ${lanes.length} values`}
+        style={{ display: 'block' }}
+      >
         <defs>
           <HatchPattern id={hatch} />
         </defs>
@@ -104,7 +130,9 @@ function MonthGrid({ coverage }: { coverage: Coverage }) {
               <g key={month.start}>
                 {isFirst && (m === 0 ? months.length : 12) * cell > 30 && (
                   <text x={LABEL + m * cell} y="11">
-                    {m === 0 && civilFromDay(months[Math.min(2, months.length - 1)]!.start).year !== year ? '' : year}
+                    {m === 0 && civilFromDay(months[Math.min(2, months.length - 1)]!.start).year !== year
+                      ? ''
+                      : year}
                   </text>
                 )}
                 {cell >= 9 && (
@@ -129,7 +157,12 @@ function MonthGrid({ coverage }: { coverage: Coverage }) {
                 <g key={month.start} transform={`translate(${LABEL + m * cell} 2)`}>
                   <rect width={Math.max(1, cell - 1.5)} height={ROW - 4} fill={`url(#${hatch})`} />
                   {held > 0 && (
-                    <rect y={(1 - share) * (ROW - 4)} width={Math.max(1, cell - 1.5)} height={share * (ROW - 4)} fill={colour.timeSoft} />
+                    <rect
+                      y={(1 - share) * (ROW - 4)}
+                      width={Math.max(1, cell - 1.5)}
+                      height={share * (ROW - 4)}
+                      fill={colour.timeSoft}
+                    />
                   )}
                   <title>{`${lane.value ?? BLANK}, ${monthName(month)}: ${held === 0 ? 'no data' : `data on ${dayCountWords(held)}`}${all > held && held > 0 ? ` of ${all} with data at all` : ''}`}</title>
                 </g>

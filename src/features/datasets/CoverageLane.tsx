@@ -27,7 +27,8 @@ export function CoverageLane({
   const [ref, { width }] = useSize<HTMLDivElement>();
   const hatch = useId();
   const x = (day: number) => ((day - first) / (last - first + 1)) * width;
-  const later = provisionalFrom !== null && provisionalFrom <= last ? x(Math.max(first, provisionalFrom)) : null;
+  const later =
+    provisionalFrom !== null && provisionalFrom <= last ? x(Math.max(first, provisionalFrom)) : null;
   return (
     <div ref={ref}>
       <svg

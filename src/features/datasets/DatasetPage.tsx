@@ -71,7 +71,10 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
 function freshnessWords(dataset: DatasetSummary): string {
   const rows = `${dataset.rows.toLocaleString('en')} rows from ${dataset.source}`;
   if (dataset.live) return `${rows}, read live`;
-  const loaded = new Date(dataset.loadedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+  const loaded = new Date(dataset.loadedAt).toLocaleString('en-GB', {
+    dateStyle: 'medium',
+    timeStyle: 'short',
+  });
   return `${rows}, loaded ${loaded}; days in ${dataset.timeZone}`;
 }
 

@@ -214,8 +214,8 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
         Choose a file
       </Button>
       <Typography color="textSecondary">
-        or drop it here: CSV in UTF-8 (commas, semicolons or tabs), an .xlsx workbook, Parquet, or JSON lines. The
-        first line names the columns.
+        or drop it here: CSV in UTF-8 (commas, semicolons or tabs), an .xlsx workbook, Parquet, or JSON lines.
+        The first line names the columns.
       </Typography>
     </Box>
   );

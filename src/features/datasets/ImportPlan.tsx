@@ -80,18 +80,18 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
           {profile.format !== undefined && `, ${FORMAT_NAMES[profile.format]}`}
         </Typography>
         {profile.format === undefined && (
-        <Select
-          variant="standard"
-          value={profile.delimiter}
-          onChange={(event) => onReadAgain({ delimiter: event.target.value as Delimiter })}
-          inputProps={{ 'aria-label': 'Separator' }}
-        >
-          {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (
-            <MenuItem key={delimiter} value={delimiter}>
-              {DELIMITER_NAMES[delimiter]}
-            </MenuItem>
-          ))}
-        </Select>
+          <Select
+            variant="standard"
+            value={profile.delimiter}
+            onChange={(event) => onReadAgain({ delimiter: event.target.value as Delimiter })}
+            inputProps={{ 'aria-label': 'Separator' }}
+          >
+            {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (
+              <MenuItem key={delimiter} value={delimiter}>
+                {DELIMITER_NAMES[delimiter]}
+              </MenuItem>
+            ))}
+          </Select>
         )}
         {profile.sheets && profile.sheet !== undefined && (
           <Select

@@ -92,7 +92,9 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
               </TableCell>
               <TableCell>{load.source}</TableCell>
               <TableCell>{load.actor}</TableCell>
-              <TableCell>{load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}</TableCell>
+              <TableCell>
+                {load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}
+              </TableCell>
               <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
               <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
               <TableCell align="right">{load.rowsLoaded.toLocaleString('en')}</TableCell>

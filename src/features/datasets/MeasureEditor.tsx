@@ -27,10 +27,19 @@ const isNumber = (column: DatasetSummary['columns'][number]) =>
   column.type === 'whole' || column.type === 'decimal';
 
 /** The measure under another aggregation, with a column that fits it. */
-function withAggregation(dataset: DatasetSummary, model: Model, measure: Measure, aggregation: Aggregation): Measure {
+function withAggregation(
+  dataset: DatasetSummary,
+  model: Model,
+  measure: Measure,
+  aggregation: Aggregation,
+): Measure {
   const numbers = dataset.columns.filter(isNumber);
   const column = dataset.columns.find((entry) => entry.key === measure.column);
-  const base = { ...measure, aggregation, spread: measure.spread && (aggregation === 'sum' || aggregation === 'count') };
+  const base = {
+    ...measure,
+    aggregation,
+    spread: measure.spread && (aggregation === 'sum' || aggregation === 'count'),
+  };
   if (aggregation === 'ratio') {
     const options = ratioOptions(model, measure, dataset.key);
     const [over, under] = [options[0], options[1] ?? options[0]];
@@ -38,9 +47,17 @@ function withAggregation(dataset: DatasetSummary, model: Model, measure: Measure
       const [owner = '', key = ''] = (option?.value ?? '').split('/');
       return { dataset: owner, measure: key };
     };
-    return { ...base, column: null, condition: null, ratio: measure.ratio ?? { over: ref(over), under: ref(under) } };
+    return {
+      ...base,
+      column: null,
+      condition: null,
+      ratio: measure.ratio ?? { over: ref(over), under: ref(under) },
+    };
   }
-  const fits = aggregation === 'count' || aggregation === 'count distinct' ? column : column && isNumber(column) && column;
+  const fits =
+    aggregation === 'count' || aggregation === 'count distinct'
+      ? column
+      : column && isNumber(column) && column;
   const other = aggregation === 'count' ? null : (numbers[0]?.key ?? dataset.columns[0]!.key);
   return { ...base, ratio: null, column: fits ? fits.key : other };
 }

@@ -25,7 +25,12 @@ async function askPreview(dataset: string, measure: Measure): Promise<TurnAnswer
   const text = await response.text();
   if (response.ok) return unpackAnswer(text);
   const { error } = JSON.parse(text) as { error?: { code: string; message: string } };
-  throw new RequestError(error?.code ?? 'unknown', error?.message ?? 'The look failed.', response.status, null);
+  throw new RequestError(
+    error?.code ?? 'unknown',
+    error?.message ?? 'The look failed.',
+    response.status,
+    null,
+  );
 }
 
 /** The value once it has stood still for a while. */
@@ -38,7 +43,15 @@ function useSettled<T>(value: T): T {
   return settled;
 }
 
-export function MeasurePreview({ dataset, measure, model }: { dataset: string; measure: Measure; model: Model }) {
+export function MeasurePreview({
+  dataset,
+  measure,
+  model,
+}: {
+  dataset: string;
+  measure: Measure;
+  model: Model;
+}) {
   const asked = useSettled(measure);
   const preview = useQuery({
     queryKey: ['measure preview', dataset, asked],
@@ -46,7 +59,12 @@ export function MeasurePreview({ dataset, measure, model }: { dataset: string; m
     placeholderData: keepPreviousData,
     retry: false,
   });
-  if (preview.error) return <Typography role="alert" color="warning">{preview.error.message}</Typography>;
+  if (preview.error)
+    return (
+      <Typography role="alert" color="warning">
+        {preview.error.message}
+      </Typography>
+    );
   if (!preview.data) return <Typography color="textSecondary">Reading…</Typography>;
   const { line, figure } = preview.data.visuals;
   const lanes = Object.values(preview.data.lanes);
@@ -54,20 +72,29 @@ export function MeasurePreview({ dataset, measure, model }: { dataset: string; m
   return (
     <>
       {figure?.kind === 'figure' && (
-        <Typography sx={{ fontSize: 20, fontWeight: 650 }} role="status" aria-label="Value over the last year">
+        <Typography
+          sx={{ fontSize: 20, fontWeight: 650 }}
+          role="status"
+          aria-label="Value over the last year"
+        >
           {valueWords(measure, figure.value)}
         </Typography>
       )}
       {line?.kind === 'chart' ? (
         <>
           <Typography variant="body2" color="textSecondary">
-            {windowWords(line.window.shown[0]!.start, line.window.shown.at(-1)!.end)}, by {line.buckets?.unit} ·{' '}
-            {line.layout === 'database' ? 'asked of the database' : line.layout}
+            {windowWords(line.window.shown[0]!.start, line.window.shown.at(-1)!.end)}, by {line.buckets?.unit}{' '}
+            · {line.layout === 'database' ? 'asked of the database' : line.layout}
             {line.notes.length > 0 && ` · ${line.notes.join(' · ')}`}
           </Typography>
           <div style={{ height: 240, marginTop: 8 }}>
             <ColumnChart
-              visual={{ ...CHART_DEFAULTS, id: 'line', kind: 'line', measures: [shownMeasure(dataset, measure.key)] }}
+              visual={{
+                ...CHART_DEFAULTS,
+                id: 'line',
+                kind: 'line',
+                measures: [shownMeasure(dataset, measure.key)],
+              }}
               answer={line}
               measures={[measure]}
               rule={model.rule}

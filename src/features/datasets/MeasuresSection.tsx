@@ -81,7 +81,9 @@ export function MeasuresSection({
               <TableCell>{model ? definitionWords(model, dataset, measure) : ''}</TableCell>
               <TableCell>{measure.unit}</TableCell>
               <TableCell>{roles.find((role) => role.key === measure.role)?.name ?? measure.role}</TableCell>
-              <TableCell>{measure.direction === 'neither' ? '' : DIRECTION_WORDS[measure.direction]}</TableCell>
+              <TableCell>
+                {measure.direction === 'neither' ? '' : DIRECTION_WORDS[measure.direction]}
+              </TableCell>
               <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
                 <Button aria-label={`Edit ${measure.name}`} onClick={() => setEdited(measure)}>
                   Edit
@@ -92,7 +94,9 @@ export function MeasuresSection({
                 <Button
                   color="error"
                   aria-label={`Remove ${measure.name}`}
-                  onClick={() => onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })}
+                  onClick={() =>
+                    onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
+                  }
                 >
                   Remove
                 </Button>

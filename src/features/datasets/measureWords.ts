@@ -1,6 +1,13 @@
 /** Measures in words. */
 import type { RowCondition } from '../../core/cube/rowCondition';
-import type { Aggregation, DatasetModel, Direction, Measure, MissingRule, Model } from '../../core/dashboard/model';
+import type {
+  Aggregation,
+  DatasetModel,
+  Direction,
+  Measure,
+  MissingRule,
+  Model,
+} from '../../core/dashboard/model';
 import { measureOf, datasetOf } from '../../core/dashboard/model';
 
 export const AGGREGATION_WORDS: Record<Aggregation, string> = {
@@ -40,16 +47,21 @@ export function definitionWords(model: Model, dataset: DatasetModel, measure: Me
   if (measure.aggregation === 'ratio' && measure.ratio) {
     const side = (ref: { dataset: string; measure: string }) => {
       const name = measureOf(model, ref.dataset, ref.measure)?.name ?? ref.measure;
-      return ref.dataset === dataset.key ? name : `${name} of ${datasetOf(model, ref.dataset)?.name ?? ref.dataset}`;
+      return ref.dataset === dataset.key
+        ? name
+        : `${name} of ${datasetOf(model, ref.dataset)?.name ?? ref.dataset}`;
     };
     parts.push(`${side(measure.ratio.over)} divided by ${side(measure.ratio.under)}`);
   } else if (measure.column === null) parts.push('count of rows');
   else {
     const verb = measure.aggregation === 'count distinct' ? 'count of different' : measure.aggregation;
-    parts.push(`${verb}${measure.aggregation === 'closing' ? ' value' : ''} of ${columnName(dataset, measure.column)}`);
+    parts.push(
+      `${verb}${measure.aggregation === 'closing' ? ' value' : ''} of ${columnName(dataset, measure.column)}`,
+    );
   }
   if (measure.condition) parts.push(conditionWords(dataset, measure.condition));
-  if (measure.grain !== 'day') parts.push(`known by ${measure.grain}${measure.spread ? ', spread over days' : ''}`);
+  if (measure.grain !== 'day')
+    parts.push(`known by ${measure.grain}${measure.spread ? ', spread over days' : ''}`);
   if (measure.settles > 0) parts.push(`final after ${measure.settles} days`);
   return parts.join(', ');
 }

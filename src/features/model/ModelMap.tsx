@@ -58,10 +58,11 @@ export function ModelMap({ model }: { model: Model }) {
     centre - ((sharedWidth + 16) * model.shared.length - 16) / 2 + i * (sharedWidth + 16);
   const { span } = model;
   const years = `${civilFromDay(span.first).year} – ${civilFromDay(span.last).year}`;
-  const sharedOfDataset = (key: string) =>
-    model.shared.flatMap((entry, i) => (entry.members.some((member) => member.dataset === key) ? [i] : []));
   const words = boxes
-    .map(({ dataset }) => `${dataset.name} by ${dataset.roles.map((entry) => entry.name).join(', ') || 'no date role'}`)
+    .map(
+      ({ dataset }) =>
+        `${dataset.name} by ${dataset.roles.map((entry) => entry.name).join(', ') || 'no date role'}`,
+    )
     .join('; ');
   return (
     <div ref={ref}>
@@ -79,7 +80,12 @@ export function ModelMap({ model }: { model: Model }) {
               const faded = lit !== null && lit !== box.dataset.key && !lit.startsWith('#');
               return (
                 <g key={`${box.dataset.key} ${entry.key}`} opacity={faded ? 0.25 : 1}>
-                  <path d={`M${edge(box)} ${y}H${trunk(box)}`} stroke={role.time} strokeWidth="1.5" fill="none" />
+                  <path
+                    d={`M${edge(box)} ${y}H${trunk(box)}`}
+                    stroke={role.time}
+                    strokeWidth="1.5"
+                    fill="none"
+                  />
                   <text
                     x={(edge(box) + trunk(box)) / 2}
                     y={y - 4}
@@ -112,15 +118,15 @@ export function ModelMap({ model }: { model: Model }) {
             return boxes
               .filter((box) => entry.members.some((member) => member.dataset === box.dataset.key))
               .map((box) => {
-                const own = sharedOfDataset(box.dataset.key);
-                const at = own.indexOf(i);
-                const outer = box.side === 'left' ? left + 14 + at * 7 : right + BOX - 14 - at * 7;
+                const side = box.side === 'left' ? left : right + BOX;
+                const outer = box.side === 'left' ? left - 14 - i * 8 : right + BOX + 14 + i * 8;
+                const y = box.y + box.height / 2 + (i - (model.shared.length - 1) / 2) * 6;
                 const lane = bottom + 8 + i * 4;
                 const faded = lit !== null && lit !== `#${entry.key}` && lit !== box.dataset.key;
                 return (
                   <path
                     key={`${entry.key} ${box.dataset.key}`}
-                    d={`M${outer} ${box.y + box.height}V${lane}H${x}V${sharedTop}`}
+                    d={`M${side} ${y}H${outer}V${lane}H${x}V${sharedTop}`}
                     fill="none"
                     stroke={colour}
                     strokeWidth="1.5"
@@ -135,7 +141,12 @@ export function ModelMap({ model }: { model: Model }) {
               key={box.dataset.key}
               box={box}
               x={box.side === 'left' ? left : right}
-              faded={lit?.startsWith('#') === true && !model.shared.find((entry) => `#${entry.key}` === lit)?.members.some((member) => member.dataset === box.dataset.key)}
+              faded={
+                lit?.startsWith('#') === true &&
+                !model.shared
+                  .find((entry) => `#${entry.key}` === lit)
+                  ?.members.some((member) => member.dataset === box.dataset.key)
+              }
               onPoint={setLit}
               onOpen={() => router.push(`/datasets/${box.dataset.key}`)}
             />
@@ -197,7 +208,8 @@ function DatasetBox({
         {dataset.name}
       </text>
       <text x="12" y="36" fontSize="11" fill={role.quiet}>
-        {dataset.live ? 'live' : `${dataset.rows.toLocaleString('en')} rows`} · {dataset.measures.length} measures
+        {dataset.live ? 'live' : `${dataset.rows.toLocaleString('en')} rows`} · {dataset.measures.length}{' '}
+        {dataset.measures.length === 1 ? 'measure' : 'measures'}
       </text>
       {dataset.roles.length === 0 && (
         <text x="12" y={HEAD + 13} fontSize="12" fill={role.warning}>

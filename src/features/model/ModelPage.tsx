@@ -22,9 +22,9 @@ export function ModelPage() {
           <Typography variant="h1">Model</Typography>
           {data && (
             <Typography color="textSecondary">
-              {data.datasets.length} datasets, {data.datasets.reduce((sum, dataset) => sum + dataset.roles.length, 0)}{' '}
-              date roles on one almanac, {data.shared.length} shared{' '}
-              {data.shared.length === 1 ? 'dimension' : 'dimensions'}
+              {data.datasets.length} datasets,{' '}
+              {data.datasets.reduce((sum, dataset) => sum + dataset.roles.length, 0)} date roles on one
+              almanac, {data.shared.length} shared {data.shared.length === 1 ? 'dimension' : 'dimensions'}
             </Typography>
           )}
         </Box>

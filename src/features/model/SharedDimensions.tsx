@@ -33,12 +33,10 @@ export function agreementWords(model: Model, agreement: Agreement): string {
   const { agree, of, differ } = agreement;
   const all = `${agree} of ${of} ${of === 1 ? 'value agrees' : 'values agree'}`;
   if (differ.length === 0) return all;
-  const named = differ
-    .slice(0, MOST_DIFFERING)
-    .map(({ value, dataset, like }) => {
-      const owner = datasetOf(model, dataset)?.name ?? dataset;
-      return `“${value}” (${owner}${like === null ? '' : `, like “${like}”`})`;
-    });
+  const named = differ.slice(0, MOST_DIFFERING).map(({ value, dataset, like }) => {
+    const owner = datasetOf(model, dataset)?.name ?? dataset;
+    return `“${value}” (${owner}${like === null ? '' : `, like “${like}”`})`;
+  });
   const more = differ.length > MOST_DIFFERING ? ` and ${differ.length - MOST_DIFFERING} more` : '';
   return `${all}; ${named.join(', ')}${more} ${differ.length === 1 ? 'differs' : 'differ'}`;
 }
@@ -71,7 +69,8 @@ export function SharedDimensions({ model }: { model: Model }) {
       {found.error && <Typography role="alert">{found.error.message}</Typography>}
       {model.shared.length === 0 && (
         <Typography gutterBottom>
-          Nothing is shared yet. A slicer reaches the datasets that share its dimension, so name what means the same.
+          Nothing is shared yet. A slicer reaches the datasets that share its dimension, so name what means
+          the same.
         </Typography>
       )}
       {model.shared.map((entry) => (
@@ -80,12 +79,19 @@ export function SharedDimensions({ model }: { model: Model }) {
           model={model}
           shared={entry}
           columns={columns}
-          onChange={(draft) => void run(() => requestJson(`/api/shared/${entry.key}`, { method: 'PUT', body: draft }))}
+          onChange={(draft) =>
+            void run(() => requestJson(`/api/shared/${entry.key}`, { method: 'PUT', body: draft }))
+          }
           onRemove={() => void run(() => requestJson(`/api/shared/${entry.key}`, { method: 'DELETE' }))}
         />
       ))}
       {(found.data?.suggestions ?? []).map((suggestion) => (
-        <Suggested key={suggestion.name + suggestion.members.length} model={model} suggestion={suggestion} onAccept={(draft) => void make(draft)} />
+        <Suggested
+          key={suggestion.name + suggestion.members.length}
+          model={model}
+          suggestion={suggestion}
+          onAccept={(draft) => void make(draft)}
+        />
       ))}
       <NewShared columns={columns} model={model} onMake={(draft) => void make(draft)} />
     </Section>
@@ -109,17 +115,31 @@ function Suggested({
     <Box
       role="group"
       aria-label={`Suggestion ${name}`}
-      sx={{ border: '1px dashed', borderColor: 'choice.main', borderRadius: 1, p: 1.5, mb: 1, display: 'flex', gap: 2, alignItems: 'center' }}
+      sx={{
+        border: '1px dashed',
+        borderColor: 'choice.main',
+        borderRadius: 1,
+        p: 1.5,
+        mb: 1,
+        display: 'flex',
+        gap: 2,
+        alignItems: 'center',
+      }}
     >
       <div style={{ flex: 1 }}>
         <Typography>
-          These seem to mean the same: <strong>{members.map((member) => memberWords(model, member)).join(', ')}</strong>
+          These seem to mean the same:{' '}
+          <strong>{members.map((member) => memberWords(model, member)).join(', ')}</strong>
         </Typography>
         <Typography variant="body2" color="textSecondary">
           {agreementWords(model, suggestion)}
         </Typography>
       </div>
-      <Button variant="contained" color="secondary" onClick={() => onAccept({ name, members: [...members], spellings: {} })}>
+      <Button
+        variant="contained"
+        color="secondary"
+        onClick={() => onAccept({ name, members: [...members], spellings: {} })}
+      >
         Share them as “{name}”
       </Button>
     </Box>
@@ -143,16 +163,29 @@ function SharedEntry({
     columns.filter((entry) => entry.dataset === member.dataset && entry.column === member.column),
   );
   const agreement = agreementOf(values, shared.spellings);
-  const proposed = spellingsFor(values.map((entry) => ({ ...entry, values: entry.values.map((value) => shared.spellings[value] ?? value) })));
+  const proposed = spellingsFor(
+    values.map((entry) => ({
+      ...entry,
+      values: entry.values.map((value) => shared.spellings[value] ?? value),
+    })),
+  );
   const merging = Object.entries(proposed);
-  const set = (part: Partial<Draft>) => onChange({ name: shared.name, members: shared.members, spellings: shared.spellings, ...part });
-  const inUse = new Set(model.shared.flatMap((entry) => entry.members.map((member) => `${member.dataset}/${member.column}`)));
+  const set = (part: Partial<Draft>) =>
+    onChange({ name: shared.name, members: shared.members, spellings: shared.spellings, ...part });
+  const inUse = new Set(
+    model.shared.flatMap((entry) => entry.members.map((member) => `${member.dataset}/${member.column}`)),
+  );
   const addable = columns.filter(
     (entry) =>
-      !inUse.has(`${entry.dataset}/${entry.column}`) && !shared.members.some((member) => member.dataset === entry.dataset),
+      !inUse.has(`${entry.dataset}/${entry.column}`) &&
+      !shared.members.some((member) => member.dataset === entry.dataset),
   );
   return (
-    <Box role="group" aria-label={`Shared dimension ${shared.name}`} sx={{ borderBottom: 1, borderColor: 'hairline', pb: 1.5, mb: 1.5 }}>
+    <Box
+      role="group"
+      aria-label={`Shared dimension ${shared.name}`}
+      sx={{ borderBottom: 1, borderColor: 'hairline', pb: 1.5, mb: 1.5 }}
+    >
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
         <Box sx={{ width: 220 }}>
           <TextSetting
@@ -166,7 +199,13 @@ function SharedEntry({
           {shared.members.map((member) => (
             <span
               key={`${member.dataset}/${member.column}`}
-              style={{ background: role.choiceTint, borderRadius: 3, padding: '2px 4px 2px 8px', display: 'inline-flex', alignItems: 'center' }}
+              style={{
+                background: role.choiceTint,
+                borderRadius: 3,
+                padding: '2px 4px 2px 8px',
+                display: 'inline-flex',
+                alignItems: 'center',
+              }}
             >
               {memberWords(model, member)}
               <Button
@@ -237,11 +276,21 @@ function Spellings({
 }) {
   const [from, setFrom] = useState('');
   const merged = Object.entries(shared.spellings);
-  const shown = [...new Set(values.flatMap((entry) => entry.values))].filter((value) => shared.spellings[value] === undefined).sort();
+  const shown = [...new Set(values.flatMap((entry) => entry.values))]
+    .filter((value) => shared.spellings[value] === undefined)
+    .sort();
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
       {merged.map(([spelling, value]) => (
-        <span key={spelling} style={{ border: `1px solid ${role.hairline}`, borderRadius: 3, padding: '1px 4px 1px 8px', fontSize: 12 }}>
+        <span
+          key={spelling}
+          style={{
+            border: `1px solid ${role.hairline}`,
+            borderRadius: 3,
+            padding: '1px 4px 1px 8px',
+            fontSize: 12,
+          }}
+        >
           “{spelling}” counts as “{value}”
           <Button
             sx={{ minWidth: 0, px: 0.75, py: 0 }}
@@ -252,7 +301,13 @@ function Spellings({
           </Button>
         </span>
       ))}
-      <TextField select label="Let" value={from} onChange={(event) => setFrom(event.target.value)} sx={{ minWidth: 150 }}>
+      <TextField
+        select
+        label="Let"
+        value={from}
+        onChange={(event) => setFrom(event.target.value)}
+        sx={{ minWidth: 150 }}
+      >
         {shown.map((value) => (
           <MenuItem key={value} value={value}>
             {value}
@@ -266,7 +321,10 @@ function Spellings({
         disabled={from === ''}
         onChange={(event) => {
           // Spellings that led to this one lead to the new one.
-          const moved = merged.map(([spelling, value]) => [spelling, value === from ? event.target.value : value]);
+          const moved = merged.map(([spelling, value]) => [
+            spelling,
+            value === from ? event.target.value : value,
+          ]);
           onChange({ ...Object.fromEntries(moved), [from]: event.target.value } as Record<string, string>);
           setFrom('');
         }}
@@ -293,7 +351,9 @@ function NewShared({
   model: Model;
   onMake: (draft: Draft) => void;
 }) {
-  const inUse = new Set(model.shared.flatMap((entry) => entry.members.map((member) => `${member.dataset}/${member.column}`)));
+  const inUse = new Set(
+    model.shared.flatMap((entry) => entry.members.map((member) => `${member.dataset}/${member.column}`)),
+  );
   const free = columns.filter((entry) => !inUse.has(`${entry.dataset}/${entry.column}`));
   if (free.length === 0) return null;
   return (
@@ -303,7 +363,9 @@ function NewShared({
       value=""
       onChange={(event) => {
         const [dataset = '', column = ''] = event.target.value.split('/');
-        const name = (columnOf(model, dataset, column)?.name ?? column).replace(/_/g, ' ').replace(/^./, (letter) => letter.toUpperCase());
+        const name = (columnOf(model, dataset, column)?.name ?? column)
+          .replace(/_/g, ' ')
+          .replace(/^./, (letter) => letter.toUpperCase());
         onMake({ name, members: [{ dataset, column }], spellings: {} });
       }}
       sx={{ minWidth: 260, mt: 1 }}

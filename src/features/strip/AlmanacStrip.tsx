@@ -15,10 +15,8 @@ import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
 import { useSize } from '../visuals/useSize';
 import { StripLanes } from './StripLanes';
 import { StripWindows } from './StripWindows';
-import { extentOfRuns, moved, stripTicks, within, zoomed, type StripView } from './stripView';
+import { extentOfRuns, LANE, moved, NAMES, stripTicks, within, zoomed, type StripView } from './stripView';
 
-export const LANE = 14;
-export const NAMES = 168;
 const AXIS = 16;
 const HEIGHT = 84;
 const FOLDED = 20;
@@ -54,7 +52,17 @@ export function AlmanacStrip() {
         onClick={() => setFolded(!folded)}
         aria-expanded={!folded}
         aria-label={folded ? 'Unfold the almanac strip' : 'Fold the almanac strip'}
-        sx={{ position: 'absolute', right: 2, top: 0, minWidth: 0, p: '0 6px', fontSize: 11, lineHeight: '18px', zIndex: 2, bgcolor: 'background.paper' }}
+        sx={{
+          position: 'absolute',
+          right: 2,
+          top: 0,
+          minWidth: 0,
+          p: '0 6px',
+          fontSize: 11,
+          lineHeight: '18px',
+          zIndex: 2,
+          bgcolor: 'background.paper',
+        }}
       >
         {folded ? 'Coverage ▴' : '▾'}
       </Button>
@@ -77,7 +85,10 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
   const dayAt = (clientX: number) => {
     const box = svg.current!.getBoundingClientRect();
     const share = (clientX - box.left - NAMES) / inner;
-    return { share: Math.max(0, Math.min(1, share)), day: Math.floor(shown.from + share * (shown.to + 1 - shown.from)) };
+    return {
+      share: Math.max(0, Math.min(1, share)),
+      day: Math.floor(shown.from + share * (shown.to + 1 - shown.from)),
+    };
   };
   const latest = useRef({ shown, whole, dayAt });
   useEffect(() => {
@@ -149,7 +160,9 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
             if (drag.current && !drag.current.moved) tell(event);
             drag.current = null;
           }}
-          onDoubleClick={(event) => setView(zoomed(shown, event.shiftKey ? 2 : 0.5, dayAt(event.clientX).share, whole))}
+          onDoubleClick={(event) =>
+            setView(zoomed(shown, event.shiftKey ? 2 : 0.5, dayAt(event.clientX).share, whole))
+          }
           style={{ display: 'block', cursor: 'grab', touchAction: 'pan-y' }}
         >
           <g fontSize="10" fill={role.quiet} aria-hidden="true">
@@ -184,7 +197,9 @@ function ToldWords({ told, onClose }: { told: Told; onClose: () => void }) {
   const document = useDocument();
   const { lane, hole, day } = told;
   const dataset = datasetOf(model, lane.dataset)?.name ?? lane.dataset;
-  const visuals = document.visuals.filter((visual) => lane.visuals.includes(visual.id)).map((visual) => titleOf(visual, model));
+  const visuals = document.visuals
+    .filter((visual) => lane.visuals.includes(visual.id))
+    .map((visual) => titleOf(visual, model));
   const first = lane.runs[0];
   const last = lane.runs.at(-1);
   const what = hole
@@ -213,9 +228,15 @@ function ToldWords({ told, onClose }: { told: Told; onClose: () => void }) {
       }}
     >
       <span style={{ flex: 1 }}>
-        <strong>{lane.name}</strong> of {dataset}: {what}. {hole ? 'It touches' : 'Shown by'} {visuals.join(', ')}.
+        <strong>{lane.name}</strong> of {dataset}: {what}. {hole ? 'It touches' : 'Shown by'}{' '}
+        {visuals.join(', ')}.
       </span>
-      <button type="button" onClick={onClose} aria-label="Close" style={{ border: 0, background: 'none', color: 'inherit', cursor: 'pointer' }}>
+      <button
+        type="button"
+        onClick={onClose}
+        aria-label="Close"
+        style={{ border: 0, background: 'none', color: 'inherit', cursor: 'pointer' }}
+      >
         ×
       </button>
     </div>

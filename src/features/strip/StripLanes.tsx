@@ -5,7 +5,7 @@ import { subtractRuns } from '../../core/calendar/runs';
 import type { LaneAnswer } from '../../core/dashboard/answers';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
-import { LANE, NAMES } from './AlmanacStrip';
+import { LANE, NAMES } from './stripView';
 
 const BAR = LANE - 4;
 
@@ -42,19 +42,37 @@ export const StripLanes = memo(function StripLanes({
         if (first === undefined || last === undefined) return <g key={l}>{label}</g>;
         const box = (start: number, end: number) => {
           const left = x(start);
-          return { x: NAMES + left, width: Math.max(start >= from && end <= to ? 1 : 0, x(end + 1) - left), y, height: BAR };
+          return {
+            x: NAMES + left,
+            width: Math.max(start >= from && end <= to ? 1 : 0, x(end + 1) - left),
+            y,
+            height: BAR,
+          };
         };
         const sureEnd = lane.provisionalFrom === null ? last : Math.min(last, lane.provisionalFrom - 1);
-        const holes = subtractRuns([{ start: first, end: last }], lane.runs).filter((hole) => hole.end >= from && hole.start <= to);
+        const holes = subtractRuns([{ start: first, end: last }], lane.runs).filter(
+          (hole) => hole.end >= from && hole.start <= to,
+        );
         return (
           <g key={l} data-lane={lane.name}>
             {label}
             <rect {...box(first, sureEnd)} fill={role.timeSoft} />
             {sureEnd < last && (
-              <rect {...box(sureEnd + 1, last)} fill={role.timeTint} stroke={role.time} strokeDasharray="1 2" data-mark="provisional" />
+              <rect
+                {...box(sureEnd + 1, last)}
+                fill={role.timeTint}
+                stroke={role.time}
+                strokeDasharray="1 2"
+                data-mark="provisional"
+              />
             )}
             {holes.map((hole) => (
-              <rect key={hole.start} {...box(hole.start, hole.end)} fill={`url(#${hatch})`} data-mark="hole" />
+              <rect
+                key={hole.start}
+                {...box(hole.start, hole.end)}
+                fill={`url(#${hatch})`}
+                data-mark="hole"
+              />
             ))}
           </g>
         );

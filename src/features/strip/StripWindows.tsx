@@ -32,7 +32,11 @@ export function StripWindows({
 }) {
   const { model } = useWorkspace();
   const document = useDocument();
-  const windows = JSON.parse(useAnswers((state) => windowsText(state.controls))) as [string, string, string][];
+  const windows = JSON.parse(useAnswers((state) => windowsText(state.controls))) as [
+    string,
+    string,
+    string,
+  ][];
   return (
     <g pointerEvents="none" data-mark="windows">
       {windows.map(([id, from, to]) => {

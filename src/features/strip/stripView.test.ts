@@ -6,7 +6,10 @@ const whole = { from: d('2022-01-01'), to: d('2026-06-30') };
 
 describe('the view of the almanac strip', () => {
   test('spans all lanes, without open ends', () => {
-    expect(extentOfRuns([[{ start: 5, end: 9 }], [{ start: -Infinity, end: 20 }]])).toEqual({ from: 5, to: 20 });
+    expect(extentOfRuns([[{ start: 5, end: 9 }], [{ start: -Infinity, end: 20 }]])).toEqual({
+      from: 5,
+      to: 20,
+    });
     expect(extentOfRuns([[], [{ start: -Infinity, end: Infinity }]])).toBeNull();
   });
 

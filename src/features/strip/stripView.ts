@@ -4,6 +4,10 @@ import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { start } from '../../core/calendar/units';
 import type { DayRuns } from '../../core/calendar/runs';
 
+/** Height of a lane, and width of the names beside the lanes, in pixels. */
+export const LANE = 13;
+export const NAMES = 168;
+
 /** First and last day (inclusive) in view; fractions while zooming. */
 export interface StripView {
   readonly from: number;
@@ -54,7 +58,7 @@ export function stripTicks(view: StripView, most: number): { readonly day: Day; 
   const days = view.to - view.from;
   const unit = units.find((entry) => days / rough[entry] <= most) ?? 'year';
   const ticks: { day: Day; label: string }[] = [];
-  for (let day = start(unit, Math.floor(view.from), DEFAULT_RULE); day <= view.to; ) {
+  for (let day = start(unit, Math.floor(view.from), DEFAULT_RULE); day <= view.to;) {
     if (day >= view.from) ticks.push({ day, label: tickLabel(unit, day) });
     day = start(unit, day + rough[unit] + (unit === 'week' ? 0 : 5), DEFAULT_RULE);
   }

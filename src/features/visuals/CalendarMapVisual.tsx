@@ -54,7 +54,10 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   const [pointed, setPointed] = useState<number | null>(null);
   const hatch = useId();
   const months = monthsOf(answer);
-  const row = Math.max(LEAST_ROW, Math.min(MOST_ROW, Math.floor((height - HEAD) / Math.max(1, months.length))));
+  const row = Math.max(
+    LEAST_ROW,
+    Math.min(MOST_ROW, Math.floor((height - HEAD) / Math.max(1, months.length))),
+  );
   const column = Math.max(1, (width - LABEL - 6) / DAYS);
   const extent = extentOf(answer.values);
   const placeOf = (day: number) => {
@@ -67,7 +70,9 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     return `M${(x + 0.5).toFixed(1)} ${(y + 0.5).toFixed(1)}h${(column - 1).toFixed(1)}v${row - 1}h${(1 - column).toFixed(1)}Z`;
   };
   const stepOf = (value: number) =>
-    !extent || extent[0] === extent[1] ? STEPS - 1 : Math.min(STEPS - 1, Math.floor(((value - extent[0]) / (extent[1] - extent[0])) * STEPS));
+    !extent || extent[0] === extent[1]
+      ? STEPS - 1
+      : Math.min(STEPS - 1, Math.floor(((value - extent[0]) / (extent[1] - extent[0])) * STEPS));
   const paths = new Array<string>(STEPS).fill('');
   let missing = '';
   let provisional = '';
@@ -76,7 +81,8 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     const day = answer.first + i;
     if (value === null) missing += box(day);
     else paths[stepOf(value)] += box(day);
-    if (value !== null && answer.provisionalFrom !== null && day >= answer.provisionalFrom) provisional += box(day);
+    if (value !== null && answer.provisionalFrom !== null && day >= answer.provisionalFrom)
+      provisional += box(day);
     if (rule.weekend.includes(weekdayOf(day))) {
       const { x, y } = placeOf(day);
       weekends += `M${(x + 1).toFixed(1)} ${y + row - 1.5}h${(column - 2).toFixed(1)}`;
@@ -87,13 +93,16 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     const ratio = frame.width / width || 1;
     const dayOfMonth = Math.floor(((event.clientX - frame.left) / ratio - LABEL) / column) + 1;
     const month = months[Math.floor(((event.clientY - frame.top) / ratio - HEAD) / row)];
-    if (!month || dayOfMonth < 1 || dayOfMonth > daysInMonth(month.year, month.month)) return setPointed(null);
+    if (!month || dayOfMonth < 1 || dayOfMonth > daysInMonth(month.year, month.month))
+      return setPointed(null);
     const i = dayFromCivil(month.year, month.month, dayOfMonth) - answer.first;
     setPointed(i >= 0 && i < answer.values.length ? i : null);
   };
   const step = (event: KeyboardEvent) => {
     const count = answer.values.length;
-    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -30, ArrowDown: 30, Home: -count, End: count }[event.key];
+    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -30, ArrowDown: 30, Home: -count, End: count }[
+      event.key
+    ];
     if (by === undefined) return;
     event.preventDefault();
     setPointed((old) => Math.max(0, Math.min(count - 1, (old ?? (by > 0 ? -1 : count)) + by)));
@@ -137,15 +146,38 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
             ))}
           </g>
           {paths.map((path, i) => (
-            <path key={i} d={path} fill={seriesColour(0)} opacity={FAINT + ((1 - FAINT) * i) / (STEPS - 1)} data-mark="days" />
+            <path
+              key={i}
+              d={path}
+              fill={seriesColour(0)}
+              opacity={FAINT + ((1 - FAINT) * i) / (STEPS - 1)}
+              data-mark="days"
+            />
           ))}
           <path d={missing} fill={`url(#${hatch})`} data-mark="no data" />
           <path d={weekends} stroke={role.quiet} strokeWidth="1" opacity="0.6" />
           <path d={provisional} fill="none" stroke={role.ink} strokeDasharray="1 2" data-mark="provisional" />
-          {tip && <rect x={tip.x} y={tip.y} width={column} height={row} fill="none" stroke={role.ink} strokeWidth="1.5" />}
+          {tip && (
+            <rect
+              x={tip.x}
+              y={tip.y}
+              width={column}
+              height={row}
+              fill="none"
+              stroke={role.ink}
+              strokeWidth="1.5"
+            />
+          )}
         </svg>
       )}
-      {at !== null && tip && <Tip x={tip.x} y={tip.y + row + 16} width={width} lines={[dayWords(answer.first + at), valueAt(at)]} />}
+      {at !== null && tip && (
+        <Tip
+          x={tip.x}
+          y={tip.y + row + 16}
+          width={width}
+          lines={[dayWords(answer.first + at), valueAt(at)]}
+        />
+      )}
     </div>
   );
 });

@@ -58,10 +58,18 @@ export const ColumnChart = memo(function ColumnChart({
     const own = series.filter((entry) => entry.axis === axis);
     const plain = own.filter((entry) => !stacked.includes(entry)).flatMap((entry) => entry.values);
     const piled = own.some((entry) => stacked.includes(entry))
-      ? stackExtent(stacked.map((entry) => entry.values), bases)
+      ? stackExtent(
+          stacked.map((entry) => entry.values),
+          bases,
+        )
       : [];
     const ticks = Math.max(2, Math.floor((floor - TOP) / 44));
-    return valueScale(extentOf([...plain, ...piled]), [floor, TOP], ticks, axis === 'left' ? visual.axis : undefined);
+    return valueScale(
+      extentOf([...plain, ...piled]),
+      [floor, TOP],
+      ticks,
+      axis === 'left' ? visual.axis : undefined,
+    );
   };
   const left = scaleOf('left');
   const other = twoAxes ? scaleOf('right') : null;
@@ -69,7 +77,10 @@ export const ColumnChart = memo(function ColumnChart({
   const x = (i: number) => LEFT + (i + 0.5) * slot;
   const labelWidth = answer.buckets
     ? TIME_LABEL
-    : Math.min(120, 14 + CHARACTER * Math.max(3, ...(answer.categories ?? []).map((name) => name?.length ?? 7)));
+    : Math.min(
+        120,
+        14 + CHARACTER * Math.max(3, ...(answer.categories ?? []).map((name) => name?.length ?? 7)),
+      );
   const every = Math.max(1, Math.ceil((count * labelWidth) / inner));
   const places = axisPlaces(answer, rule, every);
   const bars = series.filter((entry) => entry.mark === 'bar');
@@ -126,7 +137,13 @@ export const ColumnChart = memo(function ColumnChart({
           <g fontSize="11" fill={role.quiet} aria-hidden="true">
             {left.ticks.map((tick) => (
               <g key={tick}>
-                <line x1={LEFT} x2={width - right} y1={left.scale(tick)} y2={left.scale(tick)} stroke={role.hairline} />
+                <line
+                  x1={LEFT}
+                  x2={width - right}
+                  y1={left.scale(tick)}
+                  y2={left.scale(tick)}
+                  stroke={role.hairline}
+                />
                 <text x={LEFT - 8} y={left.scale(tick) + 4} textAnchor="end">
                   {axisLabel(tick)}
                 </text>

@@ -66,11 +66,17 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   const { buckets, table } = answer;
   const first = Math.max(0, Math.floor(top / ROW) - SPARE);
   const last = Math.min(table.length, Math.ceil((top + height) / ROW) + SPARE);
-  const measureName = (measure: Measure) => `${measure.name}${measure.unit === '' ? '' : `, ${measure.unit}`}`;
+  const measureName = (measure: Measure) =>
+    `${measure.name}${measure.unit === '' ? '' : `, ${measure.unit}`}`;
   const periods = buckets
     ? buckets.starts.map((start, b) => {
-        const cut = (b === 0 && buckets.partialFirst) || (b === buckets.starts.length - 1 && buckets.partialLast);
-        return { text: unitText(buckets.unit, start, rule), words: unitWords(buckets.unit, start, rule), cut };
+        const cut =
+          (b === 0 && buckets.partialFirst) || (b === buckets.starts.length - 1 && buckets.partialLast);
+        return {
+          text: unitText(buckets.unit, start, rule),
+          words: unitWords(buckets.unit, start, rule),
+          cut,
+        };
       })
     : [];
   const several = measures.length > 1;
@@ -79,8 +85,16 @@ export const CrosstabVisual = memo(function CrosstabVisual({
     return from !== null && b >= from;
   };
   return (
-    <div ref={ref} onScroll={(event) => setTop(event.currentTarget.scrollTop)} style={{ height: '100%', overflow: 'auto' }}>
-      <table aria-label={title} aria-rowcount={table.length + 1} style={{ borderCollapse: 'separate', borderSpacing: 0, minWidth: '100%' }}>
+    <div
+      ref={ref}
+      onScroll={(event) => setTop(event.currentTarget.scrollTop)}
+      style={{ height: '100%', overflow: 'auto' }}
+    >
+      <table
+        aria-label={title}
+        aria-rowcount={table.length + 1}
+        style={{ borderCollapse: 'separate', borderSpacing: 0, minWidth: '100%' }}
+      >
         <thead>
           <tr>
             <th scope="col" style={{ ...head, ...name, top: 0, zIndex: 2, color: role.quiet }}>
@@ -88,7 +102,12 @@ export const CrosstabVisual = memo(function CrosstabVisual({
             </th>
             {periods.map((period) =>
               measures.map((measure) => (
-                <th key={`${period.text} ${measure.key} ${measure.name}`} scope="col" style={head} title={period.words}>
+                <th
+                  key={`${period.text} ${measure.key} ${measure.name}`}
+                  scope="col"
+                  style={head}
+                  title={period.words}
+                >
                   {period.text}
                   {period.cut && ' (part)'}
                   {several && <span style={{ display: 'block' }}>{measureName(measure)}</span>}
@@ -97,7 +116,9 @@ export const CrosstabVisual = memo(function CrosstabVisual({
             )}
             {measures.map((measure, m) => (
               <th key={m} scope="col" style={{ ...head, color: role.ink }}>
-                {several || !buckets ? measureName(measure) : `Window${measure.unit === '' ? '' : `, ${measure.unit}`}`}
+                {several || !buckets
+                  ? measureName(measure)
+                  : `Window${measure.unit === '' ? '' : `, ${measure.unit}`}`}
               </th>
             ))}
           </tr>
@@ -124,7 +145,10 @@ export const CrosstabVisual = memo(function CrosstabVisual({
                 )),
               )}
               {measures.map((measure, m) => (
-                <td key={m} style={{ ...cell, fontWeight: Math.max(550, weightOf(entry, dimensions.length)) }}>
+                <td
+                  key={m}
+                  style={{ ...cell, fontWeight: Math.max(550, weightOf(entry, dimensions.length)) }}
+                >
                   {cellWords(measure, entry.cells[m]!.whole)}
                 </td>
               ))}
@@ -146,7 +170,11 @@ function RowName({ entry, depth }: { entry: CrosstabRow; depth: number }) {
     <th
       scope="row"
       title={words}
-      style={{ ...name, fontWeight: weightOf(entry, depth), paddingLeft: 8 + Math.max(0, level - 1) * INDENT }}
+      style={{
+        ...name,
+        fontWeight: weightOf(entry, depth),
+        paddingLeft: 8 + Math.max(0, level - 1) * INDENT,
+      }}
     >
       {words}
     </th>

@@ -27,7 +27,11 @@ export const FigureVisual = memo(function FigureVisual({
   const { sure, provisional } = split(values, answer.provisionalFrom);
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
-      <div role="status" aria-label={title} style={{ fontSize: 26, fontWeight: 650, lineHeight: 1.2, whiteSpace: 'nowrap' }}>
+      <div
+        role="status"
+        aria-label={title}
+        style={{ fontSize: 26, fontWeight: 650, lineHeight: 1.2, whiteSpace: 'nowrap' }}
+      >
         {valueWords({ ...measure, unit: '' }, answer.value)}
         {measure.unit !== '' && answer.value !== null && (
           <span style={{ fontSize: 15, color: role.quiet, fontWeight: 450 }}> {measure.unit}</span>
@@ -36,7 +40,13 @@ export const FigureVisual = memo(function FigureVisual({
       <div ref={ref} style={{ flex: 1, minHeight: 0, overflow: 'hidden' }}>
         {width > 0 && height > 14 && values.length > 1 && (
           <svg width={width} height={height} aria-hidden="true" style={{ display: 'block' }}>
-            <path d={linePath(sure, x, scale)} fill="none" stroke={seriesColour(0)} strokeWidth="1.5" data-mark="line" />
+            <path
+              d={linePath(sure, x, scale)}
+              fill="none"
+              stroke={seriesColour(0)}
+              strokeWidth="1.5"
+              data-mark="line"
+            />
             {provisional.length > 0 && (
               <path
                 d={linePath(provisional, x, scale)}

@@ -22,10 +22,21 @@ export function Legend({ series, twoAxes }: { series: readonly DrawnSeries[]; tw
       }}
     >
       {series.map((entry) => (
-        <li key={`${entry.measure} ${entry.name}`} style={{ display: 'flex', alignItems: 'center', gap: 5, minWidth: 0 }}>
+        <li
+          key={`${entry.measure} ${entry.name}`}
+          style={{ display: 'flex', alignItems: 'center', gap: 5, minWidth: 0 }}
+        >
           <svg width="16" height="10" aria-hidden="true" style={{ flex: 'none' }}>
             {entry.mark === 'line' ? (
-              <line x1="0" x2="16" y1="5" y2="5" stroke={entry.colour} strokeWidth="2.5" strokeDasharray={entry.dash} />
+              <line
+                x1="0"
+                x2="16"
+                y1="5"
+                y2="5"
+                stroke={entry.colour}
+                strokeWidth="2.5"
+                strokeDasharray={entry.dash}
+              />
             ) : (
               <rect width="16" height="10" fill={entry.colour} opacity={entry.mark === 'area' ? 0.45 : 1} />
             )}

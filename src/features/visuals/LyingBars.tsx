@@ -42,15 +42,23 @@ export const LyingBars = memo(function LyingBars({
   const legend = series.length > 1 ? LEGEND_HEIGHT : 0;
   const lanes = isStacked ? 1 : Math.max(1, series.length);
   const least = Math.max(LEAST_ROW, lanes * LEAST_BAR + 6);
-  const row = Math.max(least, Math.min(MOST_ROW * Math.min(lanes, 2), Math.floor((height - legend) / Math.max(1, count))));
+  const row = Math.max(
+    least,
+    Math.min(MOST_ROW * Math.min(lanes, 2), Math.floor((height - legend) / Math.max(1, count))),
+  );
   const labels = Math.min(width * 0.42, Math.max(...names.map((name) => name.length), 4) * CHARACTER + GAP);
   const figures = (i: number) => series.map((entry) => valueWords(entry.unit, entry.values[i] ?? null));
   const figureWidth = isStacked
     ? GAP
     : Math.max(3, ...names.flatMap((_, i) => figures(i).map((text) => text.length))) * CHARACTER + GAP;
-  const bases = isStacked ? stackBases(series.map((entry) => entry.values)) : series.map(() => names.map(() => 0));
+  const bases = isStacked
+    ? stackBases(series.map((entry) => entry.values))
+    : series.map(() => names.map(() => 0));
   const reached = isStacked
-    ? stackExtent(series.map((entry) => entry.values), bases)
+    ? stackExtent(
+        series.map((entry) => entry.values),
+        bases,
+      )
     : series.flatMap((entry) => entry.values);
   const range = [labels, Math.max(labels + 1, width - figureWidth)] as const;
   const { scale } = valueScale(extentOf(reached), range, 4, visual.axis);
@@ -79,7 +87,7 @@ export const LyingBars = memo(function LyingBars({
     setPointed((old) => Math.max(0, Math.min(count - 1, (old ?? (by > 0 ? -1 : count)) + by)));
   };
   const shorten = (name: string) => {
-    const most = Math.max(3, Math.floor((labels - GAP) / CHARACTER));
+    const most = Math.max(3, Math.round((labels - GAP) / CHARACTER));
     return name.length > most ? `${name.slice(0, most - 1)}…` : name;
   };
   const named = (i: number) =>
@@ -87,7 +95,14 @@ export const LyingBars = memo(function LyingBars({
   return (
     <div
       ref={ref}
-      style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}
+      style={{
+        position: 'relative',
+        width: '100%',
+        height: '100%',
+        minHeight: 0,
+        overflowY: 'auto',
+        overflowX: 'hidden',
+      }}
     >
       {legend > 0 && <Legend series={series} twoAxes={false} />}
       {width > 0 && (
@@ -104,7 +119,12 @@ export const LyingBars = memo(function LyingBars({
           style={{ display: 'block' }}
         >
           {series.map((entry, s) => (
-            <path key={`${entry.measure} ${entry.name}`} d={pathOf(entry, s)} fill={entry.colour} data-mark="bars" />
+            <path
+              key={`${entry.measure} ${entry.name}`}
+              d={pathOf(entry, s)}
+              fill={entry.colour}
+              data-mark="bars"
+            />
           ))}
           <line x1={zero} x2={zero} y1="0" y2={count * row} stroke={role.quiet} />
           <g fontSize="12" fill={role.ink} aria-hidden="true">
@@ -132,7 +152,12 @@ export const LyingBars = memo(function LyingBars({
         </svg>
       )}
       {at !== null && count > 0 && (
-        <Tip x={labels} y={legend + at * row + row + 14} width={width} lines={[`${names[at]} · ${windowWords}`, ...named(at)]} />
+        <Tip
+          x={labels}
+          y={legend + at * row + row + 14}
+          width={width}
+          lines={[`${names[at]} · ${windowWords}`, ...named(at)]}
+        />
       )}
     </div>
   );

@@ -26,7 +26,13 @@ export function SeriesMark({
   const { sure, provisional } = split(series.values, series.provisionalFrom);
   const { colour } = series;
   if (series.mark === 'line') {
-    const stroke = { fill: 'none', stroke: colour, strokeWidth: 2, strokeLinejoin: 'round', strokeLinecap: 'round' } as const;
+    const stroke = {
+      fill: 'none',
+      stroke: colour,
+      strokeWidth: 2,
+      strokeLinejoin: 'round',
+      strokeLinecap: 'round',
+    } as const;
     return (
       <>
         {series.unit.missing === 'dash' && (
@@ -34,7 +40,12 @@ export function SeriesMark({
         )}
         <path d={linePath(sure, x, y)} {...stroke} strokeDasharray={series.dash} data-mark="line" />
         {provisional.length > 0 && (
-          <path d={linePath(provisional, x, y)} {...stroke} strokeDasharray="0.5 4.5" data-mark="provisional" />
+          <path
+            d={linePath(provisional, x, y)}
+            {...stroke}
+            strokeDasharray="0.5 4.5"
+            data-mark="provisional"
+          />
         )}
       </>
     );
@@ -44,7 +55,12 @@ export function SeriesMark({
     return (
       <>
         <path d={areaPath(series.values, base, x, y)} fill={colour} opacity="0.45" data-mark="area" />
-        <path d={linePath(split(top, series.provisionalFrom).sure, x, y)} fill="none" stroke={colour} strokeWidth="1.5" />
+        <path
+          d={linePath(split(top, series.provisionalFrom).sure, x, y)}
+          fill="none"
+          stroke={colour}
+          strokeWidth="1.5"
+        />
         {provisional.length > 0 && (
           <path
             d={linePath(split(top, series.provisionalFrom).provisional, x, y)}

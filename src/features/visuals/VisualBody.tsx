@@ -83,13 +83,21 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
       if (answer.categories && (visual.kind === 'bar' || visual.kind === 'stacked')) {
         const { shown } = answer.window;
         const words = windowWords(shown[0]!.start, shown[shown.length - 1]!.end);
-        return <LyingBars visual={visual} answer={answer} measures={measures} windowWords={words} title={title} />;
+        return (
+          <LyingBars visual={visual} answer={answer} measures={measures} windowWords={words} title={title} />
+        );
       }
       return <ColumnChart visual={visual} answer={answer} measures={measures} rule={rule} title={title} />;
     }
     case 'crosstab':
       return (
-        <CrosstabVisual answer={answer} measures={measures} dimensions={dimensions} rule={rule} title={title} />
+        <CrosstabVisual
+          answer={answer}
+          measures={measures}
+          dimensions={dimensions}
+          rule={rule}
+          title={title}
+        />
       );
     case 'figure':
       return <FigureVisual answer={answer} measure={measure} title={title} />;

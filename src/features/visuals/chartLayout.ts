@@ -71,9 +71,7 @@ export function axisPlaces(answer: ChartAnswer, rule: CalendarRule, every: numbe
   }
   const last = buckets.starts.length - 1;
   const yearOf = (day: Day) =>
-    buckets.unit.startsWith('fiscal')
-      ? unitWords('fiscal year', day, rule)
-      : String(civilFromDay(day).year);
+    buckets.unit.startsWith('fiscal') ? unitWords('fiscal year', day, rule) : String(civilFromDay(day).year);
   return buckets.starts.map((start, i) => {
     const previous = buckets.starts[i - every];
     const newYear = previous === undefined || yearOf(previous) !== yearOf(start);

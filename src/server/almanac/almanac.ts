@@ -58,8 +58,8 @@ export async function almanacSpan(rule: CalendarRule): Promise<Span> {
     last = today;
   }
   return {
-    first: Math.min(start('year', first, rule), start('fiscal year', first, rule)),
-    last: Math.max(end('year', last, rule), end('fiscal year', last, rule)),
+    first: start('year', start('fiscal year', first, rule), rule),
+    last: end('year', end('fiscal year', last, rule), rule),
   };
 }
 

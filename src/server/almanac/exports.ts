@@ -10,7 +10,9 @@ const snake = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.to
 async function rows(): Promise<AlmanacRow[]> {
   const { rule, span, special } = await readAlmanac();
   const byDay = specialDaysByDay(special);
-  return Array.from({ length: span.last - span.first + 1 }, (_, i) => almanacRow(span.first + i, rule, byDay));
+  return Array.from({ length: span.last - span.first + 1 }, (_, i) =>
+    almanacRow(span.first + i, rule, byDay),
+  );
 }
 
 export async function almanacCsv(): Promise<string> {

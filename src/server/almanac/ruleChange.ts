@@ -69,7 +69,11 @@ export async function changesUnder(
       });
     }
     visuals.push(
-      ...recut(document, model, rule, today).map((found) => ({ dashboard: entry.id, title: entry.title, ...found })),
+      ...recut(document, model, rule, today).map((found) => ({
+        dashboard: entry.id,
+        title: entry.title,
+        ...found,
+      })),
     );
   }
   return { windows, visuals, dashboards: entries.length };
@@ -77,7 +81,9 @@ export async function changesUnder(
 
 function wordsOf(runs: DayRuns, rule: CalendarRule): string {
   const days = countDays(runs);
-  return runs.length === 0 ? 'no day' : `${runsWords(runs, rule)}${Number.isFinite(days) ? ` (${days} days)` : ''}`;
+  return runs.length === 0
+    ? 'no day'
+    : `${runsWords(runs, rule)}${Number.isFinite(days) ? ` (${days} days)` : ''}`;
 }
 
 /** Visuals whose buckets or classes follow from the part of the rule that changes. */
@@ -91,7 +97,9 @@ function recut(document: DashboardDocument, model: Model, rule: CalendarRule, to
     if (grain === 'week' && weeks) reasons.push('its weeks begin on another day');
     if (grain.startsWith('fiscal') && fiscal) {
       const unit = grain as 'fiscal month';
-      reasons.push(`today lies in ${unitWords(unit, today, rule)} in place of ${unitWords(unit, today, model.rule)}`);
+      reasons.push(
+        `today lies in ${unitWords(unit, today, rule)} in place of ${unitWords(unit, today, model.rule)}`,
+      );
     }
     for (const dimension of dimensionsOf(visual)) {
       if (!isAttribute(dimension)) continue;

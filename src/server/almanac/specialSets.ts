@@ -59,7 +59,11 @@ export async function addSet(set: {
 /** Switches a set, or changes its name or kind. */
 export async function changeSet(
   id: number,
-  change: { name?: string | undefined; kind?: SpecialSetEntry['kind'] | undefined; enabled?: boolean | undefined },
+  change: {
+    name?: string | undefined;
+    kind?: SpecialSetEntry['kind'] | undefined;
+    enabled?: boolean | undefined;
+  },
 ): Promise<void> {
   await existing(id);
   await database().update(specialSet).set(change).where(eq(specialSet.id, id));

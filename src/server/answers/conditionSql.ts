@@ -60,8 +60,7 @@ function filterSql(shown: Sql, filter: ValueFilter): Sql {
   const parts: Sql[] = [];
   if (values.length > 0)
     parts.push({ text: `COALESCE(${shown.text} IN (?), FALSE)`, values: [...shown.values, values] });
-  if (filter.values.includes(null))
-    parts.push({ text: `${shown.text} IS NULL`, values: shown.values });
+  if (filter.values.includes(null)) parts.push({ text: `${shown.text} IS NULL`, values: shown.values });
   const any = parts.length === 0 ? plain('FALSE') : joined(parts, ' OR ');
   return filter.exclude ? { ...any, text: `NOT (${any.text})` } : any;
 }

@@ -35,7 +35,12 @@ function previewDocument(dataset: string, measure: string): DashboardDocument {
         size: 'words',
       },
     ],
-    wires: [PREVIEW.line, PREVIEW.figure].map((target) => ({ control: PREVIEW.year, target, on: true, roles: {} })),
+    wires: [PREVIEW.line, PREVIEW.figure].map((target) => ({
+      control: PREVIEW.year,
+      target,
+      on: true,
+      roles: {},
+    })),
   };
 }
 

@@ -54,7 +54,9 @@ export function rolledUp(query: AggregateQuery, rows: readonly FigureRow[]): Agg
     closing: none(wanted.closing),
     distinct: null,
   }));
-  const lastDays = query.numbers.map((wanted) => (wanted.closing ? new Float64Array(size).fill(-Infinity) : null));
+  const lastDays = query.numbers.map((wanted) =>
+    wanted.closing ? new Float64Array(size).fill(-Infinity) : null,
+  );
   rows.forEach((row, r) => {
     const bucket = buckets ? bucketAt(buckets.starts, Number(row.day)) : 0;
     const at = bucket * keys.length + groups[r]!;
@@ -71,8 +73,10 @@ function addRow(number: NumberAnswer, lastDay: Float64Array | null, row: FigureR
   number.count[at]! += count;
   const low = row[`low${i}`];
   const high = row[`high${i}`];
-  if (number.minimum && low != null && !(number.minimum[at]! <= Number(low))) number.minimum[at] = Number(low);
-  if (number.maximum && high != null && !(number.maximum[at]! >= Number(high))) number.maximum[at] = Number(high);
+  if (number.minimum && low != null && !(number.minimum[at]! <= Number(low)))
+    number.minimum[at] = Number(low);
+  if (number.maximum && high != null && !(number.maximum[at]! >= Number(high)))
+    number.maximum[at] = Number(high);
   if (!number.closing || !lastDay || count === 0) return;
   const day = Number(row.day);
   if (day < lastDay[at]!) return;
@@ -101,7 +105,8 @@ export function withDistinct(
     const bucket = buckets ? Number(row.bucket) - 1 : 0;
     if (group === undefined || bucket < 0) continue;
     numbers.forEach((number, i) => {
-      if (number.distinct) number.distinct[bucket * answer.keys.length + group]! += Number(row[`distinct${i}`]);
+      if (number.distinct)
+        number.distinct[bucket * answer.keys.length + group]! += Number(row[`distinct${i}`]);
     });
   }
   return withoutEmptyGroups({ ...answer, numbers });

@@ -59,7 +59,10 @@ export async function readRowPage(
   );
   // Rows of another database have no number of ours; they go by the chosen column alone.
   const isLive = dataset.origin?.mode === 'live';
-  const list = [isLive ? 'NULL AS row_id' : 'row_id', ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`)];
+  const list = [
+    isLive ? 'NULL AS row_id' : 'row_id',
+    ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`),
+  ];
   const order = `${physicalColumn(columns, sortKey)} ${direction}${isLive ? '' : `, row_id ${direction}`}`;
   const rows = await relation.select<Record<string, string | number | null>>(
     `SELECT ${list.join(', ')} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`,
@@ -69,7 +72,8 @@ export async function readRowPage(
     total: Number(counted?.total ?? 0),
     columns: shown,
     rows: rows.map((row, n) => ({
-      id: isLive ? request.offset + n + 1 : Number(row.row_id), values: shown.map((_, i) => row[`v${i}`] ?? null),
+      id: isLive ? request.offset + n + 1 : Number(row.row_id),
+      values: shown.map((_, i) => row[`v${i}`] ?? null),
     })),
   };
 }

@@ -50,7 +50,11 @@ describe('conditions in SQL', () => {
   });
 
   test('single days are listed, and spellings stand for the form that is shown', () => {
-    const days = runs(['2025-01-01', '2025-01-01'], ['2025-01-05', '2025-01-05'], ['2025-02-01', '2025-02-03']);
+    const days = runs(
+      ['2025-01-01', '2025-01-01'],
+      ['2025-01-05', '2025-01-05'],
+      ['2025-02-01', '2025-02-03'],
+    );
     expect(selectionSql(TARGET, selection, days)).toEqual({
       text: '(c1 IS NOT NULL) AND (c1 IN (?) OR (c1 >= ? AND c1 <= ?))',
       values: [['2025-01-01', '2025-01-05'], '2025-02-01', '2025-02-03'],
@@ -69,10 +73,17 @@ describe('conditions in SQL', () => {
 
   test.each([
     ['at least', ['2'], 'COALESCE(c4 >= CAST(? AS DECIMAL(40, 12)), FALSE)'],
-    ['between', ['2', '3'], 'COALESCE(c4 BETWEEN CAST(? AS DECIMAL(40, 12)) AND CAST(? AS DECIMAL(40, 12)), FALSE)'],
+    [
+      'between',
+      ['2', '3'],
+      'COALESCE(c4 BETWEEN CAST(? AS DECIMAL(40, 12)) AND CAST(? AS DECIMAL(40, 12)), FALSE)',
+    ],
     ['is blank', [], 'c4 IS NULL'],
   ] as const)('a number that is %s %j', (operator, values, text) =>
-    expect(rowConditionSql(TARGET, { column: 'fare', operator, values: [...values] })).toEqual({ text, values }),
+    expect(rowConditionSql(TARGET, { column: 'fare', operator, values: [...values] })).toEqual({
+      text,
+      values,
+    }),
   );
 
   test('figures are asked for as whole numbers, extremes only where they are wanted', () => {

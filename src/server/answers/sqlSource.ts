@@ -91,7 +91,9 @@ function groupedByDay(relation: Relation, target: SqlColumns, query: AggregateQu
     by.columns.some((entry) => entry.kind === 'days') ||
     query.numbers.some((number) => number.closing);
   const keys = columnsOnly(by.columns).map((column) => shownSql(target, column));
-  const day: Sql[] = byDay ? [{ text: dayNumberSql(physicalDay(target.columns, query.day)), values: [] }] : [];
+  const day: Sql[] = byDay
+    ? [{ text: dayNumberSql(physicalDay(target.columns, query.day)), values: [] }]
+    : [];
   const named: Sql[] = [
     ...day.map((entry) => ({ ...entry, text: `${entry.text} AS day` })),
     ...keys.map((key, i) => ({ ...key, text: `${key.text} AS key${i}` })),
@@ -145,7 +147,13 @@ function select(
   figures: readonly string[],
 ): Promise<FigureRow[]> {
   const list = [...keys, ...['COUNT(*) AS group_rows', ...figures].map((text) => ({ text, values: [] }))];
-  return selectList(relation, target, query, list, keys.map((_, i) => String(i + 1)));
+  return selectList(
+    relation,
+    target,
+    query,
+    list,
+    keys.map((_, i) => String(i + 1)),
+  );
 }
 
 function selectList(

@@ -7,7 +7,13 @@ import type { LoadChanges } from '../../core/dashboard/freshness';
 import type { StoredDataset } from './repository';
 
 /** By day, a text that is the same for the same rows in any order. */
-async function digests(connection: Connection, table: string, definition: Definition, role: string, shared: readonly string[]) {
+async function digests(
+  connection: Connection,
+  table: string,
+  definition: Definition,
+  role: string,
+  shared: readonly string[],
+) {
   const { columns } = definition;
   const cells = columns
     .flatMap((column, i) => (shared.includes(column.key) ? [`COALESCE(c${i + 1}, '\\\\N')`] : []))
@@ -38,7 +44,13 @@ export async function changesOf(
   const shared = known.definition.columns
     .map((column) => column.key)
     .filter((key) => next.definition.columns.some((column) => column.key === key));
-  const before = await digests(connection, factTable(owned.id, owned.currentLoad), known.definition, role, shared);
+  const before = await digests(
+    connection,
+    factTable(owned.id, owned.currentLoad),
+    known.definition,
+    role,
+    shared,
+  );
   const after = await digests(connection, next.table, next.definition, role, shared);
   let added = 0;
   let changed = 0;

@@ -24,7 +24,8 @@ export async function coverageByValue(
   column: string | null,
 ): Promise<ValueCoverage> {
   const { columns, roles } = stored.definition;
-  if (!roles.some((entry) => entry.key === role)) throw new Problem('no-such-role', 'There is no such date role.', 404);
+  if (!roles.some((entry) => entry.key === role))
+    throw new Problem('no-such-role', 'There is no such date role.', 404);
   if (column !== null && !columns.some((entry) => entry.key === column && entry.category))
     throw new Problem('no-category', 'There is no such category.', 404);
   const relation = await relationOf(stored);

@@ -64,9 +64,15 @@ async function checkRatios(changed: StoredDataset) {
           .find((entry) => entry.key === side.dataset)
           ?.definition.measures.find((entry) => entry.key === side.measure);
         if (!found)
-          throw new Problem('no-such-measure', `The ratio “${measure.name}” of ${owner.name} needs the measure “${side.measure}”. Change the ratio first.`);
+          throw new Problem(
+            'no-such-measure',
+            `The ratio “${measure.name}” of ${owner.name} needs the measure “${side.measure}”. Change the ratio first.`,
+          );
         if (found.aggregation === 'ratio')
-          throw new Problem('ratio-of-ratio', `“${found.name}” is a ratio itself; “${measure.name}” needs measures that come from rows.`);
+          throw new Problem(
+            'ratio-of-ratio',
+            `“${found.name}” is a ratio itself; “${measure.name}” needs measures that come from rows.`,
+          );
       }
     }
   }
@@ -132,10 +138,16 @@ function checkCondition(name: string, condition: RowCondition, columns: Definiti
   if (!isText && condition.operator === 'contains')
     throw new Problem('not-a-text', `“contains” needs a column of texts; “${column.name}” is none.`);
   if (isText && ['at least', 'more than', 'at most', 'less than', 'between'].includes(condition.operator))
-    throw new Problem('not-a-number', `“${condition.operator}” needs a column of numbers or dates; “${column.name}” is none.`);
+    throw new Problem(
+      'not-a-number',
+      `“${condition.operator}” needs a column of numbers or dates; “${column.name}” is none.`,
+    );
   const wrong = condition.values.find((value) => !isText && !fitsColumn(value, column));
   if (wrong !== undefined)
-    throw new Problem('wrong-value', `“${wrong}” is not ${isNumber(column) ? 'a number' : 'a day such as 2026-03-01'}.`);
+    throw new Problem(
+      'wrong-value',
+      `“${wrong}” is not ${isNumber(column) ? 'a number' : 'a day such as 2026-03-01'}.`,
+    );
 }
 
 function fitsColumn(value: string, column: Definition['columns'][number]): boolean {

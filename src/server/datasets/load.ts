@@ -16,13 +16,7 @@ import { factColumnsSql, factTable, keyFor, type Definition } from './definition
 import { definitionFor, type LoadPlan } from './plan';
 import type { Progress } from './profile';
 import { changesOf } from './changes';
-import {
-  findDataset,
-  readLoad,
-  type CoverageByRole,
-  type Origin,
-  type StoredDataset,
-} from './repository';
+import { findDataset, readLoad, type CoverageByRole, type Origin, type StoredDataset } from './repository';
 import { streamRows, type StreamOutcome } from './stream';
 import { readHeader } from './textFile';
 
@@ -171,7 +165,15 @@ async function loadInto(
     const coverage = mergeCoverage(before?.coverage, outcome.coverage);
     const total = (before?.rows ?? 0) + outcome.loaded;
     const changes = await changesOf(connection, owned, known, { table, definition });
-    await putInUse(owned, load, { definition, plan, outcome, coverage, total, changes, origin: options.origin });
+    await putInUse(owned, load, {
+      definition,
+      plan,
+      outcome,
+      coverage,
+      total,
+      changes,
+      origin: options.origin,
+    });
     if (owned.currentLoad !== null)
       await connection.query(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
     await ensureAlmanac();

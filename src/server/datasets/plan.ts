@@ -158,7 +158,14 @@ export function startingMeasures(columns: readonly StoredColumn[], roles: Defini
   if (!role) return [];
   const common = { unit: '', role: role.key };
   const measures = [
-    measureSchema.parse({ ...common, key: 'rows', name: 'Rows', aggregation: 'count', column: null, decimals: 0 }),
+    measureSchema.parse({
+      ...common,
+      key: 'rows',
+      name: 'Rows',
+      aggregation: 'count',
+      column: null,
+      decimals: 0,
+    }),
   ];
   const taken = new Set(['rows']);
   for (const column of columns.filter(isNumber)) {
@@ -166,7 +173,9 @@ export function startingMeasures(columns: readonly StoredColumn[], roles: Defini
     taken.add(key);
     const name = column.name.replace(/_/g, ' ').replace(/^./, (letter) => letter.toUpperCase());
     const decimals = Math.min(column.scale, 2);
-    measures.push(measureSchema.parse({ ...common, key, name, aggregation: 'sum', column: column.key, decimals }));
+    measures.push(
+      measureSchema.parse({ ...common, key, name, aggregation: 'sum', column: column.key, decimals }),
+    );
   }
   return measures;
 }

@@ -17,7 +17,11 @@ const ALIVE_MS = 20_000;
 /** A change of the model; the loads are those done since the last one. */
 export interface ModelEvent {
   readonly revision: number;
-  readonly loads: readonly { readonly dataset: string; readonly name: string; readonly changes: LoadChanges | null }[];
+  readonly loads: readonly {
+    readonly dataset: string;
+    readonly name: string;
+    readonly changes: LoadChanges | null;
+  }[];
 }
 
 type Listener = (event: ModelEvent) => void;

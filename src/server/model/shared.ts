@@ -31,11 +31,19 @@ export type SharedEdit = z.infer<typeof sharedEditSchema>;
 export async function saveShared(key: string | null, edit: SharedEdit): Promise<SharedDimension> {
   const all = await listShared();
   const known = all.find((entry) => entry.key === key);
-  if (key !== null && !known) throw new Problem('no-such-dimension', 'This shared dimension is not here any more.', 404);
-  await check(edit, all.filter((entry) => entry.key !== key));
+  if (key !== null && !known)
+    throw new Problem('no-such-dimension', 'This shared dimension is not here any more.', 404);
+  await check(
+    edit,
+    all.filter((entry) => entry.key !== key),
+  );
   const taken = new Set(all.map((entry) => entry.key));
   const own = key ?? keyFor(edit.name, taken, 'dimension');
-  const values = { name: edit.name, members: JSON.stringify(edit.members), spellings: JSON.stringify(edit.spellings) };
+  const values = {
+    name: edit.name,
+    members: JSON.stringify(edit.members),
+    spellings: JSON.stringify(edit.spellings),
+  };
   await database()
     .insert(sharedDimension)
     .values({ key: own, ...values })
@@ -50,21 +58,32 @@ async function check(edit: SharedEdit, others: readonly SharedDimension[]) {
   for (const { dataset, column } of edit.members) {
     const owner = stored.find((entry) => entry.key === dataset);
     const found = owner?.definition.columns.find((entry) => entry.key === column);
-    if (!owner || !found) throw new Problem('no-such-column', `There is no column “${column}” of “${dataset}”.`);
+    if (!owner || !found)
+      throw new Problem('no-such-column', `There is no column “${column}” of “${dataset}”.`);
     if (!found.category)
-      throw new Problem('no-category', `“${found.name}” of ${owner.name} is not a category. Mark it as one first.`);
+      throw new Problem(
+        'no-category',
+        `“${found.name}” of ${owner.name} is not a category. Mark it as one first.`,
+      );
     if (seen.has(dataset)) throw new Problem('dataset-twice', `${owner.name} can give one column only.`);
     seen.add(dataset);
     const other = others.find((entry) =>
       entry.members.some((member) => member.dataset === dataset && member.column === column),
     );
-    if (other) throw new Problem('shared-twice', `“${found.name}” of ${owner.name} is part of “${other.name}” already.`);
+    if (other)
+      throw new Problem(
+        'shared-twice',
+        `“${found.name}” of ${owner.name} is part of “${other.name}” already.`,
+      );
   }
   if (others.some((entry) => entry.name.toLowerCase() === edit.name.toLowerCase()))
     throw new Problem('name-twice', `There is a shared dimension “${edit.name}” already.`);
   const chained = Object.values(edit.spellings).find((shown) => edit.spellings[shown] !== undefined);
   if (chained !== undefined)
-    throw new Problem('spelling-chain', `“${chained}” stands for another value itself. Let each spelling lead to the one shown.`);
+    throw new Problem(
+      'spelling-chain',
+      `“${chained}” stands for another value itself. Let each spelling lead to the one shown.`,
+    );
 }
 
 export async function removeShared(key: string): Promise<void> {

@@ -97,7 +97,14 @@ async function tablesOf(pool: Pool, name: string): Promise<TableEntry[]> {
   }
 }
 
-const entryOf = ({ id, name, host, port, user, database: schema }: typeof connection.$inferSelect): ConnectionEntry => ({
+const entryOf = ({
+  id,
+  name,
+  host,
+  port,
+  user,
+  database: schema,
+}: typeof connection.$inferSelect): ConnectionEntry => ({
   id,
   name,
   host,
@@ -113,7 +120,9 @@ export async function listConnections(): Promise<ConnectionEntry[]> {
 }
 
 /** Checks a connection and stores it. */
-export async function addConnection(input: ConnectionInput): Promise<{ entry: ConnectionEntry; tables: TableEntry[] }> {
+export async function addConnection(
+  input: ConnectionInput,
+): Promise<{ entry: ConnectionEntry; tables: TableEntry[] }> {
   const pool = poolFor(input);
   try {
     const tables = await tablesOf(pool, `${input.database} on ${input.host}`);
@@ -154,7 +163,10 @@ export async function connectionTables(id: number): Promise<TableEntry[]> {
 export async function removeConnection(id: number, usedBy: readonly string[]): Promise<void> {
   await stored(id);
   if (usedBy.length > 0)
-    throw new Problem('connection-used', `${usedBy.join(', ')} ${usedBy.length === 1 ? 'comes' : 'come'} from this connection. Delete that first.`);
+    throw new Problem(
+      'connection-used',
+      `${usedBy.join(', ')} ${usedBy.length === 1 ? 'comes' : 'come'} from this connection. Delete that first.`,
+    );
   await database().delete(connection).where(eq(connection.id, id));
   const pools = once('connections', () => new Map<number, Pool>());
   await pools.get(id)?.end();

@@ -34,7 +34,8 @@ export async function profileAny(
   const format = await formatOf(file);
   if (format === 'text') return profileFile(file, rest);
   const sheets = format === 'workbook' ? await sheetsOf(file) : [];
-  if (sheet !== undefined && !sheets.includes(sheet)) throw new Problem('no-such-sheet', `There is no sheet “${sheet}”.`);
+  if (sheet !== undefined && !sheets.includes(sheet))
+    throw new Problem('no-such-sheet', `There is no sheet “${sheet}”.`);
   const chosen = sheet ?? sheets[0];
   const profile = await profileFile(await textTable(file, chosen ?? null), rest);
   return {

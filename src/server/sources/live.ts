@@ -6,7 +6,13 @@ import type { ColumnType } from '../../core/dashboard/model';
 import { dayNumberSql } from '../answers/conditionSql';
 import { database, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
-import { keyFor, physicalColumn, physicalDay, type Definition, type StoredColumn } from '../datasets/definition';
+import {
+  keyFor,
+  physicalColumn,
+  physicalDay,
+  type Definition,
+  type StoredColumn,
+} from '../datasets/definition';
 import { roleNameFor, startingMeasures } from '../datasets/plan';
 import { relationOf } from '../datasets/relation';
 import { loadedDatasets, type CoverageByRole, type StoredDataset } from '../datasets/repository';
@@ -40,7 +46,15 @@ function columnOf(row: ColumnRow, taken: Set<string>): StoredColumn {
   const key = keyFor(row.name, taken, 'column');
   taken.add(key);
   const scale = type === 'decimal' ? Math.min(12, Math.max(row.scale ?? 4, 0)) : 0;
-  return { key, name: row.name, type, scale, category: type === 'text', dateOrder: 'iso', decimalMark: 'point' };
+  return {
+    key,
+    name: row.name,
+    type,
+    scale,
+    category: type === 'text',
+    dateOrder: 'iso',
+    decimalMark: 'point',
+  };
 }
 
 /** Puts a table or view of another database on the almanac, to be read live. */
@@ -67,7 +81,11 @@ export async function addLive(connection: number, table: string, name: string): 
   const key = keyFor(name, keys, 'dataset');
   const draft = { id: 0, key, name, timeZone: 'UTC', currentLoad: 0, origin };
   const withCategories = await categoriesOf({ ...draft, definition: { columns, roles, measures: [] } });
-  const definition: Definition = { columns: withCategories, roles, measures: startingMeasures(withCategories, roles) };
+  const definition: Definition = {
+    columns: withCategories,
+    roles,
+    measures: startingMeasures(withCategories, roles),
+  };
   const found = await lookAt({ ...draft, definition });
   await database().transaction(async (transaction) => {
     const [made] = await transaction.insert(dataset).values({
@@ -91,7 +109,10 @@ export async function addLive(connection: number, table: string, name: string): 
       bytes: 0,
       coverage: JSON.stringify(found.coverage),
     });
-    await transaction.update(dataset).set({ currentLoad: load.insertId }).where(eq(dataset.id, made.insertId));
+    await transaction
+      .update(dataset)
+      .set({ currentLoad: load.insertId })
+      .where(eq(dataset.id, made.insertId));
   });
   await ensureAlmanac();
   await bumpRevision();
@@ -107,7 +128,9 @@ async function categoriesOf(stored: StoredDataset): Promise<StoredColumn[]> {
       continue;
     }
     const name = physicalColumn(stored.definition.columns, column.key);
-    const values = await relation.select(`SELECT DISTINCT ${name} FROM ${relation.from} LIMIT ${MOST_CATEGORY_VALUES + 1}`);
+    const values = await relation.select(
+      `SELECT DISTINCT ${name} FROM ${relation.from} LIMIT ${MOST_CATEGORY_VALUES + 1}`,
+    );
     columns.push({ ...column, category: values.length <= MOST_CATEGORY_VALUES });
   }
   return columns;

@@ -15,7 +15,6 @@ import type { Connection as CallbackConnection } from 'mysql2';
 import { connectionPool, connectionProblem, quoted } from './connections';
 import type { Format } from './formats';
 
-
 type Cells = readonly unknown[];
 
 /** What a file is, by its first bytes. */
@@ -46,7 +45,9 @@ function momentText(date: Date): string {
 function numberText(value: number): string {
   if (!Number.isFinite(value)) return String(value);
   const text = String(value);
-  return text.includes('e') ? value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 20 }) : text;
+  return text.includes('e')
+    ? value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 20 })
+    : text;
 }
 
 function cellText(value: unknown): string {
@@ -81,7 +82,10 @@ export async function sheetsOf(path: string): Promise<string[]> {
   try {
     for await (const sheet of workbookReader(path)) names.push(nameOf(sheet));
   } catch (error) {
-    throw new Problem('bad-workbook', `This is not a workbook that can be read: ${(error as Error).message}.`);
+    throw new Problem(
+      'bad-workbook',
+      `This is not a workbook that can be read: ${(error as Error).message}.`,
+    );
   }
   return names;
 }
@@ -133,7 +137,12 @@ async function* parquetRows(path: string): AsyncGenerator<Cells> {
     yield names;
     const total = Number(metadata.num_rows);
     for (let from = 0; from < total; from += PARQUET_ROWS) {
-      const rows = await parquetReadObjects({ file, metadata, rowStart: from, rowEnd: Math.min(total, from + PARQUET_ROWS) });
+      const rows = await parquetReadObjects({
+        file,
+        metadata,
+        rowStart: from,
+        rowEnd: Math.min(total, from + PARQUET_ROWS),
+      });
       for (const row of rows) yield names.map((name) => (row as Record<string, unknown>)[name]);
     }
   } catch (error) {
@@ -155,7 +164,9 @@ async function* jsonLines(path: string): AsyncGenerator<{ line: number; row: Rec
       throw new Problem('bad-json', `Line ${line} is not JSON: ${(error as Error).message}.`, 400, { line });
     }
     if (typeof row !== 'object' || row === null || Array.isArray(row))
-      throw new Problem('bad-json', `Line ${line} is not a JSON object, so it has no columns.`, 400, { line });
+      throw new Problem('bad-json', `Line ${line} is not a JSON object, so it has no columns.`, 400, {
+        line,
+      });
     yield { line, row: row as Record<string, unknown> };
   }
 }
@@ -170,13 +181,21 @@ async function* jsonRows(path: string): AsyncGenerator<Cells> {
 }
 
 /** Turns a file of another form into a text table at `target`. */
-export async function fileToText(path: string, format: Exclude<Format, 'text'>, sheet: string | undefined, target: string): Promise<void> {
+export async function fileToText(
+  path: string,
+  format: Exclude<Format, 'text'>,
+  sheet: string | undefined,
+  target: string,
+): Promise<void> {
   if (format === 'parquet') return writeRows(parquetRows(path), target);
   if (format === 'json lines') return writeRows(jsonRows(path), target);
   try {
     await writeRows(workbookRows(path, sheet), target);
   } catch (error) {
-    throw new Problem('bad-workbook', `This is not a workbook that can be read: ${(error as Error).message}.`);
+    throw new Problem(
+      'bad-workbook',
+      `This is not a workbook that can be read: ${(error as Error).message}.`,
+    );
   }
 }
 
@@ -205,7 +224,12 @@ async function* tableRows(connection: number, table: string, signal?: AbortSigna
 }
 
 /** Copies a table or view of another database into a text table at `target`. */
-export async function tableToText(connection: number, table: string, target: string, signal?: AbortSignal): Promise<void> {
+export async function tableToText(
+  connection: number,
+  table: string,
+  target: string,
+  signal?: AbortSignal,
+): Promise<void> {
   try {
     await writeRows(tableRows(connection, table, signal), target);
   } catch (error) {

@@ -8,7 +8,11 @@ export function GET(request: Request) {
   return respond(request, async () =>
     Promise.resolve(
       new Response(modelEvents(request.signal), {
-        headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+        headers: {
+          'content-type': 'text/event-stream',
+          'cache-control': 'no-store',
+          'x-accel-buffering': 'no',
+        },
       }),
     ),
   );

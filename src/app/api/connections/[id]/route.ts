@@ -7,6 +7,9 @@ export function DELETE(request: Request, { params }: { params: Promise<{ id: str
   return respond(request, async () => {
     const id = idFrom((await params).id);
     const used = (await loadedDatasets()).filter((entry) => entry.origin?.connection === id);
-    await removeConnection(id, used.map((entry) => entry.name));
+    await removeConnection(
+      id,
+      used.map((entry) => entry.name),
+    );
   });
 }
