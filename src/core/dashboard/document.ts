@@ -91,6 +91,9 @@ export const documentSchema = base.superRefine((document, context) => {
 });
 export type DashboardDocument = z.infer<typeof documentSchema>;
 
+/** A document of any version, which becomes one of the newest. */
+export const anyDocumentSchema = z.preprocess(newestForm, documentSchema);
+
 /** The JSON Schema of a dashboard document (draft 2020-12). */
 export function documentJsonSchema(): object {
   return { title: 'Dathen dashboard document', ...z.toJSONSchema(base, { io: 'input' }) };

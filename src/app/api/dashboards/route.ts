@@ -1,4 +1,4 @@
-import { documentSchema } from '../../../core/dashboard/document';
+import { anyDocumentSchema } from '../../../core/dashboard/document';
 import { createDashboard, listDashboards } from '../../../server/dashboards/repository';
 import { readBody, respond } from '../../../server/http';
 
@@ -11,6 +11,6 @@ export function GET(request: Request) {
 /** Stores a document as a new dashboard. */
 export function POST(request: Request) {
   return respond(request, async () =>
-    Response.json(await createDashboard(await readBody(request, documentSchema)), { status: 201 }),
+    Response.json(await createDashboard(await readBody(request, anyDocumentSchema)), { status: 201 }),
   );
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { documentSchema } from '../../../../core/dashboard/document';
+import { anyDocumentSchema } from '../../../../core/dashboard/document';
 import { deleteDashboard, readDashboard, saveDashboard } from '../../../../server/dashboards/repository';
 import { idFrom, readBody, respond } from '../../../../server/http';
 
@@ -10,7 +10,7 @@ type Context = { params: Promise<{ id: string }> };
 const saveSchema = z.object({
   /** The revision that the document was made from. */
   basedOn: z.int().min(0),
-  document: documentSchema,
+  document: anyDocumentSchema,
 });
 
 /** The newest revision; with `?download`, the document alone as a file. */
