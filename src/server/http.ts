@@ -1,5 +1,6 @@
 /** What all route handlers share: who may call, how errors are told, how input is read. */
 import { z } from 'zod';
+import { SourceProblem } from '../core/cube/query';
 import { log } from './log';
 import { Problem } from './problem';
 
@@ -35,6 +36,7 @@ export async function respond(request: Request, handler: () => Promise<unknown>)
   } catch (error) {
     if (error instanceof Problem)
       return errorResponse(error.status, error.code, error.message, error.details);
+    if (error instanceof SourceProblem) return errorResponse(424, 'connection-failed', error.message);
     if (error instanceof z.ZodError) {
       const [issue] = error.issues;
       const place = issue?.path.map(String).join('.') || 'the body';

@@ -111,6 +111,30 @@ export interface Source {
   aggregate(query: AggregateQuery): AggregateAnswer | undefined | Promise<AggregateAnswer | undefined>;
 }
 
+/** Thrown by a source that should be able to answer and now is not: another database that does not answer. */
+export class SourceProblem extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'SourceProblem';
+  }
+}
+
+/** A source whose problems count as no data: for what is shown beside the figures, which tell the problem themselves. */
+export function tolerant(source: Source): Source {
+  const orElse = async <T>(ask: () => T | Promise<T>, other: T): Promise<T> => {
+    try {
+      return await ask();
+    } catch (error) {
+      if (error instanceof SourceProblem) return other;
+      throw error;
+    }
+  };
+  return {
+    covered: (selection) => orElse(() => source.covered(selection), []),
+    aggregate: (query) => orElse(() => source.aggregate(query), undefined),
+  };
+}
+
 /** A key that is the same for selections of the same rows. */
 export function selectionKey(selection: Selection): string {
   const { dataset, day, filters, otherDays, conditions } = selection;

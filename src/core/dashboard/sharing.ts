@@ -7,7 +7,7 @@ export interface ColumnValues {
   readonly values: readonly string[];
 }
 
-/** A value that not every member has, with a value of another member that it may be a spelling of. */
+/** A value that not every member has: a spelling of another (`like`), or one that is missing somewhere. */
 export interface DifferingValue {
   readonly value: string;
   readonly dataset: string;
@@ -15,9 +15,9 @@ export interface DifferingValue {
 }
 
 export interface Agreement {
-  /** Different values over all members, spellings counted apart. */
+  /** Different values over all members, spellings of one value counted once. */
   readonly of: number;
-  /** Values that every member has. */
+  /** Values that every member has, spelt the same. */
   readonly agree: number;
   readonly differ: readonly DifferingValue[];
 }
@@ -42,9 +42,10 @@ export function plainSpelling(text: string): string {
 }
 
 function overlap(a: ColumnValues, b: ColumnValues): number {
-  const plain = new Set(a.values.map(plainSpelling));
-  const common = new Set(b.values.map(plainSpelling).filter((value) => plain.has(value)));
-  return common.size / Math.max(1, Math.min(a.values.length, b.values.length));
+  const left = new Set(a.values.map(plainSpelling));
+  const right = new Set(b.values.map(plainSpelling));
+  const common = [...right].filter((value) => left.has(value));
+  return common.length / Math.max(1, Math.min(left.size, right.size));
 }
 
 /** Whether two columns seem to mean the same. */
@@ -55,41 +56,39 @@ export function seemAlike(a: ColumnValues, b: ColumnValues): boolean {
   return overlap(a, b) >= (sameName ? SAME_NAME_OVERLAP : few ? 1.1 : ENOUGH_OVERLAP);
 }
 
-/** How far the values of some columns agree under spellings that stand for others. */
-export function agreementOf(
-  members: readonly ColumnValues[],
-  spellings: Readonly<Record<string, string>> = {},
-): Agreement {
-  const shown = (value: string) => spellings[value] ?? value;
-  const sets = members.map((member) => new Set(member.values.map(shown)));
-  const all = new Set(sets.flatMap((set) => [...set]));
-  const everywhere = [...all].filter((value) => sets.every((set) => set.has(value)));
-  const differ = [...all]
-    .filter((value) => !everywhere.includes(value))
-    .map((value): DifferingValue => {
-      const at = sets.findIndex((set) => set.has(value));
-      const plain = plainSpelling(value);
-      const like = [...all].find((other) => other !== value && plainSpelling(other) === plain);
-      return { value, dataset: members[at]!.dataset, like: like ?? null };
-    });
-  return { of: all.size, agree: everywhere.length, differ };
-}
-
-/** Spellings that would make values alike: each to the form that most members have, the first of equals. */
-export function spellingsFor(members: readonly ColumnValues[]): Record<string, string> {
+/** The spellings of each value with how many members have them, the most frequent first (capitals before small letters). */
+function formsOf(members: readonly ColumnValues[]): [form: string, count: number][][] {
   const forms = new Map<string, Map<string, number>>();
   for (const member of members) {
-    for (const value of member.values) {
+    for (const value of new Set(member.values)) {
       const counts = forms.get(plainSpelling(value)) ?? new Map<string, number>();
       counts.set(value, (counts.get(value) ?? 0) + 1);
       forms.set(plainSpelling(value), counts);
     }
   }
+  return [...forms.values()].map((counts) => [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)));
+}
+
+/** How far the values of some columns agree under spellings that stand for others. */
+export function agreementOf(
+  members: readonly ColumnValues[],
+  spellings: Readonly<Record<string, string>> = {},
+): Agreement {
+  const shown = members.map((member) => ({ ...member, values: member.values.map((value) => spellings[value] ?? value) }));
+  const ownerOf = (value: string) => shown.find((member) => member.values.includes(value))!.dataset;
+  const values = formsOf(shown);
+  const differ = values.flatMap(([main, ...others]): DifferingValue[] => {
+    if (others.length > 0) return others.map(([value]) => ({ value, dataset: ownerOf(value), like: main![0] }));
+    return main![1] === members.length ? [] : [{ value: main![0], dataset: ownerOf(main![0]), like: null }];
+  });
+  const agree = values.filter((forms) => forms.length === 1 && forms[0]![1] === members.length).length;
+  return { of: values.length, agree, differ };
+}
+
+/** Spellings that would make values alike: each to the form that most members have. */
+export function spellingsFor(members: readonly ColumnValues[]): Record<string, string> {
   const spellings: Record<string, string> = {};
-  for (const counts of forms.values()) {
-    const [best] = [...counts].sort((a, b) => b[1] - a[1]);
-    for (const value of counts.keys()) if (value !== best![0]) spellings[value] = best![0];
-  }
+  for (const [main, ...others] of formsOf(members)) for (const [value] of others) spellings[value] = main![0];
   return spellings;
 }
 

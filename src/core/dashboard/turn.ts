@@ -3,12 +3,13 @@
  * browser's worker, the server's cubes and the database all run this, each with its own source.
  */
 import { parseIsoDay, type Day } from '../calendar/day';
-import { askedOnce, type Source } from '../cube/query';
+import { askedOnce, SourceProblem, tolerant, type Source } from '../cube/query';
+import { broken } from './answerParts';
 import { answerSlicer, answerTimeControl } from './answerControl';
 import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answers';
 import { answerVisual } from './answerVisual';
 import { answerLanes } from './lanes';
-import type { Control, DashboardDocument } from './document';
+import type { Control, DashboardDocument, Visual } from './document';
 import type { Model } from './model';
 import type { ReachContext } from './reach';
 import { settle } from './settle';
@@ -28,19 +29,30 @@ export interface TurnInput {
 export async function answerTurn(input: TurnInput, answering: Source): Promise<TurnAnswer> {
   const source = askedOnce(answering);
   const { document, model, only } = input;
-  const settings = await settle(document, model, input.state, input.today, source);
+  const calm = tolerant(source);
+  const settings = await settle(document, model, input.state, input.today, calm);
   const wanted = (item: { id: string }) => !only || only.has(item.id);
   const asOf = (input.state.asOf && parseIsoDay(input.state.asOf)) || null;
   const context: ReachContext = { document, model, settings, source, today: asOf ?? input.today };
   const controls: Record<string, ControlAnswer> = {};
   const visuals: Record<string, VisualAnswer> = {};
   for (const control of document.controls.filter(wanted)) {
-    controls[control.id] = await answerControl(input, context, control);
+    controls[control.id] = await answerControl(input, { ...context, source: calm }, control);
   }
   for (const visual of document.visuals.filter(wanted)) {
-    visuals[visual.id] = await answerVisual(context, visual);
+    visuals[visual.id] = await answerOrProblem(context, visual);
   }
-  return { controls, visuals, lanes: only ? {} : await answerLanes(context) };
+  return { controls, visuals, lanes: only ? {} : await answerLanes({ ...context, source: calm }) };
+}
+
+/** A visual whose data cannot be read now says so; the others are answered all the same. */
+async function answerOrProblem(context: ReachContext, visual: Visual): Promise<VisualAnswer> {
+  try {
+    return await answerVisual(context, visual);
+  } catch (error) {
+    if (error instanceof SourceProblem) return broken(error.message);
+    throw error;
+  }
 }
 
 async function answerControl(

@@ -1,4 +1,5 @@
 /** The table of days as files. */
+import type { SchemaElement } from 'hyparquet';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import Papa from 'papaparse';
 import { almanacRow, specialDaysByDay, type AlmanacRow } from '../../core/calendar/almanac';
@@ -21,18 +22,25 @@ export async function almanacCsv(): Promise<string> {
   return `${Papa.unparse({ fields: keys.map(snake), data: list.map((row) => keys.map((key) => row[key])) }, { newline: '\n' })}\n`;
 }
 
+const DATE_TYPE = { type: 'INT32', converted_type: 'DATE' } as const;
+
+/** The Parquet type of a column's values. */
+function typeOf(values: readonly unknown[]): Pick<SchemaElement, 'type' | 'converted_type'> {
+  const sample = values.find((value) => value !== null);
+  if (typeof sample === 'boolean') return { type: 'BOOLEAN' };
+  return typeof sample === 'number' ? { type: 'INT32' } : { type: 'BYTE_ARRAY', converted_type: 'UTF8' };
+}
+
 export async function almanacParquet(): Promise<Uint8Array> {
   const list = await rows();
   const keys = Object.keys(list[0]!) as (keyof AlmanacRow)[];
+  const schema: SchemaElement[] = [{ name: 'root', num_children: keys.length }];
   const columnData = keys.map((key) => {
+    const name = snake(key);
     const values = list.map((row) => row[key]);
-    if (key === 'day' || key === 'weekStart') {
-      const dates = values.map((value) => new Date(`${String(value)}T00:00:00Z`));
-      return { name: snake(key), data: dates, type: 'DATE' as never };
-    }
-    const sample = values.find((value) => value !== null);
-    const type = typeof sample === 'boolean' ? 'BOOLEAN' : typeof sample === 'number' ? 'INT32' : 'STRING';
-    return { name: snake(key), data: values, type: type as never, nullable: true };
+    const isDay = key === 'day' || key === 'weekStart';
+    schema.push({ name, repetition_type: 'OPTIONAL', ...(isDay ? DATE_TYPE : typeOf(values)) });
+    return { name, data: isDay ? values.map((value) => new Date(`${String(value)}T00:00:00Z`)) : values };
   });
-  return new Uint8Array(parquetWriteBuffer({ columnData }));
+  return new Uint8Array(parquetWriteBuffer({ columnData, schema }));
 }

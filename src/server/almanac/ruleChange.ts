@@ -1,5 +1,5 @@
 /** What another calendar rule would change, before it is saved. */
-import { unitWords } from '../../core/calendar/names';
+import { dayCountWords, unitWords, windowWords } from '../../core/calendar/names';
 import type { CalendarRule } from '../../core/calendar/rule';
 import { countDays, sameRuns, type DayRuns } from '../../core/calendar/runs';
 import { todayFor } from '../../core/dashboard/clock';
@@ -79,11 +79,13 @@ export async function changesUnder(
   return { windows, visuals, dashboards: entries.length };
 }
 
+/** Dates, never names of units: these are what changes. */
 function wordsOf(runs: DayRuns, rule: CalendarRule): string {
+  const [run] = runs;
+  if (!run) return 'no day';
   const days = countDays(runs);
-  return runs.length === 0
-    ? 'no day'
-    : `${runsWords(runs, rule)}${Number.isFinite(days) ? ` (${days} days)` : ''}`;
+  if (runs.length > 1 || !Number.isFinite(days)) return runsWords(runs, rule);
+  return `${windowWords(run.start, run.end)} (${dayCountWords(days)})`;
 }
 
 /** Visuals whose buckets or classes follow from the part of the rule that changes. */

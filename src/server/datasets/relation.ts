@@ -1,6 +1,7 @@
 /** Where the rows of a dataset lie: in a fact table of our own, or in a table of another database that is read live. */
+import { SourceProblem } from '../../core/cube/query';
 import { selectRows } from '../database/connection';
-import { connectionPool, quoted } from '../sources/connections';
+import { connectionPool, connectionProblem, quoted } from '../sources/connections';
 import { factTable, physicalName, type StoredColumn } from './definition';
 import type { StoredDataset } from './repository';
 
@@ -24,8 +25,12 @@ export async function relationOf(stored: StoredDataset): Promise<Relation> {
   return {
     from: `(SELECT ${stored.definition.columns.map(liveColumnSql).join(', ')} FROM ${quoted(origin.table)}) AS live_rows`,
     async select(sql, values = []) {
-      const [rows] = await pool.query(sql, [...values]);
-      return rows as never;
+      try {
+        const [rows] = await pool.query(sql, [...values]);
+        return rows as never;
+      } catch (error) {
+        throw new SourceProblem(connectionProblem(error, stored.name).message);
+      }
     },
   };
 }

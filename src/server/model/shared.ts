@@ -1,6 +1,7 @@
 /** Shared dimensions as they are stored, and suggestions for new ones. */
 import { asc, eq } from 'drizzle-orm';
 import { z } from 'zod';
+import { SourceProblem } from '../../core/cube/query';
 import { sharedDimensionSchema, type SharedDimension } from '../../core/dashboard/model';
 import { suggestShared, type ColumnValues, type SharedSuggestion } from '../../core/dashboard/sharing';
 import { database } from '../database/connection';
@@ -108,13 +109,13 @@ export async function valuesOf(stored: StoredDataset, column: string): Promise<s
 export async function categoryValues(): Promise<ColumnValues[]> {
   const columns: ColumnValues[] = [];
   for (const stored of await loadedDatasets()) {
-    for (const column of stored.definition.columns.filter((entry) => entry.category)) {
-      columns.push({
-        dataset: stored.key,
-        column: column.key,
-        name: column.name,
-        values: await valuesOf(stored, column.key),
-      });
+    for (const { key: column, name } of stored.definition.columns.filter((entry) => entry.category)) {
+      try {
+        columns.push({ dataset: stored.key, column, name, values: await valuesOf(stored, column) });
+      } catch (error) {
+        // A live dataset that does not answer now has no values to compare.
+        if (!(error instanceof SourceProblem)) throw error;
+      }
     }
   }
   return columns;

@@ -70,7 +70,7 @@ export function connectionProblem(error: unknown, where: string): Problem {
     ER_TABLEACCESS_DENIED_ERROR: 'the user may not read this table',
   };
   const reason = reasons[code ?? ''] ?? message ?? 'unknown';
-  return new Problem('connection-failed', `${where} cannot be read: ${reason}.`, 502);
+  return new Problem('connection-failed', `${where} cannot be read: ${reason}.`, 424);
 }
 
 export interface TableEntry {

@@ -2,6 +2,7 @@
 import { eq } from 'drizzle-orm';
 import type { RowDataPacket } from 'mysql2/promise';
 import { runsOfDays } from '../../core/calendar/runs';
+import { SourceProblem } from '../../core/cube/query';
 import type { ColumnType } from '../../core/dashboard/model';
 import { dayNumberSql } from '../answers/conditionSql';
 import { database, sqlNow } from '../database/connection';
@@ -154,7 +155,7 @@ async function lookAt(stored: StoredDataset): Promise<{ rows: number; coverage: 
     }
     return { rows: Number(counted?.n ?? 0), coverage };
   } catch (error) {
-    throw connectionProblem(error, stored.origin?.table ?? stored.name);
+    throw error instanceof SourceProblem ? new Problem('connection-failed', error.message, 424) : error;
   }
 }
 
