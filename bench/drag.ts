@@ -100,7 +100,9 @@ async function measure(url: string, id: number) {
     const handle = await page.find('slider', 'End of Span');
     await eventually(
       'eight visuals',
-      async () => (await page.driver.findElements({ css: '[data-mark]' })).length === 8,
+      async () =>
+        (await page.driver.findElements({ css: 'main [data-mark=line], main [data-mark=bars]' })).length ===
+        8,
     );
     const tile = await (
       await page.driver.findElement({ css: 'g[role=button][aria-pressed] rect' })

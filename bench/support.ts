@@ -74,6 +74,24 @@ export function eightVisuals(dataset: string): Visual[] {
   });
 }
 
+/** Eight visuals over four datasets: each has a line with a measure of the next one beside its own, and bars. */
+export function eightOverFour(datasets: readonly string[]): Visual[] {
+  return datasets.flatMap((dataset, i): Visual[] => {
+    const next = datasets[(i + 1) % datasets.length]!;
+    const own = shownMeasure(dataset, 'revenue');
+    return [
+      { ...CHART_DEFAULTS, id: `line${i}`, kind: 'line', measures: [own, shownMeasure(next, 'seats')] },
+      {
+        ...CHART_DEFAULTS,
+        id: `bar${i}`,
+        kind: 'bar',
+        measures: [own],
+        across: { dataset, column: 'route' },
+      },
+    ];
+  });
+}
+
 export const benchTimeline: Control = {
   ...TIME_DEFAULTS,
   id: 'span',

@@ -189,6 +189,17 @@ describe('a table of another database', () => {
     expect(await numberFrom(database, `SELECT SUM(c3) FROM ${fact}`)).toBe(15.35);
   });
 
+  story('is copied again, which tells what changed', async () => {
+    const at = page();
+    await database.query('UPDATE other_trips SET fare = 11 WHERE fare = 10.25');
+    await at.open('/datasets/copied_trips');
+    await at.click('button', 'Copy again');
+    await at.reads(/1 day changed, latest now 2 Mar 2026/);
+    await database.query('UPDATE other_trips SET fare = 10.25 WHERE fare = 11');
+    const fact = await factTableOf(database, 'copied_trips');
+    expect(await numberFrom(database, `SELECT SUM(c3) FROM ${fact}`)).toBe(16.1);
+  });
+
   story('is read live: a new row counts at once, and freshness says so', async () => {
     const at = page();
     const [{ id }] = (await api<[{ id: number }]>('GET', '/connections')).body;

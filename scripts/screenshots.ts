@@ -18,7 +18,17 @@ interface Picture {
 
 const PICTURES: readonly Picture[] = [
   { name: 'datasets', address: '/datasets', upload: '.data/demo/sailings-with-mistakes.csv' },
-  { name: 'dataset', address: '/datasets/sailings' },
+  { name: 'dataset', address: '/datasets/bookings' },
+  {
+    name: 'measure',
+    address: '/datasets/fuel',
+    script: `document.querySelector('button[aria-label="Edit Fuel cost per passenger"]').click()`,
+  },
+  { name: 'almanac', address: '/almanac' },
+  { name: 'model', address: '/model' },
+  { name: 'today-on-the-water', address: '/dashboards/3' },
+  { name: 'year-against-year', address: '/dashboards/4' },
+  { name: 'fleet-care', address: '/dashboards/5' },
   {
     name: 'arrange',
     address: '/dashboards/2?mode=arrange',

@@ -41,19 +41,27 @@ describe('attributes of days', () => {
     expect(values('weekday', { ...DEFAULT_RULE, weekStart: 7 })[0]).toBe('Sunday');
     expect(values('month').slice(0, 4)).toEqual(['January', 'February', 'March', 'April']);
     expect(values('holiday name')).toEqual(['Harbour Day', 'Midwinter']);
-    expect(values('fiscal month', FISCAL)).toEqual(Array.from({ length: 12 }, (_, i) => `M${String(i + 1).padStart(2, '0')}`));
+    expect(values('fiscal month', FISCAL)).toEqual(
+      Array.from({ length: 12 }, (_, i) => `M${String(i + 1).padStart(2, '0')}`),
+    );
   });
 
   test('list every value that any day has', () => {
     fc.assert(
-      fc.property(recentDay, fc.integer({ min: 0, max: 800 }), anyRule, fc.constantFrom(...ATTRIBUTES), (first, days, rule, attribute) => {
-        const values = attributeValues(attribute, first, first + days, rule, SPECIAL);
-        expect(new Set(values).size).toBe(values.length);
-        for (const day of [first, first + days, first + Math.floor(days / 2)]) {
-          const value = attributeOf(attribute, day, rule, byDay);
-          if (value !== null) expect(values).toContain(value);
-        }
-      }),
+      fc.property(
+        recentDay,
+        fc.integer({ min: 0, max: 800 }),
+        anyRule,
+        fc.constantFrom(...ATTRIBUTES),
+        (first, days, rule, attribute) => {
+          const values = attributeValues(attribute, first, first + days, rule, SPECIAL);
+          expect(new Set(values).size).toBe(values.length);
+          for (const day of [first, first + days, first + Math.floor(days / 2)]) {
+            const value = attributeOf(attribute, day, rule, byDay);
+            if (value !== null) expect(values).toContain(value);
+          }
+        },
+      ),
       { numRuns: 80 },
     );
   });

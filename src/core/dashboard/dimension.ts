@@ -118,8 +118,11 @@ export function compareValues(
   return (a, b) => (place.get(a) ?? Infinity) - (place.get(b) ?? Infinity) || compareNames(a, b);
 }
 
+/** Made once: a comparison that has to make its own takes a hundred times as long. */
+const names = new Intl.Collator('en', { numeric: true });
+
 /** By name, blank last. */
 export function compareNames(a: string | null, b: string | null): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
-  return a.localeCompare(b, 'en', { numeric: true });
+  return names.compare(a, b);
 }

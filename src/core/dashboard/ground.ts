@@ -1,6 +1,14 @@
 /** What the answers of all visuals with measures are made from: measures with all they see, and the common window. */
 import type { Day } from '../calendar/day';
-import { countDays, countDaysIn, intersectRuns, unionRuns, type DayRuns } from '../calendar/runs';
+import {
+  countDays,
+  countDaysIn,
+  intersectRuns,
+  previousDayIn,
+  sameRuns,
+  unionRuns,
+  type DayRuns,
+} from '../calendar/runs';
 import type { Layout } from '../cube/query';
 import type { Shown, UseAnswer } from './answers';
 import type { Measure } from './model';
@@ -35,13 +43,17 @@ function useOf(reaches: readonly Reach[]): UseAnswer {
 /** The window from the first to the last day shown, over all parts. */
 function windowOf(seen: readonly Reach[]): { window: Shown['window']; latest: Day } {
   const [first] = seen;
-  const same = seen.every((reach) => reach.shown === first!.shown);
-  const shown: DayRuns = same ? first!.shown : unionRuns(...seen.map((reach) => reach.shown));
+  const { asked, shown: own, days, daysWithData: ownDays, covered: ownCovered } = first!;
+  if (seen.every((reach) => reach.covered === ownCovered && sameRuns(reach.shown, own))) {
+    const latest = previousDayIn(ownCovered, own[own.length - 1]!.end)!;
+    return { window: { asked, shown: own, days, daysWithData: ownDays }, latest };
+  }
+  const shown: DayRuns = unionRuns(...seen.map((reach) => reach.shown));
   const covered = unionRuns(...seen.map((reach) => intersectRuns(reach.covered, reach.shown)));
   let daysWithData = 0;
   for (const run of shown) daysWithData += countDaysIn(covered, run.start, run.end);
   return {
-    window: { asked: first!.asked, shown, days: countDays(shown), daysWithData },
+    window: { asked, shown, days: countDays(shown), daysWithData },
     latest: covered[covered.length - 1]!.end,
   };
 }

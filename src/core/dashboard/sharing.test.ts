@@ -1,4 +1,11 @@
-import { agreementOf, plainSpelling, seemAlike, spellingsFor, suggestShared, type ColumnValues } from './sharing';
+import {
+  agreementOf,
+  plainSpelling,
+  seemAlike,
+  spellingsFor,
+  suggestShared,
+  type ColumnValues,
+} from './sharing';
 
 const column = (dataset: string, name: string, ...values: string[]): ColumnValues => ({
   dataset,
@@ -15,8 +22,18 @@ describe('columns that seem to mean the same', () => {
   });
 
   test.each([
-    ['by their values, whatever their names', column('a', 'port', ...PORTS), column('b', 'station', 'Veldry', 'Tamsel'), true],
-    ['by their name, with a little in common', column('a', 'route', 'x', 'y', 'z', 'Q'), column('b', 'Route', 'q', 'u', 'v', 'w'), true],
+    [
+      'by their values, whatever their names',
+      column('a', 'port', ...PORTS),
+      column('b', 'station', 'Veldry', 'Tamsel'),
+      true,
+    ],
+    [
+      'by their name, with a little in common',
+      column('a', 'route', 'x', 'y', 'z', 'Q'),
+      column('b', 'Route', 'q', 'u', 'v', 'w'),
+      true,
+    ],
     ['not by their name alone', column('a', 'kind', 'x', 'y'), column('b', 'kind', 'u', 'v'), false],
     ['not within one dataset', column('a', 'from', ...PORTS), column('a', 'to', ...PORTS), false],
     ['not by a single value', column('a', 'yes', 'Veldry'), column('b', 'port', ...PORTS), false],
@@ -39,7 +56,11 @@ describe('columns that seem to mean the same', () => {
   });
 
   test('agree once spellings are merged, each to the form that most have', () => {
-    const members = [column('a', 'p', ...PORTS), column('b', 'p', ...PORTS), column('c', 'p', 'osk head', 'Veldry')];
+    const members = [
+      column('a', 'p', ...PORTS),
+      column('b', 'p', ...PORTS),
+      column('c', 'p', 'osk head', 'Veldry'),
+    ];
     const spellings = spellingsFor(members);
     expect(spellings).toEqual({ 'osk head': 'Osk Head' });
     expect(agreementOf(members, spellings)).toMatchObject({ of: 4, agree: 2 });

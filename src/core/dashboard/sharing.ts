@@ -66,7 +66,9 @@ function formsOf(members: readonly ColumnValues[]): [form: string, count: number
       forms.set(plainSpelling(value), counts);
     }
   }
-  return [...forms.values()].map((counts) => [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)));
+  return [...forms.values()].map((counts) =>
+    [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)),
+  );
 }
 
 /** How far the values of some columns agree under spellings that stand for others. */
@@ -74,11 +76,15 @@ export function agreementOf(
   members: readonly ColumnValues[],
   spellings: Readonly<Record<string, string>> = {},
 ): Agreement {
-  const shown = members.map((member) => ({ ...member, values: member.values.map((value) => spellings[value] ?? value) }));
+  const shown = members.map((member) => ({
+    ...member,
+    values: member.values.map((value) => spellings[value] ?? value),
+  }));
   const ownerOf = (value: string) => shown.find((member) => member.values.includes(value))!.dataset;
   const values = formsOf(shown);
   const differ = values.flatMap(([main, ...others]): DifferingValue[] => {
-    if (others.length > 0) return others.map(([value]) => ({ value, dataset: ownerOf(value), like: main![0] }));
+    if (others.length > 0)
+      return others.map(([value]) => ({ value, dataset: ownerOf(value), like: main![0] }));
     return main![1] === members.length ? [] : [{ value: main![0], dataset: ownerOf(main![0]), like: null }];
   });
   const agree = values.filter((forms) => forms.length === 1 && forms[0]![1] === members.length).length;

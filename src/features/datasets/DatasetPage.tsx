@@ -14,7 +14,7 @@ import { TextSetting } from '../dashboard/fields';
 import { useNotice } from '../shell/Notice';
 import { PageHeader } from '../shell/PageHeader';
 import { requestJson } from '../shell/request';
-import { changeDataset, readDataset, type DatasetEdit, type DatasetSummary } from './api';
+import { changeDataset, copyAgain, readDataset, type DatasetEdit, type DatasetSummary } from './api';
 import { ColumnsSection } from './ColumnsSection';
 import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';
@@ -53,6 +53,7 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
                   onChange={(name) => change.mutate({ name })}
                 />
               </Box>
+              {shown.origin?.mode === 'copy' && <CopyAgainButton datasetKey={datasetKey} />}
               <RemoveButton name={shown.name} datasetKey={datasetKey} />
             </Box>
             <CoverageSection dataset={shown} />
@@ -64,6 +65,25 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
         )}
       </Box>
     </>
+  );
+}
+
+/** Fetches the rows of the table of another database once more. */
+function CopyAgainButton({ datasetKey }: { datasetKey: string }) {
+  const client = useQueryClient();
+  const notice = useNotice();
+  const copy = useMutation({
+    mutationFn: () => copyAgain(datasetKey, () => undefined, new AbortController().signal),
+    onSuccess: ({ loaded, refused }) => {
+      notice({ text: `${loaded.toLocaleString('en')} loaded, ${refused.toLocaleString('en')} refused` });
+      void client.invalidateQueries({ queryKey: ['dataset', datasetKey] });
+    },
+    onError: (error) => notice({ text: error.message }),
+  });
+  return (
+    <Button disabled={copy.isPending} onClick={() => copy.mutate()}>
+      {copy.isPending ? 'Copying…' : 'Copy again'}
+    </Button>
   );
 }
 

@@ -240,6 +240,12 @@ export async function copyTable(
   return followJob(started, 'Copying', follow, signal);
 }
 
+/** Copies the rows of a dataset's table of another database again. */
+export async function copyAgain(key: string, follow: Follow, signal: AbortSignal): Promise<LoadResult> {
+  const started = await requestJson<Job<LoadResult>>(`/api/datasets/${key}/copy`, { method: 'POST' });
+  return followJob(started, 'Copying', follow, signal);
+}
+
 export const listDatasets = () => requestJson<DatasetSummary[]>('/api/datasets');
 export const readDataset = (key: string) => requestJson<DatasetSummary>(`/api/datasets/${key}`);
 export const changeDataset = (key: string, edit: DatasetEdit) =>

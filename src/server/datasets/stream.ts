@@ -155,10 +155,10 @@ export async function streamRows(
         wake = null;
         resolve();
       };
-      // Once stopped, nothing is wanted any more.
       if (signal.aborted) wake();
-      else signal.addEventListener('abort', () => resolve(), { once: true });
     });
+  // Once stopped, nothing is wanted any more.
+  signal.addEventListener('abort', () => wake?.(), { once: true });
   const onBatch = (batch: RowBatch) => {
     const lines = checker.linesOf(batch);
     bytes = batch.bytesRead;
