@@ -22,6 +22,13 @@ function isoDayText(text: string): string {
   return text;
 }
 
+function dayCount(text: string): number {
+  const days = Number(text);
+  if (!Number.isInteger(days) || days < 1 || days > 1100)
+    throw new InvalidArgumentError('A number of days from 1 to 1100.');
+  return days;
+}
+
 function scaleNumber(text: string): number {
   const scale = Number(text);
   if (!(scale > 0 && scale <= 20)) throw new InvalidArgumentError('A scale is a number above 0, at most 20.');
@@ -136,6 +143,41 @@ program
       if (batch) return answerBatch();
       if (phrase === undefined) throw new CommandFailure('Give a phrase, or --batch.', 2);
       printPeriod(phrase, options);
+    },
+  );
+
+program
+  .command('check')
+  .description('the wiring check of a dashboard, or of all; fails when something is found')
+  .argument('[dashboard]', 'its number or title')
+  .addOption(todayOption())
+  .action(async (dashboard: string | undefined, { today }: { today?: string }) => {
+    if (today) process.env.DATHEN_TODAY = today;
+    const { check } = await import('./wiring');
+    await check(dashboard);
+  });
+
+program
+  .command('rehearse')
+  .description(
+    'resolve a dashboard, or all, for each of the days to come, and tell where something goes wrong',
+  )
+  .argument('[dashboard]', 'its number or title')
+  .addOption(new Option('--days <count>', 'how many days, from today on').argParser(dayCount).default(366))
+  .addOption(
+    new Option('--data <assumption>', 'what is assumed of data to come')
+      .choices(['same lag', 'no new data'])
+      .default('same lag'),
+  )
+  .addOption(todayOption())
+  .action(
+    async (
+      dashboard: string | undefined,
+      { today, ...options }: { today?: string; days: number; data: 'same lag' | 'no new data' },
+    ) => {
+      if (today) process.env.DATHEN_TODAY = today;
+      const { rehearseDashboards } = await import('./wiring');
+      await rehearseDashboards(dashboard, options);
     },
   );
 

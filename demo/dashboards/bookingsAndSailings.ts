@@ -83,6 +83,7 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
         kind: 'table',
         title: 'Sailings, one by one',
         subtitle: '',
+        ownPeriod: null,
         dataset: 'sailings',
         role: 'sailed',
         columns: [

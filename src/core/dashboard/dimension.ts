@@ -126,3 +126,8 @@ export function compareNames(a: string | null, b: string | null): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
   return names.compare(a, b);
 }
+
+/** "route", "route and vessel", "route, vessel and status". */
+export function dimensionsInWords(list: readonly string[]): string {
+  return list.length < 2 ? (list[0] ?? '') : `${list.slice(0, -1).join(', ')} and ${list[list.length - 1]}`;
+}

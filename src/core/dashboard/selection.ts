@@ -37,12 +37,17 @@ export function seenBy(
   const classes: DayFilter[] = [];
   const acting: Acting[] = [];
   let pending = false;
+  const own = 'ownPeriod' in item ? item.ownPeriod : null;
+  const ownSetting = own ? settings.get(item.id) : undefined;
+  if (ownSetting?.kind === 'pending') pending = true;
+  if (ownSetting?.kind === 'window') windows.set(use.role, ownSetting.runs);
   for (const control of document.controls) {
     const wire = wireOf(document, control.id, item.id);
     const setting = settings.get(control.id);
     if (!wire?.on || !setting || control.id === item.id) continue;
     const route = routeTo(model, control, use, wire);
     if (route.kind === 'none') continue;
+    if (route.kind === 'role' && own?.mode === 'replace') continue;
     acting.push({ control: control.id, route });
     if (setting.kind === 'pending') pending = true;
     if (route.kind === 'role' && setting.kind === 'window') {

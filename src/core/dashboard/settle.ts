@@ -9,7 +9,13 @@ import type { Phrase, Point } from '../period/phrase';
 import type { PeriodContext } from '../period/point';
 import { printPhrase } from '../period/print';
 import { resolvePhrase } from '../period/resolve';
-import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from './document';
+import {
+  isTimeControl,
+  type Control,
+  type DashboardDocument,
+  type TimeControl,
+  type Visual,
+} from './document';
 import type { Model } from './model';
 import { seenBy } from './selection';
 import type { Setting, Settings } from './setting';
@@ -45,7 +51,7 @@ export function isRevealed(
   return reveal.values.some((value) => value !== null && canonicalText(value) === text);
 }
 
-/** The settings of all controls that are revealed. */
+/** The settings of all controls that are revealed, and of the own periods of visuals (by the visual's id). */
 export async function settle(
   document: DashboardDocument,
   model: Model,
@@ -70,35 +76,46 @@ export async function settle(
       settingOf(document, model, control, textOf(control, state), { today, asOf, data }),
     );
   }
+  for (const visual of document.visuals) {
+    if (!visual.ownPeriod) continue;
+    const data = await dataOf(document, model, choices, visual, source);
+    const holder = { ...visual.ownPeriod, offer: 'union', lost: 'keep' } as const;
+    const asOf = (state.asOf && parseIsoDay(state.asOf)) || null;
+    const { phrase } = visual.ownPeriod;
+    settings.set(visual.id, settingOf(document, model, holder, phrase, { today, asOf, data }));
+  }
   return settings;
 }
 
-/** Days with data of what a control is wired to, under the slicers wired into it; undefined if the source cannot tell. */
+/** What a period phrase is read for: a time control, or the own period of a visual. */
+type Holder = Pick<TimeControl, 'anchor' | 'offer' | 'lost'>;
+
+/** Days with data of what an item shows or is wired to, under the slicers wired into it; undefined if the source cannot tell. */
 async function dataOf(
   document: DashboardDocument,
   model: Model,
   choices: Settings,
-  control: TimeControl,
+  item: TimeControl | Visual,
   source: Source,
 ): Promise<DayRuns | undefined> {
   const covered: DayRuns[] = [];
-  for (const use of datasetUses(document, model, control)) {
-    const { selection } = seenBy(document, model, choices, control, use);
+  for (const use of datasetUses(document, model, item)) {
+    const { selection } = seenBy(document, model, choices, item, use);
     const days = await source.covered(selection);
     if (!days) return undefined;
     covered.push(days);
   }
-  return offeredOf(control, covered);
+  return offeredOf('offer' in item ? item : { offer: 'union' }, covered);
 }
 
 /** The days that a control offers, from those of each dataset that it reaches. */
-export function offeredOf(control: TimeControl, covered: readonly DayRuns[]): DayRuns {
+export function offeredOf(control: Pick<TimeControl, 'offer'>, covered: readonly DayRuns[]): DayRuns {
   if (control.offer === 'union') return unionRuns(...covered);
   return covered.length === 0 ? [] : covered.reduce((all, days) => intersectRuns(all, days), ALL_DAYS);
 }
 
 /** The point that a control's rolling phrases count from. */
-export function anchorOf(document: DashboardDocument, control: TimeControl): Point {
+export function anchorOf(document: DashboardDocument, control: Pick<TimeControl, 'anchor'>): Point {
   const parsed = parsePoint(control.anchor ?? document.anchor);
   return parsed.ok ? parsed.phrase : ANCHOR_TODAY;
 }
@@ -112,7 +129,7 @@ function needsData(phrase: Phrase, anchor: string): boolean {
 function settingOf(
   document: DashboardDocument,
   model: Model,
-  control: TimeControl,
+  control: Holder,
   text: string,
   known: { today: Day; asOf: Day | null; data: DayRuns | undefined },
 ): Setting {

@@ -5,7 +5,7 @@ import { TIME_DEFAULTS } from './controls';
 import { emptyDocument } from './document';
 import { MANY_SEATS } from '../cube/testing';
 import type { Measure, Model } from './model';
-import { CHART_DEFAULTS, shownMeasure } from './visuals';
+import { CHART_DEFAULTS, shownMeasure, VISUAL_DEFAULTS } from './visuals';
 import { isControl } from './document';
 import { wiresForNewItem } from './wiring';
 
@@ -109,8 +109,7 @@ export const bar = (id: string, measure = 'seats'): Visual => ({
 export const table = (id: string): Visual => ({
   id,
   kind: 'table',
-  title: '',
-  subtitle: '',
+  ...VISUAL_DEFAULTS,
   dataset: 'trips',
   role: 'day',
   columns: ['day', 'route'],

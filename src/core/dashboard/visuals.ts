@@ -29,9 +29,19 @@ export const shownMeasureSchema = z.object({
 });
 export type ShownMeasure = z.infer<typeof shownMeasureSchema>;
 
+export const ownPeriodSchema = z.object({
+  phrase: z.string().min(1).max(500).describe('Period phrase'),
+  mode: z
+    .enum(['replace', 'narrow'])
+    .describe('In the place of the windows of wired time controls, or within them'),
+  anchor: z.string().min(1).max(200).nullable().default(null).describe('As time controls have it'),
+});
+export type OwnPeriod = z.infer<typeof ownPeriodSchema>;
+
 const common = {
   id: ids.item,
   title,
+  ownPeriod: ownPeriodSchema.nullable().default(null).describe('Days of its own, whatever time controls say'),
   subtitle: z
     .string()
     .max(300)
@@ -134,10 +144,12 @@ export function shownMeasure(
   return { dataset, measure, role: null, mark: 'line', axis: 'auto', ...more };
 }
 
+/** What every visual begins with. */
+export const VISUAL_DEFAULTS = { title: '', subtitle: '', ownPeriod: null } as const;
+
 /** What every visual with measures begins with. */
 export const MEASURED_DEFAULTS = {
-  title: '',
-  subtitle: '',
+  ...VISUAL_DEFAULTS,
   grain: 'auto',
   most: MOST_BUCKETS,
   least: LEAST_BUCKETS,

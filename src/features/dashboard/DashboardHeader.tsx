@@ -13,6 +13,9 @@ import { dayWords } from '../../core/calendar/names';
 import { DayField } from '../controls/DayField';
 import { useNotice } from '../shell/Notice';
 import { Wordmark } from '../shell/Wordmark';
+import { CheckButton } from '../wiring/CheckPanel';
+import { RehearsalButton } from '../wiring/Rehearsal';
+import { isTyping } from './isTyping';
 import { MODES, type Mode } from './mode';
 import type { SaveState } from './autosaver';
 import { useAnswers, useDocument, useWorkspace } from './workspace';
@@ -82,6 +85,8 @@ export function DashboardHeader({
       <Box sx={{ flex: 1 }} />
       {mode !== 'read' && (
         <>
+          <CheckButton />
+          <RehearsalButton />
           <Button onClick={() => undo()} disabled={!canUndo} title="Ctrl+Z">
             Undo
           </Button>
@@ -251,9 +256,7 @@ export function useDashboardKeys(setMode: (mode: Mode) => void) {
   const { store } = useWorkspace();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName)) return;
-      if (target instanceof HTMLInputElement && !['checkbox', 'radio'].includes(target.type)) return;
+      if (isTyping(event)) return;
       const key = event.key.toLowerCase();
       if ((event.ctrlKey || event.metaKey) && key === 'z') {
         event.preventDefault();

@@ -10,6 +10,7 @@ import { useCallback, useEffect, useState } from 'react';
 import type { Model } from '../../core/dashboard/model';
 import { requestJson } from '../shell/request';
 import { PageHeader } from '../shell/PageHeader';
+import { TracePanel, useTraceKey } from '../wiring/TracePanel';
 import { ArrangeMode } from './ArrangeMode';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
@@ -73,6 +74,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const failed = useAnswers((state) => state.failed);
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
   useDashboardKeys(setMode);
+  useTraceKey();
   useEffect(() => {
     document.title = `${design.title} · Dathen`;
   }, [design.title]);
@@ -87,6 +89,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {mode === 'read' && <ReadMode setMode={setMode} />}
       {mode === 'arrange' && <ArrangeMode />}
       {mode === 'wire' && <WireMode />}
+      <TracePanel />
       <ConflictDialog autosave={autosave} />
     </Box>
   );

@@ -11,6 +11,7 @@ import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboa
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { VisualBody } from '../visuals/VisualBody';
+import { useTraced } from '../wiring/traced';
 import { runsWords } from '../../core/period/describe';
 import type { CalendarRule } from '../../core/calendar/rule';
 import { coverageWords } from './words';
@@ -60,6 +61,7 @@ function ownSubtitle(visual: Visual, answer: ShownAnswer, rule: CalendarRule): s
   if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
   if (answer.kind === 'crosstab' && answer.total > answer.table.length)
     parts.push(`first ${answer.table.length} of ${answer.total.toLocaleString('en')} rows`);
+  if (visual.ownPeriod) parts.push(`own period “${visual.ownPeriod.phrase}”`);
   if ('unsettled' in visual && visual.unsettled === 'leave out') parts.push('final figures only');
   return [...parts, ...answer.notes].join(' · ');
 }
@@ -105,13 +107,36 @@ const SUBTITLE = {
   whiteSpace: 'nowrap',
 } as const;
 
+const WHY = {
+  border: 0,
+  background: 'none',
+  padding: '0 2px',
+  font: 'inherit',
+  fontSize: 11,
+  color: role.quiet,
+  cursor: 'pointer',
+  flex: 'none',
+} as const;
+
 function VisualFrame({ visual }: { visual: Visual }) {
   const { model } = useWorkspace();
+  const openTrace = useTraced((state) => state.open);
   const answer = useVisualAnswer(visual.id);
   const waiting = useAnswers((state) => state.waiting.has(visual.id));
   return (
     <>
-      <h2 style={itemTitleStyle}>{filledTitle(visual, answer, model)}</h2>
+      <div style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
+        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{filledTitle(visual, answer, model)}</h2>
+        <button
+          type="button"
+          onClick={() => openTrace(visual.id)}
+          aria-label={`Why ${titleOf(visual, model)} shows this`}
+          title="Why this? (key T)"
+          style={WHY}
+        >
+          why
+        </button>
+      </div>
       <p style={SUBTITLE} title={isShown(answer) ? answer.notes.join(' · ') : ''}>
         {subtitle(visual, answer, model)}
         {waiting && ' · on its way'}

@@ -9,6 +9,7 @@ import { wiresForChangedItem } from '../../core/dashboard/wiring';
 import { ControlSettings } from './ControlSettings';
 import { withItem } from './documentStore';
 import { TextSetting } from './fields';
+import { OwnPeriodSetting } from './OwnPeriodSetting';
 import { PARTS } from './parts';
 import { SlicerSettings } from './SlicerSettings';
 import { TableSettings } from './TableSettings';
@@ -50,6 +51,7 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
           onChange={(subtitle) => change({ subtitle: subtitle.slice(0, 300) })}
         />
       )}
+      {!isControl(item) && <OwnPeriodSetting visual={item} change={change} />}
       {item.kind === 'table' && <TableSettings visual={item} change={change} />}
       {!isControl(item) && item.kind !== 'table' && <VisualSettings visual={item} change={change} />}
       {isControl(item) && isTimeControl(item) && (

@@ -15,6 +15,7 @@ import {
   CHART_DEFAULTS,
   MEASURED_DEFAULTS,
   shownMeasure,
+  VISUAL_DEFAULTS,
   type VisualKind,
 } from '../../core/dashboard/visuals';
 import { wiresForNewItem } from '../../core/dashboard/wiring';
@@ -196,9 +197,9 @@ function withDataset(
   if (kind === 'slicer') return newSlicer(document, dataset, common);
   if (kind === 'table') {
     return {
+      ...VISUAL_DEFAULTS,
       ...common,
       kind,
-      subtitle: '',
       dataset: dataset.key,
       role: dataset.roles[0]!.key,
       columns: dataset.columns.slice(0, 8).map((column) => column.key),

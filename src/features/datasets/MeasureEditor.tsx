@@ -20,7 +20,7 @@ import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from '../dashb
 import type { DatasetSummary } from './api';
 import { ConditionEditor } from './ConditionEditor';
 import { MeasurePreview } from './MeasurePreview';
-import { AGGREGATION_WORDS, DIRECTION_WORDS, MISSING_WORDS } from './measureWords';
+import { AGGREGATION_WORDS, DIRECTION_WORDS, MISSING_WORDS } from '../../core/dashboard/measureWords';
 
 const ROWS = '';
 const isNumber = (column: DatasetSummary['columns'][number]) =>

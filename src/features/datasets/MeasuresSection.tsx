@@ -13,7 +13,7 @@ import { measureSchema, type Measure, type Model } from '../../core/dashboard/mo
 import { requestJson } from '../shell/request';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { MeasureEditor } from './MeasureEditor';
-import { definitionWords, DIRECTION_WORDS } from './measureWords';
+import { definitionWords, DIRECTION_WORDS } from '../../core/dashboard/measureWords';
 import { Section } from './Section';
 
 export function MeasuresSection({

@@ -1,14 +1,7 @@
 /** Measures in words. */
-import type { RowCondition } from '../../core/cube/rowCondition';
-import type {
-  Aggregation,
-  DatasetModel,
-  Direction,
-  Measure,
-  MissingRule,
-  Model,
-} from '../../core/dashboard/model';
-import { measureOf, datasetOf } from '../../core/dashboard/model';
+import type { RowCondition } from '../cube/rowCondition';
+import type { Aggregation, DatasetModel, Direction, Measure, MissingRule, Model } from './model';
+import { measureOf, datasetOf } from './model';
 
 export const AGGREGATION_WORDS: Record<Aggregation, string> = {
   sum: 'Sum',

@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { anyDocumentSchema } from '../../../core/dashboard/document';
+import { readerStateSchema } from '../../../core/dashboard/state';
+import { readBody, respond } from '../../../server/http';
+import { traceFor } from '../../../server/wiring/wiring';
+
+const bodySchema = z.object({
+  document: anyDocumentSchema,
+  state: readerStateSchema,
+  item: z.string().max(24),
+});
+
+/** Why an item of a document shows what it shows, step by step. */
+export function POST(request: Request) {
+  return respond(request, async () => {
+    const { document, state, item } = await readBody(request, bodySchema);
+    return traceFor(document, state, item);
+  });
+}

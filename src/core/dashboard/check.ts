@@ -1,0 +1,405 @@
+/** The wiring check: what is dead, never meets, can turn empty, or does not say what it seems to; with mends where there are. */
+import { shortDayWords } from '../calendar/names';
+import { countDays, intersectRuns, isEveryDay } from '../calendar/runs';
+import { nestsIn } from '../calendar/units';
+import type { Source } from '../cube/query';
+import { parsePhrase } from '../period/parse';
+import { isFixedPhrase } from '../period/phrase';
+import { resolvePhrase } from '../period/resolve';
+import { dimensionName, isKnown } from './dimension';
+import {
+  isTimeControl,
+  type Control,
+  type DashboardDocument,
+  type TimeControl,
+  type Visual,
+  type Wire,
+} from './document';
+import { grainFor } from './grain';
+import { datasetOf, measureOf, roleName, type Model } from './model';
+import { rehearse } from './rehearsal';
+import { seenBy } from './selection';
+import type { Settings } from './setting';
+import { settle } from './settle';
+import { DEFAULT_STATE } from './state';
+import { titleOf } from './title';
+import { datasetUses, partsOf } from './uses';
+import { measuresOf } from './visuals';
+import { crosspoint, routeTo, switchWires, wireOf } from './wiring';
+
+export type FindingCode =
+  | 'dead-control'
+  | 'uncontrolled-visual'
+  | 'never-meet'
+  | 'empty-today'
+  | 'empty-later'
+  | 'grain-too-coarse'
+  | 'half-wire'
+  | 'grain-too-fine'
+  | 'old-default'
+  | 'never-revealed'
+  | 'ratio-roles'
+  | 'missing';
+
+export interface Mend {
+  readonly label: string;
+  readonly document: DashboardDocument;
+}
+
+export interface Finding {
+  readonly code: FindingCode;
+  /** Items it is about, the one to jump to first. */
+  readonly items: readonly string[];
+  readonly words: string;
+  readonly mend: Mend | null;
+}
+
+export interface CheckInput {
+  readonly document: DashboardDocument;
+  readonly model: Model;
+  readonly source: Source;
+  readonly today: number;
+  /** Whether the days of the coming year are looked at too, which takes longer. */
+  readonly year: boolean;
+}
+
+const YEAR = 365;
+
+interface Ground extends CheckInput {
+  readonly settings: Settings;
+}
+
+/** Every finding, in the order of the items. */
+export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
+  const { document, model, source, today } = input;
+  const settings = await settle(document, model, DEFAULT_STATE, today, source);
+  const ground = { ...input, settings };
+  const findings = [
+    ...document.controls.flatMap((control) => ofControl(ground, control)),
+    ...document.visuals.flatMap((visual) => ofVisual(ground, visual)),
+    ...neverMeet(ground),
+  ];
+  return input.year ? [...findings, ...(await emptyLater(ground, findings))] : findings;
+}
+
+const named = (model: Model, item: Visual | Control) => `“${titleOf(item, model)}”`;
+
+function withControl(document: DashboardDocument, control: Control): DashboardDocument {
+  return {
+    ...document,
+    controls: document.controls.map((entry) => (entry.id === control.id ? control : entry)),
+  };
+}
+
+function withVisual(document: DashboardDocument, visual: Visual): DashboardDocument {
+  return { ...document, visuals: document.visuals.map((entry) => (entry.id === visual.id ? visual : entry)) };
+}
+
+/** Pairs of a control with every visual that it has a route to. */
+function openPairs({ document, model }: Ground, control: Control) {
+  return document.visuals
+    .filter((visual) => crosspoint(document, model, control, visual).state !== 'no route')
+    .map((visual) => ({ control: control.id, target: visual.id }));
+}
+
+function ofControl(ground: Ground, control: Control): Finding[] {
+  const { document, model } = ground;
+  const findings: Finding[] = [];
+  if (control.kind === 'slicer' && !isKnown(model, control.dimension)) {
+    findings.push({
+      code: 'missing',
+      items: [control.id],
+      words: `${named(model, control)} chooses from “${dimensionName(model, control.dimension)}”, which is not there any more.`,
+      mend: null,
+    });
+  }
+  if (control.kind !== 'asof' && !document.wires.some((wire) => wire.control === control.id && wire.on)) {
+    const pairs = openPairs(ground, control);
+    findings.push({
+      code: 'dead-control',
+      items: [control.id],
+      words: `${named(model, control)} is wired to nothing, so it has no effect.`,
+      mend:
+        pairs.length === 0
+          ? null
+          : {
+              label: `Wire it to ${pairs.length} ${pairs.length === 1 ? 'visual' : 'visuals'}`,
+              document: { ...document, wires: switchWires(document, model, pairs, true) },
+            },
+    });
+  }
+  findings.push(...revealOf(ground, control));
+  if (isTimeControl(control)) findings.push(...ofTimeControl(ground, control));
+  return findings;
+}
+
+/** A control that only shows while another holds values which that one can never hold. */
+function revealOf({ document, model }: Ground, control: Control): Finding[] {
+  const { reveal } = control;
+  if (!reveal) return [];
+  const other = document.controls.find((entry) => entry.id === reveal.control);
+  const circle = other?.reveal?.control === control.id;
+  const phrases = other?.kind === 'periods' ? other.entries.map((entry) => entry.phrase) : undefined;
+  const reachable = phrases
+    ? reveal.values.some((value) => phrases.includes(value ?? '')) ||
+      (other?.kind === 'periods' && other.chooseDates)
+    : true;
+  if (other && !circle && reachable) return [];
+  return [
+    {
+      code: 'never-revealed',
+      items: [control.id],
+      words: `${named(model, control)} is hidden, and nothing can reveal it.`,
+      mend: { label: 'Show it always', document: withControl(document, { ...control, reveal: null }) },
+    },
+  ];
+}
+
+function ofTimeControl(ground: Ground, control: TimeControl): Finding[] {
+  const { document, model, settings } = ground;
+  const setting = settings.get(control.id);
+  if (setting?.kind !== 'window') return [];
+  const data = setting.context.data;
+  const latest = data[data.length - 1]?.end;
+  const toLatest = {
+    label: 'Count from the latest day with data',
+    document: withControl(document, { ...control, anchor: 'latest' }),
+  };
+  const findings: Finding[] = [];
+  const parsed = parsePhrase(control.default);
+  const whole = parsed.ok
+    ? parsed.phrase.kind === 'except'
+      ? parsed.phrase.phrase
+      : parsed.phrase
+    : undefined;
+  const fixed = whole !== undefined && isFixedPhrase(whole) && whole.kind !== 'all';
+  if (setting.empty || intersectRuns(setting.runs, data).length === 0) {
+    findings.push({
+      code: 'empty-today',
+      items: [control.id],
+      words: `The default “${control.default}” of ${named(model, control)} has no day with data today${latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`}.`,
+      mend:
+        fixed || latest === undefined || control.anchor === 'latest'
+          ? null
+          : mendWhenFilled(ground, control, toLatest),
+    });
+  }
+  const end = setting.runs[setting.runs.length - 1]?.end;
+  if (fixed && latest !== undefined && end !== undefined && Number.isFinite(end) && latest - end > YEAR) {
+    findings.push({
+      code: 'old-default',
+      items: [control.id],
+      words: `The default “${control.default}” of ${named(model, control)} ends more than a year before the newest data.`,
+      mend: {
+        label: 'Begin with the last 12 months',
+        document: withControl(document, { ...control, default: 'last 12 months', anchor: 'latest' }),
+      },
+    });
+  }
+  return findings;
+}
+
+/** A mend is offered only where it helps: the phrase has days with data under the other anchor. */
+function mendWhenFilled(ground: Ground, control: TimeControl, mend: Mend): Mend | null {
+  const setting = ground.settings.get(control.id);
+  const parsed = parsePhrase(control.default);
+  if (setting?.kind !== 'window' || !parsed.ok) return null;
+  const anchor = { base: { kind: 'latest' as const }, steps: [] };
+  const resolved = resolvePhrase(parsed.phrase, { ...setting.context, anchor });
+  return resolved.ok && !resolved.empty && intersectRuns(resolved.runs, setting.context.data).length > 0
+    ? mend
+    : null;
+}
+
+function ofVisual(ground: Ground, visual: Visual): Finding[] {
+  const { document, model } = ground;
+  const findings: Finding[] = [];
+  const find = (code: FindingCode, words: string, mend: Mend | null = null, more: readonly string[] = []) =>
+    findings.push({ code, items: [visual.id, ...more], words, mend });
+  for (const shown of measuresOf(visual)) {
+    if (partsOf(model, shown)) continue;
+    find(
+      'missing',
+      `${named(model, visual)} shows the measure “${shown.measure}”, which is not there (or a part of it).`,
+    );
+  }
+  const time = document.controls.filter(
+    (control) => isTimeControl(control) && wireOf(document, control.id, visual.id)?.on === true,
+  );
+  if (time.length === 0 && !visual.ownPeriod) {
+    const pairs = document.controls
+      .filter(
+        (control) =>
+          isTimeControl(control) && crosspoint(document, model, control, visual).state !== 'no route',
+      )
+      .slice(0, 1)
+      .map((control) => ({ control: control.id, target: visual.id }));
+    const first = document.controls.find((control) => control.id === pairs[0]?.control);
+    find(
+      'uncontrolled-visual',
+      `${named(model, visual)} is under no time control: it always shows all of its data.`,
+      first
+        ? {
+            label: `Wire ${named(model, first)} to it`,
+            document: { ...document, wires: switchWires(document, model, pairs, true) },
+          }
+        : null,
+    );
+  }
+  for (const control of document.controls) {
+    const point = crosspoint(document, model, control, visual);
+    if (point.state === 'half')
+      find(
+        'half-wire',
+        `${named(model, control)} reaches only some of ${named(model, visual)}. ${point.words}`,
+        null,
+        [control.id],
+      );
+  }
+  findings.push(...grainOf(ground, visual), ...ratiosOf(ground, visual));
+  return findings;
+}
+
+function grainOf({ document, model, settings }: Ground, visual: Visual): Finding[] {
+  if (visual.kind === 'table' || visual.grain === 'auto') return [];
+  const { grain } = visual;
+  const findings: Finding[] = [];
+  const coarse = measuresOf(visual)
+    .flatMap((shown) => partsOf(model, shown) ?? [])
+    .map((part) => part.measure)
+    .filter((measure) => measure.grain !== 'day' && !measure.spread);
+  const tooFine = coarse.filter((measure) => !nestsIn(measure.grain, grain, model.rule));
+  const auto: Mend = {
+    label: 'Let the grain follow the window',
+    document: withVisual(document, { ...visual, grain: 'auto' }),
+  };
+  if (tooFine.length > 0) {
+    const names = [...new Set(tooFine.map((measure) => `${measure.name} (by ${measure.grain})`))].join(', ');
+    findings.push({
+      code: 'grain-too-fine',
+      items: [visual.id],
+      words: `${named(model, visual)} is set to the ${grain}, finer than ${names} is known; it is drawn coarser.`,
+      mend: auto,
+    });
+  }
+  for (const use of datasetUses(document, model, visual).slice(0, 1)) {
+    const { window } = seenBy(document, model, settings, visual, use);
+    const days = countDays(window);
+    if (isEveryDay(window) || !Number.isFinite(days) || days === 0) continue;
+    const chosen = grainFor(
+      visual,
+      days,
+      coarse.map((measure) => measure.grain),
+      model.rule,
+    );
+    const whole = grainFor({ grain: 'auto', most: 1, least: 1 }, days, [chosen.unit], model.rule);
+    if (whole.unit === chosen.unit && chosen.unit !== 'day')
+      findings.push({
+        code: 'grain-too-coarse',
+        items: [visual.id],
+        words: `${named(model, visual)} is by ${chosen.unit}, and its window holds no more than one: there is a single point.`,
+        mend: auto,
+      });
+  }
+  return findings;
+}
+
+function ratiosOf({ model }: Ground, visual: Visual): Finding[] {
+  return measuresOf(visual).flatMap((shown): Finding[] => {
+    const parts = partsOf(model, shown) ?? [];
+    const [over, under] = parts;
+    if (!over || !under || over.dataset !== under.dataset || over.role === under.role) return [];
+    const measure = measureOf(model, shown.dataset, shown.measure)!;
+    const roles = [over, under].map((part) => `“${roleName(model, part.dataset, part.role)}”`).join(' and ');
+    return [
+      {
+        code: 'ratio-roles',
+        items: [visual.id],
+        words: `The ratio ${measure.name} in ${named(model, visual)} counts its two sides by different days, ${roles} of ${datasetOf(model, over.dataset)?.name ?? over.dataset}.`,
+        mend: null,
+      },
+    ];
+  });
+}
+
+/** Time controls that act on one visual through one date role and whose default windows have no day in common. */
+function neverMeet({ document, model, settings }: Ground): Finding[] {
+  const findings = new Map<string, Finding>();
+  for (const visual of document.visuals) {
+    for (const use of datasetUses(document, model, visual)) {
+      const acting = document.controls.flatMap((control) => {
+        const wire = wireOf(document, control.id, visual.id);
+        const setting = settings.get(control.id);
+        if (!wire?.on || setting?.kind !== 'window' || setting.runs.length === 0) return [];
+        const route = routeTo(model, control, use, wire);
+        return route.kind === 'role' ? [{ control, role: route.role, runs: setting.runs }] : [];
+      });
+      acting.forEach((a, i) => {
+        for (const b of acting.slice(i + 1)) {
+          if (a.role !== b.role || intersectRuns(a.runs, b.runs).length > 0) continue;
+          const key = `${a.control.id} ${b.control.id}`;
+          if (findings.has(key)) continue;
+          const wires = switchWires(document, model, [{ control: b.control.id, target: visual.id }], false);
+          findings.set(key, {
+            code: 'never-meet',
+            items: [a.control.id, b.control.id, visual.id],
+            words: `The windows of ${named(model, a.control)} and ${named(model, b.control)} have no day in common, so ${named(model, visual)} is empty.`,
+            mend: { label: `Unwire ${named(model, b.control)} from it`, document: { ...document, wires } },
+          });
+        }
+      });
+    }
+  }
+  return [...findings.values()];
+}
+
+/** Defaults that have no day, or no day with data, on some day of the coming year, if data goes on arriving as now. */
+async function emptyLater(ground: Ground, known: readonly Finding[]): Promise<Finding[]> {
+  const { document, model, source, today } = ground;
+  const told = new Set(
+    known.filter((finding) => finding.code === 'empty-today').flatMap((finding) => finding.items),
+  );
+  const { problems } = await rehearse(
+    { document, model, today, from: today, to: today + YEAR, assumption: 'same lag' },
+    source,
+  );
+  const first = new Map<string, (typeof problems)[number]>();
+  for (const problem of problems)
+    if (problem.kind !== 'jump' && !first.has(problem.item)) first.set(problem.item, problem);
+  return [...first.values()]
+    .filter((problem) => !told.has(problem.item))
+    .map((problem) => ({
+      code: 'empty-later' as const,
+      items: [problem.item],
+      words: `${problem.words} on ${shortDayWords(problem.day, true)}${problem.days > 1 ? ` and ${problem.days - 1} days after` : ''}.`,
+      mend: null,
+    }));
+}
+
+/** A wire set equal to that of another control (its row) or visual (its column), where there are routes. */
+export function wiredLike(document: DashboardDocument, model: Model, id: string, like: string): Wire[] {
+  const isRow =
+    document.controls.some((control) => control.id === id) &&
+    document.controls.some((control) => control.id === like);
+  const pairOf = (item: string, other: string) =>
+    isRow ? { control: item, target: other } : { control: other, target: item };
+  const others = isRow ? [...document.visuals, ...document.controls] : document.controls;
+  const states = others
+    .filter((other) => other.id !== id && other.id !== like)
+    .map((other) => ({
+      ...pairOf(id, other.id),
+      on: wireOf(document, pairOf(like, other.id).control, pairOf(like, other.id).target)?.on === true,
+    }));
+  const on = switchWires(
+    document,
+    model,
+    states.filter((state) => state.on),
+    true,
+  );
+  return switchWires(
+    { ...document, wires: on },
+    model,
+    states.filter((state) => !state.on),
+    false,
+  );
+}

@@ -1,0 +1,326 @@
+/**
+ * Why an item shows what it shows: every step of the evaluation with its input and its result, rows and days before and
+ * after. Worked out from the same settings, routes and selections that the answers are made from.
+ */
+import { ALL_DAYS, countDaysIn, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
+import { shortDayWords } from '../calendar/names';
+import { TOTAL, type Layout, type Selection } from '../cube/query';
+import { describeRuns } from '../period/describe';
+import { attributeRuns, dimensionName, dimensionsInWords } from './dimension';
+import { isControl, isTimeControl, itemOf, type Control, type Visual } from './document';
+import { conditionWords } from './measureWords';
+import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
+import { reachOf, type ReachContext } from './reach';
+import { seenBy, type Acting } from './selection';
+import { isRevealed } from './settle';
+import type { ReaderState } from './state';
+import { titleOf } from './title';
+import { datasetUses, partsOf, type DatasetUse } from './uses';
+import { dimensionsOf, isChart, measuresOf, type ShownMeasure } from './visuals';
+import { BLANK } from './blank';
+
+/** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
+export interface TraceStep {
+  readonly kind: 'clock' | 'window' | 'own period' | 'rows' | 'filter' | 'condition' | 'no effect' | 'result';
+  /** The control that acts here. */
+  readonly control?: string;
+  readonly words: string;
+  readonly rows?: number | null;
+  readonly days?: number | null;
+}
+
+/** The steps that lead to one part of what an item shows. */
+export interface TracePart {
+  readonly title: string;
+  readonly freshness: string;
+  readonly layout: Layout | null;
+  readonly steps: readonly TraceStep[];
+}
+
+export interface Trace {
+  readonly item: string;
+  readonly title: string;
+  readonly clock: readonly TraceStep[];
+  readonly parts: readonly TracePart[];
+}
+
+export interface TraceContext extends ReachContext {
+  readonly state: ReaderState;
+  /** The real civil day now. */
+  readonly realToday: number;
+}
+
+const MOST_VALUES = 6;
+const valueWords = (values: readonly (string | null)[]) => {
+  const named = values.slice(0, MOST_VALUES).map((value) => value ?? BLANK);
+  return values.length > MOST_VALUES
+    ? `${named.join(', ')} and ${values.length - MOST_VALUES} more`
+    : named.join(', ');
+};
+
+/** The trace of a visual or a control; undefined when there is no such item. */
+export async function traceOf(context: TraceContext, id: string): Promise<Trace | undefined> {
+  const item = itemOf(context.document, id);
+  if (!item) return undefined;
+  const parts: TracePart[] = [];
+  if (isControl(item) || item.kind === 'table') {
+    for (const use of datasetUses(context.document, context.model, item))
+      parts.push(await tracePart(context, item, use));
+  } else {
+    for (const shown of measuresOf(item)) parts.push(...(await traceMeasure(context, item, shown)));
+  }
+  return { item: id, title: titleOf(item, context.model), clock: clockSteps(context, item), parts };
+}
+
+/** As-of day, then what each control that acts says. */
+function clockSteps(context: TraceContext, item: Visual | Control): TraceStep[] {
+  const { document, model, settings, state, realToday } = context;
+  const steps: TraceStep[] = [];
+  const asOf = state.asOf ? `the as-of day ${state.asOf}` : `today, ${shortDayWords(realToday, true)}`;
+  steps.push({
+    kind: 'clock',
+    words: `Rolling periods count from ${asOf}, unless a control has an anchor of its own.`,
+  });
+  const acting = new Set(
+    document.wires.filter((wire) => wire.target === item.id && wire.on).map((wire) => wire.control),
+  );
+  if (isControl(item)) acting.add(item.id);
+  for (const control of document.controls) {
+    if (!acting.has(control.id)) continue;
+    const name = titleOf(control, model);
+    if (!isRevealed(document, state, control)) {
+      steps.push({
+        kind: 'no effect',
+        control: control.id,
+        words: `${name} is hidden now, so it has no effect.`,
+      });
+      continue;
+    }
+    const setting = settings.get(control.id);
+    if (isTimeControl(control) && setting?.kind === 'window') {
+      const anchor = control.anchor ?? document.anchor;
+      const days = setting.error
+        ? `cannot be read (${setting.error.message}), so it has no effect`
+        : setting.empty
+          ? 'has no day'
+          : describeRuns(setting.runs, model.rule);
+      steps.push({
+        kind: 'clock',
+        control: control.id,
+        words: `${name}: “${setting.text}”${anchor === 'today' ? '' : `, counted from ${anchor}`}: ${days}${setting.followed ? ', moved to where there is data' : ''}.`,
+      });
+    } else if (setting?.kind === 'choice') {
+      const words =
+        setting.values.length === 0 ? 'nothing chosen, so every value' : valueWords(setting.values);
+      steps.push({ kind: 'clock', control: control.id, words: `${name}: ${words}.` });
+    }
+  }
+  return steps;
+}
+
+const freshnessOf = (model: Model, dataset: string) => {
+  const found = datasetOf(model, dataset);
+  if (!found) return '';
+  return found.live
+    ? `${found.name}, read live`
+    : `${found.name}, loaded ${found.loadedAt.slice(0, 16).replace('T', ' ')} UTC`;
+};
+
+/** Counts rows and days of a selection in a window, as answers do. */
+async function counted(context: TraceContext, selection: Selection, window: DayRuns) {
+  const answer = await context.source.aggregate({ ...selection, window, by: TOTAL, numbers: [] });
+  const covered = await context.source.covered(selection);
+  let days: number | null = covered ? 0 : null;
+  if (covered && days !== null)
+    for (const run of intersectRuns(covered, window)) days += countDaysIn(covered, run.start, run.end);
+  return { rows: answer ? answer.rows[0]! : null, days, layout: answer?.layout ?? null };
+}
+
+const bare = (use: DatasetUse): Selection => ({
+  dataset: use.dataset,
+  day: use.role,
+  filters: [],
+  otherDays: [],
+  conditions: [],
+});
+
+/** The steps from all rows of a dataset to those that an item sees of it. */
+async function tracePart(context: TraceContext, item: Visual | Control, use: DatasetUse): Promise<TracePart> {
+  const { document, model, settings } = context;
+  const seen = seenBy(document, model, settings, item, use);
+  const name = datasetOf(model, use.dataset)?.name ?? use.dataset;
+  const role = roleName(model, use.dataset, use.role);
+  const steps: TraceStep[] = [];
+  let selection = bare(use);
+  let window: DayRuns = ALL_DAYS;
+  let last = await counted(context, selection, window);
+  const note = async (step: Omit<TraceStep, 'rows' | 'days'>) => {
+    last = await counted(context, selection, window);
+    steps.push({ ...step, rows: last.rows, days: last.days });
+  };
+  steps.push({
+    kind: 'rows',
+    words: `Rows of ${name} with a day “${role}”.`,
+    rows: last.rows,
+    days: last.days,
+  });
+  if ('ownPeriod' in item && item.ownPeriod) {
+    const own = settings.get(item.id);
+    if (own?.kind === 'window') window = own.runs;
+    const how =
+      item.ownPeriod.mode === 'replace'
+        ? 'in the place of wired time controls'
+        : 'within which wired time controls narrow';
+    await note({ kind: 'own period', words: `Its own period “${item.ownPeriod.phrase}”, ${how}.` });
+  }
+  for (const entry of seen.acting) {
+    const step = applied(context, use, entry, selection, window);
+    if (!step) continue;
+    selection = step.selection;
+    window = step.window;
+    await note({ kind: step.kind, control: entry.control, words: step.words });
+  }
+  for (const wire of document.wires.filter((entry) => entry.target === item.id && entry.on)) {
+    const control = document.controls.find((entry) => entry.id === wire.control);
+    if (
+      !control ||
+      seen.acting.some((entry) => entry.control === wire.control) ||
+      !settings.has(wire.control)
+    )
+      continue;
+    const replaced = 'ownPeriod' in item && item.ownPeriod?.mode === 'replace' && isTimeControl(control);
+    const why = replaced ? 'its own period is in its place' : `there is no route to ${name}`;
+    steps.push({
+      kind: 'no effect',
+      control: wire.control,
+      words: `${titleOf(control, model)} has no effect here: ${why}.`,
+    });
+  }
+  return {
+    title: `${name}, by ${role}`,
+    freshness: freshnessOf(model, use.dataset),
+    layout: last.layout,
+    steps,
+  };
+}
+
+/** A wire's effect on rows and window, in words; undefined where the control says nothing. */
+function applied(
+  context: TraceContext,
+  use: DatasetUse,
+  { control, route }: Acting,
+  selection: Selection,
+  window: DayRuns,
+) {
+  const { document, model, settings } = context;
+  const setting = settings.get(control);
+  const owner = document.controls.find((entry) => entry.id === control)!;
+  const name = titleOf(owner, model);
+  if (route.kind === 'role' && setting?.kind === 'window') {
+    const through = `through “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ' (chosen on this wire)'}`;
+    const words = `${name} ${through}: ${describeRuns(setting.runs, model.rule)}.`;
+    if (route.role === use.role)
+      return { kind: 'window', words, selection, window: intersectRuns(window, setting.runs) } as const;
+    if (isEveryDay(setting.runs)) return { kind: 'window', words, selection, window } as const;
+    const otherDays = [...selection.otherDays, { column: route.role, runs: setting.runs }];
+    return { kind: 'window', words, selection: { ...selection, otherDays }, window } as const;
+  }
+  if (setting?.kind !== 'choice') return undefined;
+  if (setting.values.length === 0)
+    return { kind: 'filter', words: `${name}: every value.`, selection, window } as const;
+  const words = `${name}: ${valueWords(setting.values)}.`;
+  if (route.kind === 'column') {
+    const filters = [...selection.filters, { column: route.column, values: setting.values, exclude: false }];
+    return { kind: 'filter', words, selection: { ...selection, filters }, window } as const;
+  }
+  if (route.kind === 'attribute') {
+    const runs = attributeRuns(model, route.attribute, setting.values);
+    const otherDays = [...selection.otherDays, { column: route.role, runs }];
+    return { kind: 'filter', words, selection: { ...selection, otherDays }, window } as const;
+  }
+  return undefined;
+}
+
+/** The steps of a measure, those of both sides for a ratio, down to how its values come about. */
+async function traceMeasure(
+  context: TraceContext,
+  visual: Exclude<Visual, { kind: 'table' }>,
+  shown: ShownMeasure,
+): Promise<TracePart[]> {
+  const { model } = context;
+  const measure = measureOf(model, shown.dataset, shown.measure);
+  const parts: TracePart[] = [];
+  for (const part of partsOf(model, shown) ?? []) {
+    const traced = await tracePart(context, visual, part);
+    const reach = await reachOf(context, visual, part, visual.unsettled === 'leave out');
+    const steps = [...traced.steps];
+    if (reach) {
+      const { condition, grain, spread } = part.measure;
+      if (condition) {
+        const seen = await counted(context, reach.selection, reach.asked);
+        steps.push({
+          kind: 'condition',
+          words: `Row condition of ${part.measure.name}: ${conditionWords(datasetOf(model, part.dataset)!, condition)}.`,
+          rows: seen.rows,
+          days: seen.days,
+        });
+      }
+      if (visual.unsettled === 'leave out' && part.measure.settles > 0)
+        steps.push({
+          kind: 'window',
+          words: `Days that are not final (${part.measure.settles} days) are left out.`,
+        });
+      if (grain !== 'day')
+        steps.push({
+          kind: 'window',
+          words: spread ? `Each ${grain} is spread evenly over its days.` : `Only whole ${grain}s count.`,
+        });
+      const seen = await counted(context, reach.selection, reach.shown);
+      const days = reach.shown.length === 0 ? 'no day with data' : describeRuns(reach.shown, model.rule);
+      steps.push({
+        kind: 'result',
+        words: `Cut to the days from the first to the last with data: ${days}.`,
+        rows: seen.rows,
+        days: seen.days,
+      });
+      steps.push({
+        kind: 'result',
+        words: groupedWords(
+          model,
+          visual,
+          part.measure.aggregation,
+          columnWords(model, part.dataset, part.measure.column),
+        ),
+      });
+    }
+    const side =
+      measure?.aggregation === 'ratio' ? `${measure.name}: ${part.measure.name}, ` : `${part.measure.name}, `;
+    const distinct = part.measure.aggregation === 'count distinct';
+    parts.push({
+      ...traced,
+      title: `${side}${traced.title}`,
+      layout: distinct ? 'database' : traced.layout,
+      steps,
+    });
+  }
+  return parts;
+}
+
+const columnWords = (model: Model, dataset: string, column: string | null) =>
+  column === null ? 'rows' : (columnOf(model, dataset, column)?.name ?? column);
+
+function groupedWords(
+  model: Model,
+  visual: Exclude<Visual, { kind: 'table' }>,
+  aggregation: string,
+  column: string,
+): string {
+  const dimensions = dimensionsOf(visual);
+  const groups = dimensionsInWords(dimensions.map((entry) => dimensionName(model, entry).toLowerCase()));
+  const overTime = isChart(visual) ? visual.across === null : visual.kind !== 'crosstab' || visual.periods;
+  const by = [
+    groups,
+    overTime ? (visual.grain === 'auto' ? 'buckets that follow the window' : visual.grain) : '',
+  ].filter((words) => words !== '');
+  return `The ${aggregation} of ${column}${by.length > 0 ? `, by ${by.join(' and ')}` : ''}.`;
+}

@@ -1,0 +1,131 @@
+'use client';
+/** The findings of the wiring check: each jumps to its place, and is mended by one click where there is a mend. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Drawer from '@mui/material/Drawer';
+import Typography from '@mui/material/Typography';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import type { Finding, FindingCode } from '../../core/dashboard/check';
+import type { DashboardDocument } from '../../core/dashboard/document';
+import { role } from '../../theme/roles';
+import { useDocument, useWorkspace } from '../dashboard/workspace';
+import { requestJson } from '../shell/request';
+
+const WAIT_MS = 500;
+
+const CODE_NAMES: Record<FindingCode, string> = {
+  'dead-control': 'Wired to nothing',
+  'uncontrolled-visual': 'Under no control',
+  'never-meet': 'Windows never meet',
+  'empty-today': 'Default is empty today',
+  'empty-later': 'Turns empty later',
+  'grain-too-coarse': 'One point only',
+  'half-wire': 'Half wire',
+  'grain-too-fine': 'Finer than known',
+  'old-default': 'Old default',
+  'never-revealed': 'Never shown',
+  'ratio-roles': 'Ratio of different days',
+  missing: 'Missing',
+};
+
+/** The document once it has stood still for a while. */
+function useSettledDocument(): DashboardDocument {
+  const document = useDocument();
+  const [settled, setSettled] = useState(document);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(document), WAIT_MS);
+    return () => clearTimeout(timer);
+  }, [document]);
+  return settled;
+}
+
+function useFindings(year: boolean) {
+  const { model } = useWorkspace();
+  const document = useSettledDocument();
+  return useQuery({
+    queryKey: ['check', document, model.datasets.map((dataset) => dataset.load), year],
+    queryFn: () => requestJson<Finding[]>('/api/check', { body: { document, year } }),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+}
+
+/** Moves an item into view and gives it the focus. */
+export function jumpTo(item: string) {
+  const element = document.getElementById(`item-${item}`);
+  if (!element) return;
+  element.scrollIntoView({ block: 'center' });
+  element.setAttribute('tabindex', '-1');
+  element.focus();
+}
+
+export function CheckButton() {
+  const [open, setOpen] = useState(false);
+  const quick = useFindings(false);
+  const count = quick.data?.length;
+  return (
+    <>
+      <Button onClick={() => setOpen(true)} sx={count ? { color: 'warning.main' } : {}}>
+        {count === undefined ? 'Check' : count === 0 ? 'Check: nothing found' : `Check: ${count} found`}
+      </Button>
+      {open && <CheckDrawer onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function CheckDrawer({ onClose }: { onClose: () => void }) {
+  const { store } = useWorkspace();
+  const findings = useFindings(true);
+  const list = findings.data ?? [];
+  return (
+    <Drawer open anchor="right" onClose={onClose} slotProps={{ paper: { sx: { width: 420, p: 2 } } }}>
+      <Box role="region" aria-label="Wiring check">
+        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
+          <Typography variant="h2" sx={{ flex: 1 }}>
+            Wiring check
+          </Typography>
+          <Button onClick={onClose}>Close</Button>
+        </Box>
+        <Typography variant="body2" color="textSecondary" gutterBottom>
+          {findings.isFetching
+            ? 'Looking at every wire, and at every day of the coming year…'
+            : list.length === 0
+              ? 'Nothing found: every control has an effect, every default has data, today and on each day of the coming year if data goes on arriving as now.'
+              : `${list.length} found, the coming year included (if data goes on arriving as now).`}
+        </Typography>
+        {findings.error && <Typography role="alert">{findings.error.message}</Typography>}
+        <ul style={{ listStyle: 'none', padding: 0, margin: 0 }}>
+          {list.map((finding) => (
+            <li
+              key={`${finding.code} ${finding.items.join()} ${finding.words}`}
+              style={{ borderTop: `1px solid ${role.hairline}`, padding: '8px 0' }}
+            >
+              <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>
+                {CODE_NAMES[finding.code]}
+              </Typography>
+              <Typography>{finding.words}</Typography>
+              <Button
+                onClick={() => {
+                  onClose();
+                  const [first] = finding.items;
+                  if (first) setTimeout(() => jumpTo(first));
+                }}
+              >
+                Go there
+              </Button>
+              {finding.mend && (
+                <Button
+                  color="secondary"
+                  onClick={() => store.getState().change(() => finding.mend!.document)}
+                >
+                  {finding.mend.label}
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      </Box>
+    </Drawer>
+  );
+}

@@ -1,0 +1,151 @@
+'use client';
+/** Why an item shows what it shows, step by step, with the rows and days left after each. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Drawer from '@mui/material/Drawer';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { useTraced } from './traced';
+import type { Trace, TracePart, TraceStep } from '../../core/dashboard/trace';
+import { itemOf } from '../../core/dashboard/document';
+import { role } from '../../theme/roles';
+import { isTyping } from '../dashboard/isTyping';
+import { useDocument, useWorkspace } from '../dashboard/workspace';
+import { requestJson } from '../shell/request';
+
+/** Opens the trace of the item under the pointer, or of the one that has the focus, on T. */
+export function useTraceKey() {
+  const open = useTraced((state) => state.open);
+  useEffect(() => {
+    let pointed: string | null = null;
+    const idOf = (target: EventTarget | null) =>
+      target instanceof Element ? (target.closest('[id^="item-"]')?.id.slice('item-'.length) ?? null) : null;
+    const onPointer = (event: PointerEvent) => {
+      pointed = idOf(event.target);
+    };
+    const onKey = (event: KeyboardEvent) => {
+      if (
+        event.key.toLowerCase() !== 't' ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        isTyping(event)
+      )
+        return;
+      const item = idOf(document.activeElement) ?? pointed;
+      if (item) open(item);
+    };
+    window.addEventListener('pointerover', onPointer);
+    window.addEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('pointerover', onPointer);
+      window.removeEventListener('keydown', onKey);
+    };
+  }, [open]);
+}
+
+export function TracePanel() {
+  const { item, open } = useTraced();
+  const document = useDocument();
+  if (item === null || !itemOf(document, item)) return null;
+  return (
+    <Drawer
+      open
+      anchor="right"
+      onClose={() => open(null)}
+      slotProps={{ paper: { sx: { width: 460, p: 2 } } }}
+    >
+      <TraceBody item={item} onClose={() => open(null)} />
+    </Drawer>
+  );
+}
+
+function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {
+  const { reader, model } = useWorkspace();
+  const document = useDocument();
+  const trace = useQuery({
+    queryKey: ['trace', item, document, reader.state, model.datasets.map((dataset) => dataset.load)],
+    queryFn: () => requestJson<Trace>('/api/trace', { body: { document, state: reader.state, item } }),
+    gcTime: 0,
+  });
+  return (
+    <Box role="region" aria-label="Trace">
+      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          Why {trace.data ? `“${trace.data.title}”` : 'this'} shows what it shows
+        </Typography>
+        <Button onClick={onClose}>Close</Button>
+      </Box>
+      {trace.isPending && <Typography color="textSecondary">Following every wire…</Typography>}
+      {trace.error && <Typography role="alert">{trace.error.message}</Typography>}
+      {trace.data && (
+        <>
+          <Steps steps={trace.data.clock} />
+          {trace.data.parts.length === 0 && <Typography>It shows no dataset that is here.</Typography>}
+          {trace.data.parts.map((part, i) => (
+            <Part key={i} part={part} />
+          ))}
+        </>
+      )}
+    </Box>
+  );
+}
+
+function Part({ part }: { part: TracePart }) {
+  return (
+    <section aria-label={part.title} style={{ marginTop: 12 }}>
+      <Typography variant="h3">{part.title}</Typography>
+      <Typography variant="body2" color="textSecondary" gutterBottom>
+        {part.freshness}
+        {part.layout &&
+          ` · ${part.layout === 'database' ? 'asked of the database' : `from a cube, ${part.layout}`}`}
+      </Typography>
+      <Steps steps={part.steps} />
+    </section>
+  );
+}
+
+const SIGN: Record<TraceStep['kind'], string> = {
+  clock: '·',
+  window: '[ ]',
+  'own period': '[ ]',
+  rows: '≡',
+  filter: '✓',
+  condition: '?',
+  'no effect': '–',
+  result: '=',
+};
+
+function Steps({ steps }: { steps: readonly TraceStep[] }) {
+  return (
+    <table style={{ width: '100%', borderCollapse: 'collapse' }}>
+      <tbody>
+        {steps.map((step, i) => (
+          <tr
+            key={i}
+            style={{
+              borderTop: `1px solid ${role.hairline}`,
+              verticalAlign: 'top',
+              color: step.kind === 'no effect' ? role.quiet : role.ink,
+            }}
+          >
+            <td
+              style={{ width: 26, color: step.kind === 'filter' ? role.choice : role.time, padding: '4px 0' }}
+              aria-hidden="true"
+            >
+              {SIGN[step.kind]}
+            </td>
+            <td style={{ padding: '4px 8px 4px 0' }}>{step.words}</td>
+            <td style={{ padding: '4px 0', textAlign: 'right', whiteSpace: 'nowrap' }}>
+              {step.rows != null && `${step.rows.toLocaleString('en')} rows`}
+              {step.days != null && (
+                <div style={{ color: role.quiet, fontSize: 12 }}>{step.days.toLocaleString('en')} days</div>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,53 @@
+/** Check, trace and rehearsal of dashboards, over the rows in use. */
+import { checkDashboard, type Finding } from '../../core/dashboard/check';
+import { todayFor } from '../../core/dashboard/clock';
+import type { DashboardDocument } from '../../core/dashboard/document';
+import { parseIsoDay } from '../../core/calendar/day';
+import { rehearse, type DataAssumption, type Rehearsal } from '../../core/dashboard/rehearsal';
+import { settle } from '../../core/dashboard/settle';
+import { stateFor, type ReaderState } from '../../core/dashboard/state';
+import { traceOf, type Trace } from '../../core/dashboard/trace';
+import { sourceFor } from '../answers/answer';
+import { readModel } from '../model/model';
+import { Problem } from '../problem';
+
+async function ground(document: DashboardDocument) {
+  const { model, stored } = await readModel();
+  const source = await sourceFor(document, model, stored);
+  return { document, model, source, today: todayFor(document, model, Date.now()) };
+}
+
+/** The findings of the wiring check; those of the coming year only when asked for. */
+export async function checkOf(document: DashboardDocument, year: boolean): Promise<Finding[]> {
+  return checkDashboard({ ...(await ground(document)), year });
+}
+
+/** Why an item shows what it shows. Throws a `Problem` when there is no such item. */
+export async function traceFor(
+  document: DashboardDocument,
+  state: ReaderState,
+  item: string,
+): Promise<Trace> {
+  const { model, source, today } = await ground(document);
+  const own = stateFor(document, state);
+  const settings = await settle(document, model, own, today, source);
+  const asOf = (own.asOf && parseIsoDay(own.asOf)) || null;
+  const context = { document, model, settings, source, state: own, realToday: today, today: asOf ?? today };
+  const trace = await traceOf(context, item);
+  if (!trace) throw new Problem('no-such-item', `There is no item “${item}” on this dashboard.`, 404);
+  return trace;
+}
+
+/** Longest span that is rehearsed, in days. */
+export const LONGEST_REHEARSAL = 1100;
+
+/** A dashboard on each of so many days from today on. */
+export async function rehearsalOf(
+  document: DashboardDocument,
+  days: number,
+  assumption: DataAssumption,
+): Promise<Rehearsal> {
+  const { source, ...rest } = await ground(document);
+  const input = { ...rest, from: rest.today, to: rest.today + days - 1, assumption };
+  return rehearse(input, source);
+}
