@@ -1,11 +1,11 @@
 import { cubeSource } from '../cube/source';
 import { isoDay } from '../calendar/day';
 import { testCube, type TestRow } from '../cube/testing';
-import { checkDashboard, wiredLike, type Finding } from './check';
+import { checkDashboard, type Finding } from './check';
 import type { Control, DashboardDocument, Visual } from './document';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
 import { TIME_DEFAULTS } from './controls';
-import { switchWires, wireOf } from './wiring';
+import { switchWires, wiredLike, wireOf } from './wiring';
 
 const row = (day: number): TestRow => ({
   day,

@@ -6,16 +6,15 @@ import type { Source } from '../cube/query';
 import { parsePhrase } from '../period/parse';
 import { isFixedPhrase } from '../period/phrase';
 import { resolvePhrase } from '../period/resolve';
-import { dimensionName, isKnown } from './dimension';
+import { dimensionName, dimensionsInWords, isKnown } from './dimension';
 import {
   isTimeControl,
   type Control,
   type DashboardDocument,
   type TimeControl,
   type Visual,
-  type Wire,
-} from './document';
-import { grainFor } from './grain';
+  } from './document';
+import { bucketsOf, grainFor } from './grain';
 import { datasetOf, measureOf, roleName, type Model } from './model';
 import { rehearse } from './rehearsal';
 import { seenBy } from './selection';
@@ -248,13 +247,9 @@ function ofVisual(ground: Ground, visual: Visual): Finding[] {
   }
   for (const control of document.controls) {
     const point = crosspoint(document, model, control, visual);
-    if (point.state === 'half')
-      find(
-        'half-wire',
-        `${named(model, control)} reaches only some of ${named(model, visual)}. ${point.words}`,
-        null,
-        [control.id],
-      );
+    if (point.state !== 'half') continue;
+    const words = `${named(model, control)} reaches only some of ${named(model, visual)}: ${dimensionsInWords(point.deaf)} will not respond.`;
+    find('half-wire', words, null, [control.id]);
   }
   findings.push(...grainOf(ground, visual), ...ratiosOf(ground, visual));
   return findings;
@@ -292,8 +287,9 @@ function grainOf({ document, model, settings }: Ground, visual: Visual): Finding
       coarse.map((measure) => measure.grain),
       model.rule,
     );
-    const whole = grainFor({ grain: 'auto', most: 1, least: 1 }, days, [chosen.unit], model.rule);
-    if (whole.unit === chosen.unit && chosen.unit !== 'day')
+    const points = bucketsOf(chosen.unit, window[0]!.start, window[window.length - 1]!.end, model.rule).starts
+      .length;
+    if (points === 1 && chosen.unit !== 'day')
       findings.push({
         code: 'grain-too-coarse',
         items: [visual.id],
@@ -374,32 +370,4 @@ async function emptyLater(ground: Ground, known: readonly Finding[]): Promise<Fi
       words: `${problem.words} on ${shortDayWords(problem.day, true)}${problem.days > 1 ? ` and ${problem.days - 1} days after` : ''}.`,
       mend: null,
     }));
-}
-
-/** A wire set equal to that of another control (its row) or visual (its column), where there are routes. */
-export function wiredLike(document: DashboardDocument, model: Model, id: string, like: string): Wire[] {
-  const isRow =
-    document.controls.some((control) => control.id === id) &&
-    document.controls.some((control) => control.id === like);
-  const pairOf = (item: string, other: string) =>
-    isRow ? { control: item, target: other } : { control: other, target: item };
-  const others = isRow ? [...document.visuals, ...document.controls] : document.controls;
-  const states = others
-    .filter((other) => other.id !== id && other.id !== like)
-    .map((other) => ({
-      ...pairOf(id, other.id),
-      on: wireOf(document, pairOf(like, other.id).control, pairOf(like, other.id).target)?.on === true,
-    }));
-  const on = switchWires(
-    document,
-    model,
-    states.filter((state) => state.on),
-    true,
-  );
-  return switchWires(
-    { ...document, wires: on },
-    model,
-    states.filter((state) => !state.on),
-    false,
-  );
 }

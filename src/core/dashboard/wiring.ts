@@ -9,7 +9,7 @@ import {
   type Wire,
 } from './document';
 import type { Attribute } from '../calendar/attributes';
-import { columnIn, dimensionName, isAttribute, reaches } from './dimension';
+import { columnIn, dimensionName, dimensionsInWords, isAttribute, reaches } from './dimension';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
 import { titleOf } from './title';
 import { datasetUses, partsOf, type DatasetUse } from './uses';
@@ -38,6 +38,8 @@ export interface Crosspoint {
   readonly routes: readonly Route[];
   /** One sentence: the route, or why there is none. */
   readonly words: string;
+  /** Names of the measures that do not respond, where others do. */
+  readonly deaf: readonly string[];
 }
 
 /** The route by which a control reaches a dataset, given the wire (for its chosen roles) if there is one. */
@@ -90,7 +92,7 @@ export function crosspoint(
   target: Visual | Control,
 ): Crosspoint {
   const wire = wireOf(document, control.id, target.id);
-  const common = { control: control.id, target: target.id };
+  const common = { control: control.id, target: target.id, deaf: [] as readonly string[] };
   if (control.id === target.id) {
     return { ...common, state: 'no route', routes: [], words: 'A control does not narrow its own offer.' };
   }
@@ -101,15 +103,33 @@ export function crosspoint(
     const reason = first?.kind === 'none' ? first.reason : `${titleOf(target, model)} shows no dataset yet.`;
     return { ...common, state: 'no route', routes, words: reason };
   }
-  const words = [
-    ...routes.map((route) => routeWords(model, route)),
-    ...unreached(model, target, routes),
-  ].join(' ');
-  if (!wire?.on) return { ...common, state: 'unwired', routes, words };
-  return { ...common, state: open.length < routes.length ? 'half' : 'wired', routes, words };
+  const deaf = unreached(model, target, routes);
+  const words =
+    deaf.length === 0
+      ? routes.map((route) => routeWords(model, route)).join(' ')
+      : [...open.map((route) => routeWords(model, route)), deafWords(model, control, routes, deaf)].join(' ');
+  if (!wire?.on) return { ...common, state: 'unwired', routes, words, deaf };
+  return { ...common, state: open.length < routes.length ? 'half' : 'wired', routes, words, deaf };
 }
 
-/** The measures of a visual that a control with some of the routes does not move, in a sentence. */
+/** Which measures do not respond, and why. */
+function deafWords(
+  model: Model,
+  control: Control,
+  routes: readonly Route[],
+  deaf: readonly string[],
+): string {
+  const closed = routes
+    .filter((route) => route.kind === 'none')
+    .map((route) => datasetOf(model, route.dataset)?.name ?? route.dataset);
+  const lack =
+    control.kind === 'slicer'
+      ? `no ${dimensionName(model, control.dimension).toLowerCase()}`
+      : 'no date role';
+  return `${dimensionsInWords(deaf)} will not respond: ${dimensionsInWords(closed)} ${closed.length === 1 ? 'has' : 'have'} ${lack} that is shared.`;
+}
+
+/** The measures of a visual that a control with some of the routes does not move. */
 function unreached(model: Model, target: Visual | Control, routes: readonly Route[]): string[] {
   if (isControl(target)) return [];
   const closed = new Set(routes.filter((route) => route.kind === 'none').map((route) => route.dataset));
@@ -117,7 +137,7 @@ function unreached(model: Model, target: Visual | Control, routes: readonly Rout
   const names = measuresOf(target)
     .filter((shown) => (partsOf(model, shown) ?? []).some((part) => closed.has(part.dataset)))
     .map((shown) => measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure);
-  return names.length === 0 ? [] : [`So ${[...new Set(names)].join(' and ')} will not respond.`];
+  return [...new Set(names)];
 }
 
 /** A route in words: "Route: Sailings by day sailed." */
@@ -199,4 +219,32 @@ export function switchWires(
     else wires.push({ ...pair, on, roles: {} });
   }
   return wires;
+}
+
+/** A wire set equal to that of another control (its row) or visual (its column), where there are routes. */
+export function wiredLike(document: DashboardDocument, model: Model, id: string, like: string): Wire[] {
+  const isRow =
+    document.controls.some((control) => control.id === id) &&
+    document.controls.some((control) => control.id === like);
+  const pairOf = (item: string, other: string) =>
+    isRow ? { control: item, target: other } : { control: other, target: item };
+  const others = isRow ? [...document.visuals, ...document.controls] : document.controls;
+  const states = others
+    .filter((other) => other.id !== id && other.id !== like)
+    .map((other) => ({
+      ...pairOf(id, other.id),
+      on: wireOf(document, pairOf(like, other.id).control, pairOf(like, other.id).target)?.on === true,
+    }));
+  const on = switchWires(
+    document,
+    model,
+    states.filter((state) => state.on),
+    true,
+  );
+  return switchWires(
+    { ...document, wires: on },
+    model,
+    states.filter((state) => !state.on),
+    false,
+  );
 }

@@ -108,6 +108,7 @@ export function DashboardHeader({
           '& .MuiToggleButton-root': {
             py: 0.25,
             px: 1.5,
+            whiteSpace: 'nowrap',
             color: 'text.primary',
             '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' },
           },

@@ -20,7 +20,7 @@ import { ReadMode } from './ReadMode';
 import type { StoredDashboard } from './autosaver';
 import { useAutosave } from './useAutosave';
 import { useModelEvents } from './useModelEvents';
-import { WireMode } from './WireMode';
+import { WireMode } from '../wiring/WireMode';
 import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from './workspace';
 
 export function DashboardPage({ id }: { id: number }) {

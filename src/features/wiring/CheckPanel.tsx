@@ -66,8 +66,12 @@ export function CheckButton() {
   const count = quick.data?.length;
   return (
     <>
-      <Button onClick={() => setOpen(true)} sx={count ? { color: 'warning.main' } : {}}>
-        {count === undefined ? 'Check' : count === 0 ? 'Check: nothing found' : `Check: ${count} found`}
+      <Button
+        onClick={() => setOpen(true)}
+        aria-label={count === undefined ? 'Check the wiring' : `Check the wiring: ${count} found`}
+        sx={{ whiteSpace: 'nowrap', ...(count ? { color: 'warning.main' } : {}) }}
+      >
+        {count === undefined ? 'Check' : `Check: ${count}`}
       </Button>
       {open && <CheckDrawer onClose={() => setOpen(false)} />}
     </>

@@ -4,11 +4,13 @@ import Box from '@mui/material/Box';
 import { isControl, type Control, type Visual } from '../../core/dashboard/document';
 import type { Crosspoint } from '../../core/dashboard/wiring';
 import { role } from '../../theme/roles';
-import { PARTS } from './parts';
+import { PARTS } from '../dashboard/parts';
 
 export const ROW = 44;
 export const CELL = 40;
 export const HEAD = 128;
+/** Width of the names of rows. */
+export const NAME = 140;
 
 /** A crosspoint: filled ring wired, hollow ring not wired, half ring half wire, short bar no route. */
 export function CrosspointMark({
@@ -156,7 +158,7 @@ export function RowHead({
   );
 }
 
-export function Legend() {
+export function Legend({ offers }: { offers: boolean }) {
   const entries = [
     ['wired', 'wired'],
     ['half', 'reaches some of its measures'],
@@ -181,7 +183,7 @@ export function Legend() {
           {words}
         </span>
       ))}
-      <span>Names in italics: what that control offers.</span>
+      {offers && <span>Names in italics: what that control offers.</span>}
     </Box>
   );
 }

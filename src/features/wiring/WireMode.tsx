@@ -4,10 +4,12 @@ import Box from '@mui/material/Box';
 import { useCallback, useState } from 'react';
 import { isControl, itemOf } from '../../core/dashboard/document';
 import { useSize } from '../visuals/useSize';
-import { CrosspointBoard, type Pointed } from './CrosspointBoard';
+import { CrosspointBoard } from './CrosspointBoard';
 import { CrosspointDetails } from './CrosspointDetails';
-import { StaticGrid } from './StaticGrid';
-import { useDocument } from './workspace';
+import { StaticGrid } from '../dashboard/StaticGrid';
+import { useDocument } from '../dashboard/workspace';
+import { Cables } from './Cables';
+import type { Pointed } from './pointed';
 
 /** Width at which the dashboard is laid out before it is scaled down. */
 const LAID_OUT_WIDTH = 1248;
@@ -16,6 +18,8 @@ export function WireMode() {
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<Pointed>({});
+  /** The item whose cables stay drawn: the one clicked last. */
+  const [held, setHeld] = useState<string | null>(null);
   const [chosen, setChosen] = useState<{ control: string; target: string } | null>(null);
   const scale = width > 0 ? Math.min(1, width / LAID_OUT_WIDTH) : 0;
 
@@ -37,6 +41,14 @@ export function WireMode() {
     },
     [document.wires, pointed],
   );
+  const heldItem = held === null ? undefined : itemOf(document, held);
+  const shownControl =
+    pointed.control ??
+    (pointed.target === undefined && heldItem && isControl(heldItem) ? heldItem.id : undefined);
+  const shownTarget =
+    shownControl === undefined
+      ? (pointed.target ?? (heldItem && !isControl(heldItem) ? heldItem.id : undefined))
+      : undefined;
   const pointAt = (id: string | null) => {
     if (id === null) return setPointed({});
     const item = itemOf(document, id);
@@ -55,7 +67,17 @@ export function WireMode() {
                 visibility: scale === 0 ? 'hidden' : 'visible',
               }}
             >
-              <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} />
+              <div style={{ position: 'relative' }}>
+                <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} onChoose={setHeld} />
+                <Cables
+                  document={document}
+                  places={document.layout}
+                  control={shownControl}
+                  target={shownTarget}
+                  width={LAID_OUT_WIDTH}
+                  scale={scale || 1}
+                />
+              </div>
             </div>
           </div>
         </Box>
@@ -69,7 +91,7 @@ export function WireMode() {
           bgcolor: 'background.paper',
           borderLeft: 1,
           borderColor: 'hairline',
-          overflow: 'auto',
+          overflow: 'hidden',
           p: 2,
           minWidth: 0,
         }}

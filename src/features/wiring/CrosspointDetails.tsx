@@ -4,11 +4,21 @@ import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { isControl, isTimeControl, itemOf, type DashboardDocument } from '../../core/dashboard/document';
+import { useQuery } from '@tanstack/react-query';
+import {
+  isControl,
+  isTimeControl,
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from '../../core/dashboard/document';
+import { requestJson } from '../shell/request';
 import { datasetOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
-import { crosspoint, wireOf, type Route } from '../../core/dashboard/wiring';
-import { useDocument, useWorkspace } from './workspace';
+import { isShown, type VisualAnswer } from '../../core/dashboard/answers';
+import { crosspoint, switchWires, wiredLike, wireOf, type Route } from '../../core/dashboard/wiring';
+import { useDocument, useWorkspace } from '../dashboard/workspace';
 
 export function CrosspointDetails({ chosen }: { chosen: { control: string; target: string } | null }) {
   const { model, store } = useWorkspace();
@@ -46,7 +56,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         {titleOf(control, model)} → {titleOf(target, model)}
       </Typography>
       <Typography>{point.words}</Typography>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5 }}>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5, flexWrap: 'wrap' }}>
         {isTimeControl(control) &&
           !(isControl(target) && isTimeControl(target)) &&
           point.routes
@@ -70,6 +80,13 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         <Typography variant="body2" color="textSecondary">
           {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
+        {!isControl(target) && point.state !== 'no route' && (
+          <WhatIf control={control.id} target={target.id} on={point.state === 'unwired'} />
+        )}
+        <WireLike id={control.id} name={titleOf(control, model)} others={document.controls} />
+        {!isControl(target) && (
+          <WireLike id={target.id} name={titleOf(target, model)} others={document.visuals} />
+        )}
       </Box>
     </Box>
   );
@@ -89,4 +106,60 @@ function withWireRole(
     ...document,
     wires: [...document.wires.filter((entry) => entry.control !== control || entry.target !== target), next],
   };
+}
+
+interface Turn {
+  readonly visuals: Record<string, VisualAnswer>;
+}
+
+/** Rows of a visual now, and if the crosspoint were switched. */
+function WhatIf({ control, target, on }: { control: string; target: string; on: boolean }) {
+  const { model, reader } = useWorkspace();
+  const document = useDocument();
+  const counts = useQuery({
+    queryKey: ['what if', document, reader.state, control, target, on],
+    queryFn: async () => {
+      const ask = async (design: DashboardDocument) => {
+        const body = { document: design, state: reader.state, only: [target] };
+        const answer = (await requestJson<Turn>('/api/turns', { body })).visuals[target];
+        return isShown(answer) ? answer.rows : 0;
+      };
+      const switched = { ...document, wires: switchWires(document, model, [{ control, target }], on) };
+      return Promise.all([ask(document), ask(switched)]);
+    },
+    gcTime: 0,
+  });
+  if (!counts.data) return null;
+  const [now, then] = counts.data;
+  return (
+    <Typography variant="body2" role="status">
+      {now === then
+        ? `${now.toLocaleString('en')} rows, the same when switched ${on ? 'on' : 'off'}.`
+        : `${now.toLocaleString('en')} rows now, ${then.toLocaleString('en')} when switched ${on ? 'on' : 'off'}.`}
+    </Typography>
+  );
+}
+
+/** Gives an item the wires of another one. */
+function WireLike({ id, name, others }: { id: string; name: string; others: readonly (Control | Visual)[] }) {
+  const { model, store } = useWorkspace();
+  const choices = others.filter((other) => other.id !== id && other.kind !== 'asof');
+  if (choices.length === 0) return null;
+  return (
+    <TextField
+      select
+      label={`Wire ${name} like`}
+      value=""
+      onChange={(event) =>
+        store.getState().change((old) => ({ ...old, wires: wiredLike(old, model, id, event.target.value) }))
+      }
+      sx={{ minWidth: 150, mt: 1 }}
+    >
+      {choices.map((other) => (
+        <MenuItem key={other.id} value={other.id}>
+          {titleOf(other, model)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
 }
