@@ -139,7 +139,9 @@ describe('the board and the cables', () => {
       'one row',
       async () => (await at.all('button', /^Span: switch the whole row/)).length === 0,
     );
-    await at.type('Find on the board', '');
+    await (
+      await at.find('textbox', 'Find on the board')
+    ).sendKeys(Key.chord(Key.CONTROL, 'a'), Key.BACK_SPACE);
     await at.find('button', /^Span: switch the whole row/);
   });
 
@@ -177,8 +179,7 @@ describe('the trace', () => {
     const figure = await at.find('region', 'Crates landed');
     await at.driver.actions().move({ origin: figure }).perform();
     await at.press('t');
-    const text = await at.reads('Why “Crates landed” shows what it shows');
-    expect(text).toContain('Trace');
+    await at.reads('Why “Crates landed” shows what it shows');
     await at.reads('Span through “day”: 1 Jan – 30 Jun 2025');
     const region = await at.region('Trace');
     expect(region).toMatch(/900 rows[\s\S]*181 rows[\s\S]*Quay: Quay 1\.[\s\S]*4[56] rows/);

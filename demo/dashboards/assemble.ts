@@ -1,5 +1,5 @@
 /** Short ways to write down the demo's dashboards. */
-import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
+import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/controls';
 import type { Dimension } from '../../src/core/dashboard/dimension';
 import {
   emptyDocument,
@@ -79,17 +79,7 @@ export function measured<K extends 'figure' | 'crosstab' | 'calendarmap'>(
 }
 
 export function slicer(id: string, title: string, dimension: Dimension): Control {
-  return {
-    id,
-    kind: 'slicer',
-    title,
-    dimension,
-    default: [],
-    several: true,
-    unavailable: 'struck',
-    hold: false,
-    reveal: null,
-  };
+  return { ...SLICER_DEFAULTS, id, kind: 'slicer', title, dimension };
 }
 
 export function timeline(

@@ -139,12 +139,40 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
   if (isAttribute(dimension) && listsAll(dimension.attribute))
     for (const value of dayClasses(model, dimension.attribute).values) if (value !== null) known.add(value);
   for (const value of setting.values) known.add(value);
-  const values = [...known].sort(compareValues(model, dimension));
+  const natural = compareValues(model, dimension);
+  const measured = slicer.orderBy
+    ? await valuesByMeasure(context, slicer, slicer.orderBy)
+    : new Map<string | null, number>();
+  if (!measured) return ELSEWHERE;
+  const size = (value: string | null) => measured.get(value) ?? -Infinity;
+  const values = [...known].sort((a, b) => (size(a) === size(b) ? natural(a, b) : size(b) - size(a)));
   return {
     kind: 'slicer',
     choice: setting.values,
     values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })),
   };
+}
+
+/** The values of a measure by a slicer's dimension, under what is wired into the slicer; undefined for elsewhere. */
+async function valuesByMeasure(
+  context: ReachContext,
+  slicer: Slicer,
+  ref: MeasureRef,
+): Promise<Map<string | null, number> | undefined> {
+  const measure = measureOf(context.model, ref.dataset, ref.measure);
+  const reaches = [];
+  for (const part of partsOf(context.model, ref) ?? []) {
+    const reach = await reachOf(context, slicer, part, false);
+    if (!reach) return undefined;
+    reaches.push(reach);
+  }
+  if (!measure || reaches.length === 0) return new Map();
+  const wanted = { dimensions: [slicer.dimension], buckets: null };
+  const outcome = await valueTable(context.model, context.source, measure, reaches, wanted);
+  if (outcome.kind === 'elsewhere') return undefined;
+  if (outcome.kind === 'no column') return new Map();
+  const { keys, values } = outcome.table;
+  return new Map(keys.map((key, i) => [key[0]!, values[i]![0] ?? -Infinity]));
 }
 
 /** Whether a slicer lists values of an attribute that no row has: those of which there are few. */

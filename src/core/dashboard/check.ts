@@ -13,7 +13,7 @@ import {
   type DashboardDocument,
   type TimeControl,
   type Visual,
-  } from './document';
+} from './document';
 import { bucketsOf, grainFor } from './grain';
 import { datasetOf, measureOf, roleName, type Model } from './model';
 import { rehearse } from './rehearsal';

@@ -105,7 +105,38 @@ const slicerSchema = z.object({
   default: z.array(value).max(1000).describe('Values chosen at the start; none means every value'),
   several: z.boolean().describe('Whether more than one value can be chosen'),
   unavailable: z.enum(['struck', 'hidden']).describe('How values without data are shown'),
+  face: z.enum(['list', 'menu', 'buttons']).default('list'),
+  exclude: z
+    .boolean()
+    .default(false)
+    .describe('Whether chosen values are left out, in the place of all others'),
+  required: z.boolean().default(false).describe('Whether nothing is shown until a value is chosen'),
+  search: z
+    .enum(['contains', 'begins with', 'ends with'])
+    .default('contains')
+    .describe('How the search of a long list looks for values'),
+  orderBy: measureRef
+    .nullable()
+    .default(null)
+    .describe('Measure by which values are ordered, the greatest first; null: natural order'),
+  counts: z.boolean().default(true).describe('Whether the rows of each value are shown'),
 });
+
+/** What every slicer begins with, beside what it chooses from. */
+export const SLICER_DEFAULTS = {
+  title: '',
+  hold: false,
+  reveal: null,
+  default: [],
+  several: true,
+  unavailable: 'struck',
+  face: 'list',
+  exclude: false,
+  required: false,
+  search: 'contains',
+  orderBy: null,
+  counts: true,
+} satisfies Omit<z.infer<typeof slicerSchema>, 'id' | 'kind' | 'dimension'>;
 const asOfSchema = z.object({ ...common, kind: z.literal('asof') });
 
 export const controlSchema = z.discriminatedUnion('kind', [

@@ -8,7 +8,7 @@ import {
   attributeValues,
   type Attribute,
 } from '../calendar/attributes';
-import { runsOfDays, type DayRuns } from '../calendar/runs';
+import { ALL_DAYS, runsOfDays, subtractRuns, type DayRuns } from '../calendar/runs';
 import type { DayClasses, GroupColumn } from '../cube/query';
 import { id } from './ids';
 import { columnOf, isCategory, sharedOf, type Model } from './model';
@@ -105,6 +105,17 @@ export function attributeRuns(
     if (wanted.has(classes.values[code]!)) days.push(classes.first + i);
   });
   return runsOfDays(days);
+}
+
+/** The days that a choice of an attribute's values keeps. */
+export function chosenDays(
+  model: Model,
+  attribute: Attribute,
+  values: readonly (string | null)[],
+  exclude: boolean,
+): DayRuns {
+  const runs = attributeRuns(model, attribute, values);
+  return exclude ? subtractRuns(ALL_DAYS, runs) : runs;
 }
 
 /** By natural order for attributes, else by name; blank last. */

@@ -2,9 +2,9 @@
 import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
 import type { Control, DashboardDocument, Visual } from './document';
-import { attributeRuns } from './dimension';
+import { chosenDays } from './dimension';
 import type { Model } from './model';
-import type { Settings } from './setting';
+import { isEffective, type Settings } from './setting';
 import type { DatasetUse } from './uses';
 import { routeTo, wireOf, type Route } from './wiring';
 
@@ -53,12 +53,12 @@ export function seenBy(
     if (route.kind === 'role' && setting.kind === 'window') {
       windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, setting.runs));
     }
-    if (route.kind === 'column' && setting.kind === 'choice' && setting.values.length > 0) {
-      filters.push({ column: route.column, values: setting.values, exclude: false });
-    }
-    if (route.kind === 'attribute' && setting.kind === 'choice' && setting.values.length > 0) {
-      classes.push({ column: route.role, runs: attributeRuns(model, route.attribute, setting.values) });
-    }
+    if (setting.kind !== 'choice' || !isEffective(setting)) continue;
+    // Nothing chosen where a choice is required keeps no row, whether values are kept or left out.
+    const exclude = setting.exclude && setting.values.length > 0;
+    if (route.kind === 'column') filters.push({ column: route.column, values: setting.values, exclude });
+    if (route.kind === 'attribute')
+      classes.push({ column: route.role, runs: chosenDays(model, route.attribute, setting.values, exclude) });
   }
   const otherDays: DayFilter[] = [...windows]
     .filter(([role, runs]) => role !== use.role && !isEveryDay(runs))

@@ -20,8 +20,20 @@ export interface WindowSetting {
 
 export type Setting =
   | WindowSetting
-  | { readonly kind: 'choice'; readonly values: readonly (string | null)[] }
+  | {
+      readonly kind: 'choice';
+      readonly values: readonly (string | null)[];
+      /** Whether the values are left out. */
+      readonly exclude: boolean;
+      /** Whether it keeps no row while nothing is chosen. */
+      readonly required: boolean;
+    }
   /** The phrase needs to know the days with data, and the source does not. */
   | { readonly kind: 'pending' };
 
 export type Settings = ReadonlyMap<string, Setting>;
+
+/** Whether a choice keeps some rows and not others. */
+export function isEffective(setting: Extract<Setting, { kind: 'choice' }>): boolean {
+  return setting.values.length > 0 || setting.required;
+}

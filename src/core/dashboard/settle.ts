@@ -62,8 +62,9 @@ export async function settle(
   const settings = new Map<string, Setting>();
   const revealed = document.controls.filter((control) => isRevealed(document, state, control));
   for (const control of revealed) {
-    if (control.kind === 'slicer')
-      settings.set(control.id, { kind: 'choice', values: choiceOf(control, state) });
+    if (control.kind !== 'slicer') continue;
+    const { exclude, required } = control;
+    settings.set(control.id, { kind: 'choice', values: choiceOf(control, state), exclude, required });
   }
   // Windows come after the choices: what "latest" means for a control depends on them, not on other windows.
   const choices = new Map(settings);

@@ -2,7 +2,7 @@
 import type { CubeShape } from '../cube/cube';
 import { conditionKey } from '../cube/rowCondition';
 import { columnIn } from './dimension';
-import type { DashboardDocument } from './document';
+import type { Control, DashboardDocument } from './document';
 import { numbersFor } from './figures';
 import { columnOf, datasetOf, isCategory, spellingsOf, type MeasureRef, type Model } from './model';
 import { datasetUses, partsOf, type BasePart } from './uses';
@@ -44,12 +44,25 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
     }
   }
   for (const control of document.controls) {
-    const shown: MeasureRef | null =
-      control.kind === 'range' ? control.measure : control.kind === 'calendar' ? control.tint : null;
+    const shown = measureOfControl(control);
     if (shown) (partsOf(model, shown) ?? []).forEach(addPart);
   }
   for (const shape of shapes.values()) finish(shape, document, model);
   return [...shapes.values()];
+}
+
+/** The measure that a control shows or orders its values by. */
+function measureOfControl(control: Control): MeasureRef | null {
+  switch (control.kind) {
+    case 'range':
+      return control.measure;
+    case 'calendar':
+      return control.tint;
+    case 'slicer':
+      return control.orderBy;
+    default:
+      return null;
+  }
 }
 
 const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({

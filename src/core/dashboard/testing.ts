@@ -1,7 +1,7 @@
 /** A small model and dashboard for tests. */
 import { DEFAULT_RULE } from '../calendar/rule';
 import type { Control, DashboardDocument, Visual } from './document';
-import { TIME_DEFAULTS } from './controls';
+import { SLICER_DEFAULTS, TIME_DEFAULTS } from './controls';
 import { emptyDocument } from './document';
 import { MANY_SEATS } from '../cube/testing';
 import type { Measure, Model } from './model';
@@ -124,15 +124,10 @@ export const timeline = (id: string, phrase = 'all'): Control => ({
   size: 'words',
 });
 export const slicer = (id: string, column = 'route', dataset = 'trips'): Control => ({
+  ...SLICER_DEFAULTS,
   id,
   kind: 'slicer',
-  title: '',
-  hold: false,
-  reveal: null,
   dimension: { dataset, column },
-  default: [],
-  several: true,
-  unavailable: 'struck',
 });
 
 /** A document with the items added one after the other, wiring themselves. */

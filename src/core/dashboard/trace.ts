@@ -6,12 +6,13 @@ import { ALL_DAYS, countDaysIn, intersectRuns, isEveryDay, type DayRuns } from '
 import { shortDayWords } from '../calendar/names';
 import { TOTAL, type Layout, type Selection } from '../cube/query';
 import { describeRuns } from '../period/describe';
-import { attributeRuns, dimensionName, dimensionsInWords } from './dimension';
+import { chosenDays, dimensionName, dimensionsInWords } from './dimension';
 import { isControl, isTimeControl, itemOf, type Control, type Visual } from './document';
 import { conditionWords } from './measureWords';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
 import { reachOf, type ReachContext } from './reach';
 import { seenBy, type Acting } from './selection';
+import { isEffective } from './setting';
 import { isRevealed } from './settle';
 import type { ReaderState } from './state';
 import { titleOf } from './title';
@@ -226,15 +227,19 @@ function applied(
     return { kind: 'window', words, selection: { ...selection, otherDays }, window } as const;
   }
   if (setting?.kind !== 'choice') return undefined;
-  if (setting.values.length === 0)
+  if (!isEffective(setting))
     return { kind: 'filter', words: `${name}: every value.`, selection, window } as const;
-  const words = `${name}: ${valueWords(setting.values)}.`;
+  const exclude = setting.exclude && setting.values.length > 0;
+  const words =
+    setting.values.length === 0
+      ? `${name}: a value has to be chosen first.`
+      : `${name}: ${exclude ? 'all but ' : ''}${valueWords(setting.values)}.`;
   if (route.kind === 'column') {
-    const filters = [...selection.filters, { column: route.column, values: setting.values, exclude: false }];
+    const filters = [...selection.filters, { column: route.column, values: setting.values, exclude }];
     return { kind: 'filter', words, selection: { ...selection, filters }, window } as const;
   }
   if (route.kind === 'attribute') {
-    const runs = attributeRuns(model, route.attribute, setting.values);
+    const runs = chosenDays(model, route.attribute, setting.values, exclude);
     const otherDays = [...selection.otherDays, { column: route.role, runs }];
     return { kind: 'filter', words, selection: { ...selection, otherDays }, window } as const;
   }

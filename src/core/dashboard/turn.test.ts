@@ -3,7 +3,7 @@ import { isoDay } from '../calendar/day';
 import { cubeSource } from '../cube/source';
 import { TEST_SHAPE, testCube, testRows, type TestRow } from '../cube/testing';
 import { answerJson, packAnswer, unpackAnswer } from './answerJson';
-import type { DashboardDocument } from './document';
+import type { DashboardDocument, Slicer } from './document';
 import { cubeShapesFor } from './shapes';
 import { DEFAULT_STATE, stateFor, type ReaderState } from './state';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
@@ -114,6 +114,38 @@ describe('a turn', () => {
     expect(controls.route).toMatchObject({ choice: ['Nowhere', 'Veldry'] });
     expect(JSON.stringify(controls.route)).toContain('{"value":"Nowhere","rows":0}');
     expect(shownRows(visuals.sea)).toBe(2);
+  });
+
+  test('a slicer can leave its choice out, or ask for one first', async () => {
+    const rowsOf = async (more: object, values: (string | null)[]) => {
+      const own = { ...slicer('route'), ...more } as Slicer;
+      const document = documentOf(line('sea'), table('log'), own);
+      const { visuals } = await turn(document, withPeriod({}, { route: values }));
+      return [shownRows(visuals.sea), shownRows(visuals.log)];
+    };
+    expect(await rowsOf({}, ['Veldry'])).toEqual([2, 2]);
+    expect(await rowsOf({ exclude: true }, ['Veldry'])).toEqual([2, 2]);
+    expect(await rowsOf({ exclude: true }, ['Veldry', null])).toEqual([1, 1]);
+    expect(await rowsOf({ exclude: true }, [])).toEqual([4, 4]);
+    expect(await rowsOf({ required: true }, [])).toEqual([0, 0]);
+    expect(await rowsOf({ required: true, exclude: true }, [])).toEqual([0, 0]);
+    expect(await rowsOf({ required: true }, ['Tamsel'])).toEqual([1, 1]);
+    const weekends = { dimension: { attribute: 'weekend' }, exclude: true };
+    // Days 10 and 12 are a Sunday and a Tuesday, day 40 is a Tuesday.
+    expect(await rowsOf(weekends, ['Weekend'])).toEqual([3, 3]);
+  });
+
+  test('a slicer orders its values by a measure that need not be shown', async () => {
+    const own = { ...slicer('route'), orderBy: { dataset: 'trips', measure: 'seats' } } as Slicer;
+    const { controls } = await turn(documentOf(line('sea', 'fare'), own), DEFAULT_STATE);
+    expect(controls.route).toMatchObject({
+      values: [{ value: 'Tamsel' }, { value: 'Veldry' }, { value: null }],
+    });
+    const least = { ...own, orderBy: { dataset: 'trips', measure: 'most' } } as Slicer;
+    const other = await turn(documentOf(line('sea', 'fare'), least), DEFAULT_STATE);
+    expect(other.controls.route).toMatchObject({
+      values: [{ value: 'Veldry' }, { value: 'Tamsel' }, { value: null }],
+    });
   });
 
   test('every aggregation of a window is what its rows give', async () => {

@@ -1,5 +1,5 @@
 'use client';
-/** The slicer as a list: choose values of a category; values without data are struck. */
+/** A slicer as a list, a menu or buttons: choose values of a dimension; values without data are struck. */
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
@@ -9,6 +9,7 @@ import type { SlicerAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { useWorkspace } from '../dashboard/workspace';
 import { HeldChanges } from './PeriodParts';
+import { SlicerButtons, SlicerMenu } from './SlicerFaces';
 import { BLANK as BLANK_NAME } from '../../core/dashboard/blank';
 
 /** Lists longer than this are cut, with a hint to search. */
@@ -34,7 +35,7 @@ export function SlicerControl({
   const wanted = search.trim().toLowerCase();
   const listed = answer.values.filter(
     (entry) =>
-      (entry.value ?? BLANK_NAME).toLowerCase().includes(wanted) &&
+      isFound(entry.value ?? BLANK_NAME, wanted, slicer.search) &&
       (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
   );
   const shown = listed.slice(0, MOST_SHOWN);
@@ -83,15 +84,13 @@ export function SlicerControl({
           textOverflow: 'ellipsis',
         }}
       >
-        {chosen.size === 0
-          ? `every value, ${withData.length} of ${answer.values.length} with data`
-          : `${chosen.size} chosen, ${withData.length} with data`}
+        {stateWords(slicer, chosen.size, withData.length, answer.values.length)}
       </span>
-      {answer.values.length >= SEARCH_FROM && (
+      {slicer.face === 'list' && answer.values.length >= SEARCH_FROM && (
         <InputBase
           value={search}
           onChange={(event) => setSearch(event.target.value)}
-          placeholder="Search"
+          placeholder={slicer.search === 'contains' ? 'Search' : `Search: ${slicer.search}`}
           inputProps={{ 'aria-label': `Search ${title}` }}
           sx={{
             border: 1,
@@ -104,35 +103,67 @@ export function SlicerControl({
           }}
         />
       )}
-      <div
-        role="group"
-        aria-label={`Values of ${title}`}
-        style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}
-      >
-        {shown.map((entry) => (
-          <SlicerRow
-            key={entry.value ?? '\0'}
-            value={entry.value}
-            rows={entry.rows}
-            checked={chosen.has(entry.value)}
-            single={!slicer.several}
-            onToggle={toggle}
-          />
-        ))}
-        {listed.length > shown.length && (
-          <Typography variant="caption" color="textSecondary">
-            {listed.length - shown.length} more: search to find them.
-          </Typography>
-        )}
-        {listed.length === 0 && (
-          <Typography variant="body2" color="textSecondary">
-            {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
-          </Typography>
-        )}
-      </div>
+      {slicer.face === 'menu' && (
+        <SlicerMenu slicer={slicer} title={title} entries={listed} chosen={choice} onChoose={setChoice} />
+      )}
+      {slicer.face === 'buttons' && (
+        <SlicerButtons
+          title={title}
+          entries={shown}
+          chosen={chosen}
+          exclude={slicer.exclude}
+          onToggle={toggle}
+        />
+      )}
+      {slicer.face === 'list' && (
+        <div
+          role="group"
+          aria-label={`Values of ${title}`}
+          style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}
+        >
+          {shown.map((entry) => (
+            <SlicerRow
+              key={entry.value ?? '\0'}
+              value={entry.value}
+              rows={entry.rows}
+              checked={chosen.has(entry.value)}
+              single={!slicer.several}
+              counted={slicer.counts}
+              exclude={slicer.exclude}
+              onToggle={toggle}
+            />
+          ))}
+          {listed.length > shown.length && (
+            <Typography variant="caption" color="textSecondary">
+              {listed.length - shown.length} more: search to find them.
+            </Typography>
+          )}
+          {listed.length === 0 && (
+            <Typography variant="body2" color="textSecondary">
+              {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
+            </Typography>
+          )}
+        </div>
+      )}
       <HeldChanges id={slicer.id} />
     </div>
   );
+}
+
+/** Whether a search finds a value. */
+function isFound(name: string, wanted: string, how: Slicer['search']): boolean {
+  const text = name.toLowerCase();
+  if (how === 'begins with') return text.startsWith(wanted);
+  return how === 'ends with' ? text.endsWith(wanted) : text.includes(wanted);
+}
+
+/** What is chosen, in a few words. */
+function stateWords(slicer: Slicer, chosen: number, withData: number, all: number): string {
+  if (chosen === 0)
+    return slicer.required ? 'choose a value to see rows' : `every value, ${withData} of ${all} with data`;
+  return slicer.exclude
+    ? `all but ${chosen}, ${withData} with data`
+    : `${chosen} chosen, ${withData} with data`;
 }
 
 const SlicerRow = memo(function SlicerRow({
@@ -140,12 +171,16 @@ const SlicerRow = memo(function SlicerRow({
   rows,
   checked,
   single,
+  counted,
+  exclude,
   onToggle,
 }: {
   value: string | null;
   rows: number;
   checked: boolean;
   single: boolean;
+  counted: boolean;
+  exclude: boolean;
   onToggle: (value: string | null) => void;
 }) {
   const name = value ?? BLANK_NAME;
@@ -176,13 +211,15 @@ const SlicerRow = memo(function SlicerRow({
           overflow: 'hidden',
           textOverflow: 'ellipsis',
           whiteSpace: 'nowrap',
-          textDecoration: struck ? 'line-through' : 'none',
+          textDecoration: struck || (exclude && checked) ? 'line-through' : 'none',
         }}
         title={name}
       >
         {name}
       </span>
-      <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
+      {counted && (
+        <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
+      )}
     </label>
   );
 });

@@ -36,7 +36,8 @@ function saying(control: Control, answer: ControlAnswer | undefined): Said | und
   if (answer?.kind === 'slicer' && answer.choice.length > 0 && control.kind === 'slicer') {
     const names = answer.choice.slice(0, MOST_NAMED).map((value) => value ?? BLANK_NAME);
     const rest = answer.choice.length - names.length;
-    return { words: names.join(', ') + (rest > 0 ? ` and ${rest} more` : ''), more: '' };
+    const all = names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
+    return { words: control.exclude ? `all but ${all}` : all, more: '' };
   }
   return undefined;
 }

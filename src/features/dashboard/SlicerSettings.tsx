@@ -6,9 +6,11 @@ import { BLANK } from '../../core/dashboard/blank';
 import { dimensionKey } from '../../core/dashboard/dimension';
 import type { Slicer } from '../../core/dashboard/document';
 import { ChoiceSetting, SwitchSetting } from './fields';
-import { dimensionsIn, sameDimension } from './options';
+import { dimensionsIn, measureOptions, sameDimension } from './options';
 import { HoldSetting, RevealSetting } from './TimeSettings';
 import { useControlAnswer, useWorkspace } from './workspace';
+
+const NATURAL = 'natural';
 
 export function SlicerSettings({
   slicer,
@@ -41,6 +43,55 @@ export function SlicerSettings({
         onChange={(several) =>
           change({ several, default: several ? slicer.default : slicer.default.slice(0, 1) })
         }
+      />
+      <ChoiceSetting
+        label="Face"
+        value={slicer.face}
+        options={[
+          { value: 'list', label: 'List' },
+          { value: 'menu', label: 'Menu' },
+          { value: 'buttons', label: 'Buttons' },
+        ]}
+        onChange={(face) => change({ face: face === 'menu' || face === 'buttons' ? face : 'list' })}
+      />
+      <ChoiceSetting
+        label="Chosen values are"
+        value={slicer.exclude ? 'out' : 'in'}
+        options={[
+          { value: 'in', label: 'kept' },
+          { value: 'out', label: 'left out' },
+        ]}
+        onChange={(value) => change({ exclude: value === 'out' })}
+      />
+      <SwitchSetting
+        label="A value has to be chosen"
+        checked={slicer.required}
+        onChange={(required) => change({ required })}
+      />
+      <ChoiceSetting
+        label="Order of values"
+        value={slicer.orderBy ? `${slicer.orderBy.dataset}/${slicer.orderBy.measure}` : NATURAL}
+        options={[{ value: NATURAL, label: 'By name, or as the almanac has it' }, ...measureOptions(model)]}
+        onChange={(text) => {
+          const [dataset, measure] = text.split('/');
+          change({ orderBy: dataset && measure ? { dataset, measure } : null });
+        }}
+      />
+      <ChoiceSetting
+        label="Search finds what"
+        value={slicer.search}
+        options={(['contains', 'begins with', 'ends with'] as const).map((value) => ({
+          value,
+          label: `${value} the text`,
+        }))}
+        onChange={(value) =>
+          change({ search: value === 'begins with' || value === 'ends with' ? value : 'contains' })
+        }
+      />
+      <SwitchSetting
+        label="Show rows of each value"
+        checked={slicer.counts}
+        onChange={(counts) => change({ counts })}
       />
       <SwitchSetting
         label="Hide values without data"

@@ -8,7 +8,7 @@ import {
   type Place,
   type Visual,
 } from '../../core/dashboard/document';
-import { TIME_DEFAULTS } from '../../core/dashboard/controls';
+import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../core/dashboard/controls';
 import type { DatasetModel, Model } from '../../core/dashboard/model';
 import { dimensionKey } from '../../core/dashboard/dimension';
 import {
@@ -269,14 +269,10 @@ function newSlicer(
       (entry) => entry.category && !used.has(dimensionKey({ dataset: dataset.key, column: entry.key })),
     ) ?? categoryOf(dataset)!;
   return {
+    ...SLICER_DEFAULTS,
     ...common,
     kind: 'slicer',
     dimension: { dataset: dataset.key, column: column.key },
-    default: [],
-    several: true,
-    unavailable: 'struck',
-    hold: false,
-    reveal: null,
   };
 }
 

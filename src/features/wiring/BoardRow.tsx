@@ -31,8 +31,7 @@ export const BoardRow = memo(
     control,
     row,
     targets,
-    firstColumn,
-    lastColumn,
+    columns,
     colour,
     litRow,
     litTarget,
@@ -48,9 +47,9 @@ export const BoardRow = memo(
     control: Control;
     row: number;
     targets: readonly (Visual | Control)[];
-    /** Columns in view, the end exclusive. */
-    firstColumn: number;
-    lastColumn: number;
+    /** Indexes of the columns that are drawn, and a text that is the same for the same ones. */
+    columns: readonly number[];
+    columnsKey: string;
     colour: string;
     litRow: boolean;
     litTarget: string | undefined;
@@ -85,8 +84,8 @@ export const BoardRow = memo(
             onFlip={() => onFlip(targets.map((target) => crosspoint(document, model, control, target)))}
           />
         </div>
-        {targets.slice(firstColumn, lastColumn).map((target, i) => {
-          const column = firstColumn + i;
+        {columns.map((column) => {
+          const target = targets[column]!;
           const point = crosspoint(document, model, control, target);
           const isChosen = chosenTarget === target.id;
           const inRange = range !== null && column >= range.left && column <= range.right;
@@ -154,8 +153,7 @@ export const BoardRow = memo(
     a.control === b.control &&
     a.row === b.row &&
     a.targets === b.targets &&
-    a.firstColumn === b.firstColumn &&
-    a.lastColumn === b.lastColumn &&
+    a.columnsKey === b.columnsKey &&
     a.litRow === b.litRow &&
     a.litTarget === b.litTarget &&
     a.chosenTarget === b.chosenTarget &&

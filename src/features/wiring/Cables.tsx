@@ -96,12 +96,10 @@ export function Cables({
     if (!drag) return;
     const hit = under(pointOf(event));
     const change = (pair: string, on: boolean) =>
-      store
-        .getState()
-        .change((old) => ({
-          ...old,
-          wires: switchWires(old, model, [{ control: drag.control, target: pair }], on),
-        }));
+      store.getState().change((old) => ({
+        ...old,
+        wires: switchWires(old, model, [{ control: drag.control, target: pair }], on),
+      }));
     if (drag.off !== null && hit !== drag.off) change(drag.off, false);
     if (hit !== undefined && hit !== drag.control && hit !== drag.off) change(hit, true);
     setDrag(null);

@@ -35,6 +35,12 @@ interface View {
   readonly height: number;
 }
 
+/** The indexes from `first` up to, not including, `end`, and one more where that is not among them. */
+function withIndex(first: number, end: number, one: number, count: number): number[] {
+  const indexes = Array.from({ length: Math.max(0, end - first) }, (_, i) => first + i);
+  return indexes.includes(one) || one >= count ? indexes : [...indexes, one];
+}
+
 export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: CrosspointBoardProps) {
   const { store, model } = useWorkspace();
   const document = useDocument();
@@ -159,10 +165,20 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       element.removeEventListener('scroll', measure);
     };
   }, []);
-  const firstColumn = Math.max(0, Math.floor(view.left / CELL) - SPARE);
-  const lastColumn = Math.min(targets.length, Math.ceil((view.left + view.width - NAME) / CELL) + SPARE);
-  const firstRow = Math.max(0, Math.floor(view.top / ROW) - SPARE);
-  const lastRow = Math.min(controls.length, Math.ceil((view.top + view.height - HEAD) / ROW) + SPARE);
+  // The crosspoint with the focus is always drawn, in view or not: keys go on from it.
+  const columns = withIndex(
+    Math.max(0, Math.floor(view.left / CELL) - SPARE),
+    Math.min(targets.length, Math.ceil((view.left + view.width - NAME) / CELL) + SPARE),
+    cursor.column,
+    targets.length,
+  );
+  const rows = withIndex(
+    Math.max(0, Math.floor(view.top / ROW) - SPARE),
+    Math.min(controls.length, Math.ceil((view.top + view.height - HEAD) / ROW) + SPARE),
+    cursor.row,
+    controls.length,
+  );
+  const columnsKey = columns.join();
   const width = NAME + targets.length * CELL + LEAN;
   const isEmpty = allControls.length === 0 || document.visuals.length === 0;
   return (
@@ -187,21 +203,20 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
             width: 110,
           }}
         />
-        {chosen && !only.control && !only.target && (
-          <>
-            <Button onClick={() => setOnly({ control: chosen.control })} sx={{ py: 0 }}>
-              Only this control
-            </Button>
-            <Button onClick={() => setOnly({ target: chosen.target })} sx={{ py: 0 }}>
-              Only this column
-            </Button>
-          </>
-        )}
-        {(only.control ?? only.target) && (
-          <Button onClick={() => setOnly({})} sx={{ py: 0 }}>
-            Show all again
-          </Button>
-        )}
+        <Button
+          disabled={!chosen && !only.control && !only.target}
+          onClick={() => setOnly((only.control ?? only.target) ? {} : { control: chosen!.control })}
+          sx={{ py: 0, minWidth: 0 }}
+        >
+          {(only.control ?? only.target) ? 'Show all again' : 'Only this control'}
+        </Button>
+        <Button
+          disabled={!chosen || (only.control ?? only.target) !== undefined}
+          onClick={() => setOnly({ target: chosen!.target })}
+          sx={{ py: 0, minWidth: 0 }}
+        >
+          Only this column
+        </Button>
       </div>
       {isEmpty && (
         <Typography>
@@ -249,23 +264,28 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 zIndex: 1,
               }}
             />
-            {targets.slice(firstColumn, lastColumn).map((target, i) => (
-              <div
-                key={target.id}
-                style={{ position: 'absolute', top: 0, left: NAME + (firstColumn + i) * CELL, width: CELL }}
-              >
-                <ColumnHead
-                  target={target}
-                  title={titleOf(target, model)}
-                  lit={pointed.target === target.id}
-                  onPoint={() => onPoint({ target: target.id })}
-                  onFlip={() => flip(controls.map((control) => crosspoint(document, model, control, target)))}
-                />
-              </div>
-            ))}
+            {columns.map((column) => {
+              const target = targets[column]!;
+              return (
+                <div
+                  key={target.id}
+                  style={{ position: 'absolute', top: 0, left: NAME + column * CELL, width: CELL }}
+                >
+                  <ColumnHead
+                    target={target}
+                    title={titleOf(target, model)}
+                    lit={pointed.target === target.id}
+                    onPoint={() => onPoint({ target: target.id })}
+                    onFlip={() =>
+                      flip(controls.map((control) => crosspoint(document, model, control, target)))
+                    }
+                  />
+                </div>
+              );
+            })}
           </div>
-          {controls.slice(firstRow, lastRow).map((control, i) => {
-            const row = firstRow + i;
+          {rows.map((row) => {
+            const control = controls[row]!;
             return (
               <BoardRow
                 key={control.id}
@@ -274,8 +294,8 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 control={control}
                 row={row}
                 targets={targets}
-                firstColumn={firstColumn}
-                lastColumn={lastColumn}
+                columns={columns}
+                columnsKey={columnsKey}
                 colour={wireColour(control, document.controls.indexOf(control))}
                 litRow={pointed.control === control.id}
                 litTarget={pointed.target}

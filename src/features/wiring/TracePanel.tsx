@@ -14,14 +14,14 @@ import { isTyping } from '../dashboard/isTyping';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 import { requestJson } from '../shell/request';
 
-/** Opens the trace of the item under the pointer, or of the one that has the focus, on T. */
+/** Opens, on T, the trace of the item that the pointer or the focus came to last. */
 export function useTraceKey() {
   const open = useTraced((state) => state.open);
   useEffect(() => {
     let pointed: string | null = null;
     const idOf = (target: EventTarget | null) =>
       target instanceof Element ? (target.closest('[id^="item-"]')?.id.slice('item-'.length) ?? null) : null;
-    const onPointer = (event: PointerEvent) => {
+    const onCome = (event: Event) => {
       pointed = idOf(event.target);
     };
     const onKey = (event: KeyboardEvent) => {
@@ -33,13 +33,14 @@ export function useTraceKey() {
         isTyping(event)
       )
         return;
-      const item = idOf(document.activeElement) ?? pointed;
-      if (item) open(item);
+      if (pointed !== null) open(pointed);
     };
-    window.addEventListener('pointerover', onPointer);
+    window.addEventListener('pointerover', onCome);
+    window.addEventListener('focusin', onCome);
     window.addEventListener('keydown', onKey);
     return () => {
-      window.removeEventListener('pointerover', onPointer);
+      window.removeEventListener('pointerover', onCome);
+      window.removeEventListener('focusin', onCome);
       window.removeEventListener('keydown', onKey);
     };
   }, [open]);
