@@ -171,6 +171,30 @@ describe('the board and the cables', () => {
   });
 });
 
+describe('a slicer', () => {
+  step('can be buttons that leave out, and ask for a choice first', async () => {
+    const at = page();
+    await at.press('1');
+    await at.click('button', 'Quay');
+    await at.choose('Face', 'Buttons');
+    await at.choose('Chosen values are', 'left out');
+    await at.click('button', /^Quay 2, /);
+    await at.press('3');
+    await at.reads(/Quay all but Quay 2/);
+    const answer = await api<{ visuals: Record<string, { rows: number }> }>(
+      'POST',
+      `/dashboards/${id}/answers`,
+      { choices: { quay: ['Quay 2'] } },
+    );
+    expect([135, 136]).toContain(answer.body.visuals.sum!.rows);
+    await at.click('button', /^Quay 2, /);
+    await at.press('1');
+    await at.choose('Face', 'List');
+    await at.choose('Chosen values are', 'kept');
+    await at.press('3');
+  });
+});
+
 describe('the trace', () => {
   step('tells each wire with the rows left after it, by key T', async () => {
     const at = page();
@@ -231,6 +255,32 @@ describe('the rehearsal', () => {
     expect(body.lanes.every((lane) => lane.states.length === 60)).toBe(true);
     expect(body.problems.some((problem) => problem.item === 'days' && problem.kind === 'no data')).toBe(true);
   });
+});
+
+test('a chart is drilled into by double click and by Enter, with a way back; the address keeps it', async () => {
+  const at = page();
+  const made = await api<{ id: number }>('POST', '/dashboards', {
+    version: 2,
+    title: 'Drilled',
+    timeZone: 'UTC',
+    visuals: [{ id: 'years', kind: 'bar', title: 'Crates by year', measures, grain: 'year' }],
+    controls: [],
+    wires: [],
+    layout: [{ item: 'years', x: 0, y: 0, w: 24, h: 14 }],
+  });
+  await at.open(`/dashboards/${made.body.id}`);
+  const chart = await at.find('img', /^Bar chart, Crates by year: 4 years/);
+  await at.driver.actions().move({ origin: chart, x: -60 }).doubleClick().perform();
+  await at.find('img', /^Bar chart, Crates by year: 4 quarters, from 2024 Q1 to 2024 Q4/);
+  expect((await at.address()).searchParams.get('d.years')).toBe('2024');
+  await at.driver.executeScript('arguments[0].focus()', await at.find('img', /4 quarters/));
+  await at.press(Key.ARROW_RIGHT, Key.ENTER);
+  await at.find('img', /3 months, from January 2024 to March 2024/);
+  await at.click('button', '2024');
+  await at.find('img', /4 quarters/);
+  await at.click('button', 'All');
+  await at.find('img', /4 years/);
+  expect(await at.consoleErrors()).toEqual([]);
 });
 
 test('a board of 40 controls and 60 visuals draws what is in view, and is worked by keys to its far corner', async () => {

@@ -4,6 +4,7 @@ import { broken, ELSEWHERE, missingDimension } from './answerParts';
 import type { ChartAnswer, SeriesAnswer, VisualAnswer } from './answers';
 import { slowest, type Ground, type MeasureReach } from './ground';
 import { compareValues, dimensionName, isKnown, type Dimension } from './dimension';
+import { drillKey, finerUnit } from './drill';
 import { fillMissing } from './figures';
 import { bucketsOf, grainFor, type Buckets } from './grain';
 import { datasetOf, roleName, type Measure, type Model } from './model';
@@ -15,8 +16,10 @@ import type { Chart, MeasuredVisual } from './visuals';
 /** The buckets of a visual's window, and notes about their length. */
 export function bucketsFor(
   ground: Ground,
-  visual: Pick<MeasuredVisual, 'grain' | 'most' | 'least'>,
+  visual: Pick<MeasuredVisual, 'id' | 'grain' | 'most' | 'least'>,
 ): { buckets: Buckets; notes: string[] } {
+  const drilled = ground.context.settings.get(drillKey(visual.id));
+  const grain = drilled?.kind === 'drill' ? (finerUnit(drilled.drill.unit) ?? 'day') : visual.grain;
   const { model } = ground.context;
   const { shown } = ground.about.window;
   const first = shown[0]!.start;
@@ -25,7 +28,7 @@ export function bucketsFor(
     .flatMap((entry) => entry.reaches.map((reach) => reach.part.measure))
     .filter((measure) => isCoarse(measure) && !measure.spread);
   const chosen = grainFor(
-    visual,
+    { ...visual, grain },
     last - first + 1,
     coarse.map((measure) => measure.grain),
     model.rule,
@@ -36,8 +39,7 @@ export function bucketsFor(
       `by ${chosen.unit}, since ${coarse.map((measure) => measure.name).join(' and ')} is not known finer`,
     );
   }
-  if (chosen.because === 'too many')
-    notes.push(`by ${chosen.unit}: there would be too many ${visual.grain}s`);
+  if (chosen.because === 'too many') notes.push(`by ${chosen.unit}: there would be too many ${grain}s`);
   return { buckets: bucketsOf(chosen.unit, first, last, model.rule), notes };
 }
 

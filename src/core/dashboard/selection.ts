@@ -3,6 +3,7 @@ import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../calendar/r
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
 import type { Control, DashboardDocument, Visual } from './document';
 import { chosenDays } from './dimension';
+import { drillKey, drillRuns } from './drill';
 import type { Model } from './model';
 import { isEffective, type Settings } from './setting';
 import type { DatasetUse } from './uses';
@@ -60,6 +61,9 @@ export function seenBy(
     if (route.kind === 'attribute')
       classes.push({ column: route.role, runs: chosenDays(model, route.attribute, setting.values, exclude) });
   }
+  const drilled = settings.get(drillKey(item.id));
+  if (drilled?.kind === 'drill')
+    windows.set(use.role, intersectRuns(windows.get(use.role) ?? ALL_DAYS, drillRuns(drilled.drill)));
   const otherDays: DayFilter[] = [...windows]
     .filter(([role, runs]) => role !== use.role && !isEveryDay(runs))
     .map(([column, runs]) => ({ column, runs }));

@@ -3,6 +3,7 @@ import type { DayRuns } from '../calendar/runs';
 import type { PhraseError } from '../period/phrase';
 import type { PeriodContext } from '../period/point';
 import type { EmptyReason } from '../period/resolve';
+import type { Drill } from './drill';
 
 /** The days that a time control asks for. A phrase that cannot be read has no effect. */
 export interface WindowSetting {
@@ -28,6 +29,8 @@ export type Setting =
       /** Whether it keeps no row while nothing is chosen. */
       readonly required: boolean;
     }
+  /** What a visual was drilled into. */
+  | { readonly kind: 'drill'; readonly drill: Drill }
   /** The phrase needs to know the days with data, and the source does not. */
   | { readonly kind: 'pending' };
 

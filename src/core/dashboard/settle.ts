@@ -16,6 +16,7 @@ import {
   type TimeControl,
   type Visual,
 } from './document';
+import { drillKey, readDrill } from './drill';
 import type { Model } from './model';
 import { seenBy } from './selection';
 import type { Setting, Settings } from './setting';
@@ -51,7 +52,7 @@ export function isRevealed(
   return reveal.values.some((value) => value !== null && canonicalText(value) === text);
 }
 
-/** The settings of all controls that are revealed, and of the own periods of visuals (by the visual's id). */
+/** The settings of all controls that are revealed, and of the own periods and drills of visuals. */
 export async function settle(
   document: DashboardDocument,
   model: Model,
@@ -78,6 +79,8 @@ export async function settle(
     );
   }
   for (const visual of document.visuals) {
+    const drill = readDrill(state.drills?.[visual.id] ?? '', model.rule);
+    if (drill) settings.set(drillKey(visual.id), { kind: 'drill', drill });
     if (!visual.ownPeriod) continue;
     const data = await dataOf(document, model, choices, visual, source);
     const holder = { ...visual.ownPeriod, offer: 'union', lost: 'keep' } as const;

@@ -7,6 +7,8 @@ export const readerStateSchema = z.object({
   periods: z.record(z.string(), z.string().max(500)),
   /** Chosen values by slicer (empty: every value); absent means the designer's default. */
   choices: z.record(z.string(), z.array(z.string().max(500).nullable()).max(1000)),
+  /** What a visual was drilled into, by visual: the fixed phrase of one unit. */
+  drills: z.record(z.string(), z.string().max(40)).optional(),
   /** A day (YYYY-MM-DD) in the place of today, for the whole dashboard. */
   asOf: z
     .string()
@@ -30,6 +32,9 @@ export function stateFor(document: DashboardDocument, state: ReaderState): Reade
       state.choices,
       ids((control) => control.kind === 'slicer'),
     ),
+    ...(state.drills && Object.keys(state.drills).length > 0
+      ? { drills: only(state.drills, new Set(document.visuals.map((visual) => visual.id))) }
+      : {}),
     ...(state.asOf ? { asOf: state.asOf } : {}),
   };
 }

@@ -7,6 +7,7 @@ import { shortDayWords } from '../calendar/names';
 import { TOTAL, type Layout, type Selection } from '../cube/query';
 import { describeRuns } from '../period/describe';
 import { chosenDays, dimensionName, dimensionsInWords } from './dimension';
+import { drillKey, drillRuns } from './drill';
 import { isControl, isTimeControl, itemOf, type Control, type Visual } from './document';
 import { conditionWords } from './measureWords';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
@@ -180,6 +181,14 @@ async function tracePart(context: TraceContext, item: Visual | Control, use: Dat
     selection = step.selection;
     window = step.window;
     await note({ kind: step.kind, control: entry.control, words: step.words });
+  }
+  const drilled = settings.get(drillKey(item.id));
+  if (drilled?.kind === 'drill') {
+    window = intersectRuns(window, drillRuns(drilled.drill));
+    await note({
+      kind: 'window',
+      words: `Drilled into ${describeRuns(drillRuns(drilled.drill), model.rule)}.`,
+    });
   }
   for (const wire of document.wires.filter((entry) => entry.target === item.id && entry.on)) {
     const control = document.controls.find((entry) => entry.id === wire.control);

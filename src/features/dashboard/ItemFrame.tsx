@@ -6,6 +6,7 @@ import { isControl } from '../../core/dashboard/document';
 import { parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
 import { datasetOf, type Model } from '../../core/dashboard/model';
+import { drillTrail, readDrill } from '../../core/dashboard/drill';
 import { titleOf } from '../../core/dashboard/title';
 import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
@@ -107,6 +108,34 @@ const SUBTITLE = {
   whiteSpace: 'nowrap',
 } as const;
 
+/** The way back from a drill: everything, then each level down to where the visual is. */
+function DrillTrail({ visual }: { visual: Visual }) {
+  const { model, reader } = useWorkspace();
+  const drill = readDrill(reader.state.drills?.[visual.id] ?? '', model.rule);
+  if (!drill) return null;
+  const levels = drillTrail(drill, model.rule);
+  return (
+    <nav aria-label={`Levels of ${titleOf(visual, model)}`} style={{ ...quietStyle, whiteSpace: 'nowrap' }}>
+      <button type="button" style={WHY} onClick={() => reader.setDrill(visual.id, null)}>
+        All
+      </button>
+      {levels.map(({ text, words }, i) => (
+        <span key={text}>
+          {' › '}
+          <button
+            type="button"
+            style={{ ...WHY, color: role.time, fontWeight: i === levels.length - 1 ? 650 : 450 }}
+            aria-current={i === levels.length - 1}
+            onClick={() => reader.setDrill(visual.id, text)}
+          >
+            {words}
+          </button>
+        </span>
+      ))}
+    </nav>
+  );
+}
+
 const WHY = {
   border: 0,
   background: 'none',
@@ -137,6 +166,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
           why
         </button>
       </div>
+      <DrillTrail visual={visual} />
       <p style={SUBTITLE} title={isShown(answer) ? answer.notes.join(' · ') : ''}>
         {subtitle(visual, answer, model)}
         {waiting && ' · on its way'}

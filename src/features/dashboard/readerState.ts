@@ -1,5 +1,5 @@
 'use client';
-/** The reader's state, kept in the address: `p.<control>` for periods, `c.<control>` for choices, `as-of` for the day. */
+/** The reader's state, kept in the address: `p.<control>` for periods, `c.<control>` for choices, `d.<visual>` for drills, `as-of` for the day. */
 import { createParser, parseAsString, useQueryStates } from 'nuqs';
 import { useCallback, useMemo } from 'react';
 import { parseIsoDay } from '../../core/calendar/day';
@@ -36,6 +36,8 @@ export interface ReaderStateControl {
   readonly state: ReaderState;
   setPeriod(control: string, text: string | null): void;
   setChoice(control: string, values: readonly (string | null)[] | null): void;
+  /** Null leads back to all that the visual shows. */
+  setDrill(visual: string, text: string | null): void;
   setAsOf(day: string | null): void;
   reset(): void;
 }
@@ -45,6 +47,7 @@ export function useReaderState(document: DashboardDocument): ReaderStateControl 
   const controls = document.controls
     .filter((control) => control.kind !== 'asof')
     .map((control) => `${control.kind === 'slicer' ? 'c' : 'p'}.${control.id}`)
+    .concat(document.visuals.map((visual) => `d.${visual.id}`))
     .join(' ');
   const parsers = useMemo(() => {
     const keys = controls === '' ? [] : controls.split(' ');
@@ -56,6 +59,7 @@ export function useReaderState(document: DashboardDocument): ReaderStateControl 
   const state = useMemo((): ReaderState => {
     const periods: Record<string, string> = {};
     const choices: Record<string, (string | null)[]> = {};
+    const drills: Record<string, string> = {};
     let asOf: string | null = null;
     for (const [key, value] of Object.entries(values)) {
       if (key === AS_OF) {
@@ -63,10 +67,10 @@ export function useReaderState(document: DashboardDocument): ReaderStateControl 
         continue;
       }
       const id = key.slice(2);
-      if (typeof value === 'string') periods[id] = value;
+      if (typeof value === 'string') (key.startsWith('d.') ? drills : periods)[id] = value;
       else if (Array.isArray(value)) choices[id] = value;
     }
-    return { periods, choices, asOf };
+    return { periods, choices, drills, asOf };
   }, [values]);
   const setPeriod = useCallback(
     (control: string, text: string | null) => void setValues({ [`p.${control}`]: text }),
@@ -77,7 +81,11 @@ export function useReaderState(document: DashboardDocument): ReaderStateControl 
       void setValues({ [`c.${control}`]: chosen && [...chosen] }),
     [setValues],
   );
+  const setDrill = useCallback(
+    (visual: string, text: string | null) => void setValues({ [`d.${visual}`]: text }),
+    [setValues],
+  );
   const setAsOf = useCallback((day: string | null) => void setValues({ [AS_OF]: day }), [setValues]);
   const reset = useCallback(() => void setValues(null), [setValues]);
-  return { state, setPeriod, setChoice, setAsOf, reset };
+  return { state, setPeriod, setChoice, setDrill, setAsOf, reset };
 }

@@ -34,12 +34,15 @@ export const ColumnChart = memo(function ColumnChart({
   measures,
   rule,
   title,
+  onDrill,
 }: {
   visual: Chart;
   answer: ChartAnswer;
   measures: readonly Measure[];
   rule: CalendarRule;
   title: string;
+  /** Goes into the bucket with this index; absent where that is not possible. */
+  onDrill?: (bucket: number) => void;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -92,6 +95,7 @@ export const ColumnChart = memo(function ColumnChart({
     setPointed(i >= 0 && i < count ? i : null);
   };
   const step = (event: KeyboardEvent) => {
+    if (event.key === 'Enter' && pointed !== null) onDrill?.(Math.min(pointed, count - 1));
     const by = { ArrowLeft: -1, ArrowRight: 1, Home: -count, End: count }[event.key];
     if (by === undefined) return;
     event.preventDefault();
@@ -110,10 +114,11 @@ export const ColumnChart = memo(function ColumnChart({
           height={height - legend}
           role="img"
           tabIndex={0}
-          aria-label={`${KIND_NAMES[visual.kind]}, ${title}${names}: ${extentWords}. Arrow keys read values.`}
+          aria-label={`${KIND_NAMES[visual.kind]}, ${title}${names}: ${extentWords}. Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.`}
           onPointerMove={point}
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
+          onDoubleClick={() => pointed !== null && onDrill?.(Math.min(pointed, count - 1))}
           onBlur={() => setPointed(null)}
           style={{ display: 'block', touchAction: 'pan-y' }}
         >

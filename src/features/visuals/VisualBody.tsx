@@ -2,13 +2,14 @@
 /** What a visual shows for its answer: the picture, or why there is none and what to do. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useMemo, type ReactNode } from 'react';
+import { useCallback, useMemo, type ReactNode } from 'react';
 import { dayWords, unitText, windowWords } from '../../core/calendar/names';
 import type { Visual } from '../../core/dashboard/document';
 import { measureOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import type { EmptyAnswer, ShownAnswer, VisualAnswer } from '../../core/dashboard/answers';
 import { dimensionName } from '../../core/dashboard/dimension';
+import { drillText, finerUnit } from '../../core/dashboard/drill';
 import { dimensionsOf, isChart, measuresOf } from '../../core/dashboard/visuals';
 import { EMPTY_WORDS } from '../controls/usePeriod';
 import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
@@ -61,7 +62,7 @@ export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualA
 
 /** The picture of an answer. */
 function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
-  const { model } = useWorkspace();
+  const { model, reader } = useWorkspace();
   const { rule } = model;
   const title = titleOf(visual, model);
   // The same list as long as visual and model are: charts are drawn again only when something changed.
@@ -72,6 +73,16 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
   const dimensions = useMemo(
     () => dimensionsOf(visual).map((dimension) => dimensionName(model, dimension)),
     [visual, model],
+  );
+  const { setDrill } = reader;
+  const unit = answer.kind === 'chart' ? answer.buckets?.unit : undefined;
+  const starts = answer.kind === 'chart' ? answer.buckets?.starts : undefined;
+  const drill = useCallback(
+    (bucket: number) => {
+      const day = starts?.[bucket];
+      if (unit && day !== undefined) setDrill(visual.id, drillText(unit, day, rule));
+    },
+    [setDrill, visual.id, unit, starts, rule],
   );
   const [measure] = measures;
   if (visual.kind === 'table')
@@ -87,7 +98,16 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
           <LyingBars visual={visual} answer={answer} measures={measures} windowWords={words} title={title} />
         );
       }
-      return <ColumnChart visual={visual} answer={answer} measures={measures} rule={rule} title={title} />;
+      return (
+        <ColumnChart
+          visual={visual}
+          answer={answer}
+          measures={measures}
+          rule={rule}
+          title={title}
+          {...(unit && finerUnit(unit) ? { onDrill: drill } : {})}
+        />
+      );
     }
     case 'crosstab':
       return (
