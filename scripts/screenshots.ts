@@ -37,7 +37,22 @@ const PICTURES: readonly Picture[] = [
   {
     name: 'wire',
     address: '/dashboards/2?mode=wire',
-    script: `document.querySelector('[data-cell="0:2"]').focus()`,
+    script: `document.querySelector('[data-cell="2:0"]').focus()`,
+  },
+  {
+    name: 'trace',
+    address: '/dashboards/2?c.route=Tamsel%E2%80%93Quern',
+    script: `document.querySelector('button[aria-label^="Why Carried"]').click()`,
+  },
+  {
+    name: 'check',
+    address: '/dashboards/5?mode=wire',
+    script: `[...document.querySelectorAll('button')].find((b) => /^Check/.test(b.textContent)).click()`,
+  },
+  {
+    name: 'rehearsal',
+    address: '/dashboards/3?mode=wire',
+    script: `[...document.querySelectorAll('button')].find((b) => b.textContent === 'Rehearse').click()`,
   },
   { name: 'read', address: '/dashboards/2?c.route=Tamsel%E2%80%93Quern%3BVeldry%E2%80%93Osk+Head' },
   {

@@ -1,7 +1,8 @@
 import { cubeSource } from '../cube/source';
 import { isoDay } from '../calendar/day';
 import { testCube, type TestRow } from '../cube/testing';
-import { checkDashboard, type Finding } from './check';
+import { checkDashboard } from './check';
+import type { Finding } from './finding';
 import type { Control, DashboardDocument, Visual } from './document';
 import { bar, documentOf, line, slicer, table, TEST_MODEL, timeline } from './testing';
 import { TIME_DEFAULTS } from './controls';

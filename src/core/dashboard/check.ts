@@ -1,72 +1,20 @@
 /** The wiring check: what is dead, never meets, can turn empty, or does not say what it seems to; with mends where there are. */
 import { shortDayWords } from '../calendar/names';
-import { countDays, intersectRuns, isEveryDay } from '../calendar/runs';
-import { nestsIn } from '../calendar/units';
-import type { Source } from '../cube/query';
+import { intersectRuns } from '../calendar/runs';
 import { parsePhrase } from '../period/parse';
-import { isFixedPhrase } from '../period/phrase';
+import { staysFixed } from '../period/phrase';
 import { resolvePhrase } from '../period/resolve';
-import { dimensionName, dimensionsInWords, isKnown } from './dimension';
-import {
-  isTimeControl,
-  type Control,
-  type DashboardDocument,
-  type TimeControl,
-  type Visual,
-} from './document';
-import { bucketsOf, grainFor } from './grain';
-import { datasetOf, measureOf, roleName, type Model } from './model';
+import { ofVisual } from './checkVisual';
+import { dimensionName, isKnown } from './dimension';
+import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from './document';
+import { named, type CheckGround, type CheckInput, type Finding, type Mend } from './finding';
 import { rehearse } from './rehearsal';
-import { seenBy } from './selection';
-import type { Settings } from './setting';
 import { settle } from './settle';
 import { DEFAULT_STATE } from './state';
-import { titleOf } from './title';
-import { datasetUses, partsOf } from './uses';
-import { measuresOf } from './visuals';
+import { datasetUses } from './uses';
 import { crosspoint, routeTo, switchWires, wireOf } from './wiring';
 
-export type FindingCode =
-  | 'dead-control'
-  | 'uncontrolled-visual'
-  | 'never-meet'
-  | 'empty-today'
-  | 'empty-later'
-  | 'grain-too-coarse'
-  | 'half-wire'
-  | 'grain-too-fine'
-  | 'old-default'
-  | 'never-revealed'
-  | 'ratio-roles'
-  | 'missing';
-
-export interface Mend {
-  readonly label: string;
-  readonly document: DashboardDocument;
-}
-
-export interface Finding {
-  readonly code: FindingCode;
-  /** Items it is about, the one to jump to first. */
-  readonly items: readonly string[];
-  readonly words: string;
-  readonly mend: Mend | null;
-}
-
-export interface CheckInput {
-  readonly document: DashboardDocument;
-  readonly model: Model;
-  readonly source: Source;
-  readonly today: number;
-  /** Whether the days of the coming year are looked at too, which takes longer. */
-  readonly year: boolean;
-}
-
 const YEAR = 365;
-
-interface Ground extends CheckInput {
-  readonly settings: Settings;
-}
 
 /** Every finding, in the order of the items. */
 export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
@@ -81,8 +29,6 @@ export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
   return input.year ? [...findings, ...(await emptyLater(ground, findings))] : findings;
 }
 
-const named = (model: Model, item: Visual | Control) => `“${titleOf(item, model)}”`;
-
 function withControl(document: DashboardDocument, control: Control): DashboardDocument {
   return {
     ...document,
@@ -90,18 +36,14 @@ function withControl(document: DashboardDocument, control: Control): DashboardDo
   };
 }
 
-function withVisual(document: DashboardDocument, visual: Visual): DashboardDocument {
-  return { ...document, visuals: document.visuals.map((entry) => (entry.id === visual.id ? visual : entry)) };
-}
-
 /** Pairs of a control with every visual that it has a route to. */
-function openPairs({ document, model }: Ground, control: Control) {
+function openPairs({ document, model }: CheckGround, control: Control) {
   return document.visuals
     .filter((visual) => crosspoint(document, model, control, visual).state !== 'no route')
     .map((visual) => ({ control: control.id, target: visual.id }));
 }
 
-function ofControl(ground: Ground, control: Control): Finding[] {
+function ofControl(ground: CheckGround, control: Control): Finding[] {
   const { document, model } = ground;
   const findings: Finding[] = [];
   if (control.kind === 'slicer' && !isKnown(model, control.dimension)) {
@@ -133,7 +75,7 @@ function ofControl(ground: Ground, control: Control): Finding[] {
 }
 
 /** A control that only shows while another holds values which that one can never hold. */
-function revealOf({ document, model }: Ground, control: Control): Finding[] {
+function revealOf({ document, model }: CheckGround, control: Control): Finding[] {
   const { reveal } = control;
   if (!reveal) return [];
   const other = document.controls.find((entry) => entry.id === reveal.control);
@@ -154,7 +96,7 @@ function revealOf({ document, model }: Ground, control: Control): Finding[] {
   ];
 }
 
-function ofTimeControl(ground: Ground, control: TimeControl): Finding[] {
+function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
   const { document, model, settings } = ground;
   const setting = settings.get(control.id);
   if (setting?.kind !== 'window') return [];
@@ -166,12 +108,7 @@ function ofTimeControl(ground: Ground, control: TimeControl): Finding[] {
   };
   const findings: Finding[] = [];
   const parsed = parsePhrase(control.default);
-  const whole = parsed.ok
-    ? parsed.phrase.kind === 'except'
-      ? parsed.phrase.phrase
-      : parsed.phrase
-    : undefined;
-  const fixed = whole !== undefined && isFixedPhrase(whole) && whole.kind !== 'all';
+  const fixed = parsed.ok && staysFixed(parsed.phrase);
   if (setting.empty || intersectRuns(setting.runs, data).length === 0) {
     findings.push({
       code: 'empty-today',
@@ -199,7 +136,7 @@ function ofTimeControl(ground: Ground, control: TimeControl): Finding[] {
 }
 
 /** A mend is offered only where it helps: the phrase has days with data under the other anchor. */
-function mendWhenFilled(ground: Ground, control: TimeControl, mend: Mend): Mend | null {
+function mendWhenFilled(ground: CheckGround, control: TimeControl, mend: Mend): Mend | null {
   const setting = ground.settings.get(control.id);
   const parsed = parsePhrase(control.default);
   if (setting?.kind !== 'window' || !parsed.ok) return null;
@@ -210,116 +147,8 @@ function mendWhenFilled(ground: Ground, control: TimeControl, mend: Mend): Mend 
     : null;
 }
 
-function ofVisual(ground: Ground, visual: Visual): Finding[] {
-  const { document, model } = ground;
-  const findings: Finding[] = [];
-  const find = (code: FindingCode, words: string, mend: Mend | null = null, more: readonly string[] = []) =>
-    findings.push({ code, items: [visual.id, ...more], words, mend });
-  for (const shown of measuresOf(visual)) {
-    if (partsOf(model, shown)) continue;
-    find(
-      'missing',
-      `${named(model, visual)} shows the measure “${shown.measure}”, which is not there (or a part of it).`,
-    );
-  }
-  const time = document.controls.filter(
-    (control) => isTimeControl(control) && wireOf(document, control.id, visual.id)?.on === true,
-  );
-  if (time.length === 0 && !visual.ownPeriod) {
-    const pairs = document.controls
-      .filter(
-        (control) =>
-          isTimeControl(control) && crosspoint(document, model, control, visual).state !== 'no route',
-      )
-      .slice(0, 1)
-      .map((control) => ({ control: control.id, target: visual.id }));
-    const first = document.controls.find((control) => control.id === pairs[0]?.control);
-    find(
-      'uncontrolled-visual',
-      `${named(model, visual)} is under no time control: it always shows all of its data.`,
-      first
-        ? {
-            label: `Wire ${named(model, first)} to it`,
-            document: { ...document, wires: switchWires(document, model, pairs, true) },
-          }
-        : null,
-    );
-  }
-  for (const control of document.controls) {
-    const point = crosspoint(document, model, control, visual);
-    if (point.state !== 'half') continue;
-    const words = `${named(model, control)} reaches only some of ${named(model, visual)}: ${dimensionsInWords(point.deaf)} will not respond.`;
-    find('half-wire', words, null, [control.id]);
-  }
-  findings.push(...grainOf(ground, visual), ...ratiosOf(ground, visual));
-  return findings;
-}
-
-function grainOf({ document, model, settings }: Ground, visual: Visual): Finding[] {
-  if (visual.kind === 'table' || visual.grain === 'auto') return [];
-  const { grain } = visual;
-  const findings: Finding[] = [];
-  const coarse = measuresOf(visual)
-    .flatMap((shown) => partsOf(model, shown) ?? [])
-    .map((part) => part.measure)
-    .filter((measure) => measure.grain !== 'day' && !measure.spread);
-  const tooFine = coarse.filter((measure) => !nestsIn(measure.grain, grain, model.rule));
-  const auto: Mend = {
-    label: 'Let the grain follow the window',
-    document: withVisual(document, { ...visual, grain: 'auto' }),
-  };
-  if (tooFine.length > 0) {
-    const names = [...new Set(tooFine.map((measure) => `${measure.name} (by ${measure.grain})`))].join(', ');
-    findings.push({
-      code: 'grain-too-fine',
-      items: [visual.id],
-      words: `${named(model, visual)} is set to the ${grain}, finer than ${names} is known; it is drawn coarser.`,
-      mend: auto,
-    });
-  }
-  for (const use of datasetUses(document, model, visual).slice(0, 1)) {
-    const { window } = seenBy(document, model, settings, visual, use);
-    const days = countDays(window);
-    if (isEveryDay(window) || !Number.isFinite(days) || days === 0) continue;
-    const chosen = grainFor(
-      visual,
-      days,
-      coarse.map((measure) => measure.grain),
-      model.rule,
-    );
-    const points = bucketsOf(chosen.unit, window[0]!.start, window[window.length - 1]!.end, model.rule).starts
-      .length;
-    if (points === 1 && chosen.unit !== 'day')
-      findings.push({
-        code: 'grain-too-coarse',
-        items: [visual.id],
-        words: `${named(model, visual)} is by ${chosen.unit}, and its window holds no more than one: there is a single point.`,
-        mend: auto,
-      });
-  }
-  return findings;
-}
-
-function ratiosOf({ model }: Ground, visual: Visual): Finding[] {
-  return measuresOf(visual).flatMap((shown): Finding[] => {
-    const parts = partsOf(model, shown) ?? [];
-    const [over, under] = parts;
-    if (!over || !under || over.dataset !== under.dataset || over.role === under.role) return [];
-    const measure = measureOf(model, shown.dataset, shown.measure)!;
-    const roles = [over, under].map((part) => `“${roleName(model, part.dataset, part.role)}”`).join(' and ');
-    return [
-      {
-        code: 'ratio-roles',
-        items: [visual.id],
-        words: `The ratio ${measure.name} in ${named(model, visual)} counts its two sides by different days, ${roles} of ${datasetOf(model, over.dataset)?.name ?? over.dataset}.`,
-        mend: null,
-      },
-    ];
-  });
-}
-
 /** Time controls that act on one visual through one date role and whose default windows have no day in common. */
-function neverMeet({ document, model, settings }: Ground): Finding[] {
+function neverMeet({ document, model, settings }: CheckGround): Finding[] {
   const findings = new Map<string, Finding>();
   for (const visual of document.visuals) {
     for (const use of datasetUses(document, model, visual)) {
@@ -350,7 +179,7 @@ function neverMeet({ document, model, settings }: Ground): Finding[] {
 }
 
 /** Defaults that have no day, or no day with data, on some day of the coming year, if data goes on arriving as now. */
-async function emptyLater(ground: Ground, known: readonly Finding[]): Promise<Finding[]> {
+async function emptyLater(ground: CheckGround, known: readonly Finding[]): Promise<Finding[]> {
   const { document, model, source, today } = ground;
   const told = new Set(
     known.filter((finding) => finding.code === 'empty-today').flatMap((finding) => finding.items),

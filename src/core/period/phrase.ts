@@ -147,3 +147,9 @@ export function isClosedPhrase(phrase: WholePhrase): phrase is ClosedPhrase {
 export function isFixedPhrase(phrase: WholePhrase): phrase is FixedPhrase {
   return FIXED_KINDS.includes(phrase.kind);
 }
+
+/** Whether the days of a phrase stay as they are, whatever the day on which it is read; "all" is no fixed stretch. */
+export function staysFixed(phrase: Phrase): boolean {
+  const whole = phrase.kind === 'except' ? phrase.phrase : phrase;
+  return isFixedPhrase(whole) && whole.kind !== 'all';
+}

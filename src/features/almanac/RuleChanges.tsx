@@ -9,7 +9,8 @@ import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import type { CalendarRule } from '../../core/calendar/rule';
-import { changesUnder, type MovedWindow } from './api';
+import type { MovedWindow } from '../../core/dashboard/ruleChanges';
+import { changesUnder } from './api';
 
 /** "start 20 days earlier, end 10 days later". */
 export function movesWords({ startMoves, endMoves }: Pick<MovedWindow, 'startMoves' | 'endMoves'>): string {

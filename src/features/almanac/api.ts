@@ -2,6 +2,7 @@
 import type { SpecialDay } from '../../core/calendar/almanac';
 import type { Day } from '../../core/calendar/day';
 import type { CalendarRule } from '../../core/calendar/rule';
+import type { RuleChanges } from '../../core/dashboard/ruleChanges';
 import { requestJson } from '../shell/request';
 
 export interface SpecialSet {
@@ -18,28 +19,6 @@ export interface Almanac {
   readonly span: { readonly first: Day; readonly last: Day };
   readonly special: readonly SpecialDay[];
   readonly sets: readonly SpecialSet[];
-}
-
-export interface MovedWindow {
-  readonly dashboard: number;
-  readonly title: string;
-  readonly control: string;
-  readonly phrase: string;
-  readonly before: string;
-  readonly after: string;
-  readonly startMoves: number | null;
-  readonly endMoves: number | null;
-}
-
-export interface RuleChanges {
-  readonly windows: readonly MovedWindow[];
-  readonly visuals: readonly {
-    readonly dashboard: number;
-    readonly title: string;
-    readonly visual: string;
-    readonly reason: string;
-  }[];
-  readonly dashboards: number;
 }
 
 export const readAlmanac = () => requestJson<Almanac>('/api/almanac');

@@ -7,7 +7,7 @@ import type { Control, TimeControl } from '../../core/dashboard/document';
 import { isTimeControl } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
 import { parsePhrase } from '../../core/period/parse';
-import { isFixedPhrase } from '../../core/period/phrase';
+import { staysFixed } from '../../core/period/phrase';
 import { resolveText } from '../../core/period/resolve';
 import { PhraseField } from '../controls/PhraseField';
 import { resolvedWords } from '../controls/usePeriod';
@@ -29,12 +29,7 @@ export function TimeSettings({
   const { context } = answer;
   const inAMonth = { ...context, today: shiftMonths(context.today, 1), asOf: null };
   const parsed = parsePhrase(control.default);
-  const whole = parsed.ok
-    ? parsed.phrase.kind === 'except'
-      ? parsed.phrase.phrase
-      : parsed.phrase
-    : undefined;
-  const isFixed = whole !== undefined && isFixedPhrase(whole) && whole.kind !== 'all';
+  const isFixed = parsed.ok && staysFixed(parsed.phrase);
   const today = resolvedWords(resolveText(control.default, context), context.rule);
   const later = resolvedWords(resolveText(control.default, inAMonth), context.rule);
   return (

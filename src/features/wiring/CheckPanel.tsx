@@ -6,7 +6,7 @@ import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import type { Finding, FindingCode } from '../../core/dashboard/check';
+import type { Finding, FindingCode } from '../../core/dashboard/finding';
 import type { DashboardDocument } from '../../core/dashboard/document';
 import { role } from '../../theme/roles';
 import { useDocument, useWorkspace } from '../dashboard/workspace';

@@ -3,6 +3,7 @@ import { dayCountWords, unitWords, windowWords } from '../../core/calendar/names
 import type { CalendarRule } from '../../core/calendar/rule';
 import { countDays, sameRuns, type DayRuns } from '../../core/calendar/runs';
 import { todayFor } from '../../core/dashboard/clock';
+import type { MovedWindow, RecutVisual, RuleChanges } from '../../core/dashboard/ruleChanges';
 import { isAttribute, dimensionName } from '../../core/dashboard/dimension';
 import { isTimeControl, type DashboardDocument } from '../../core/dashboard/document';
 import type { Model } from '../../core/dashboard/model';
@@ -15,33 +16,13 @@ import { sourceFor } from '../answers/answer';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
 
-export interface MovedWindow {
-  readonly dashboard: number;
-  readonly title: string;
-  readonly control: string;
-  readonly phrase: string;
-  readonly before: string;
-  readonly after: string;
-  /** Days by which the first and the last day move; null where an end is open. */
-  readonly startMoves: number | null;
-  readonly endMoves: number | null;
-}
-export interface RecutVisual {
-  readonly dashboard: number;
-  readonly title: string;
-  readonly visual: string;
-  readonly reason: string;
-}
-
 const movedBy = (before: number | undefined, after: number | undefined) =>
   before === undefined || after === undefined || !Number.isFinite(before) || !Number.isFinite(after)
     ? null
     : after - before;
 
 /** Default windows of all dashboards that would move under a rule, and visuals that would be cut anew. */
-export async function changesUnder(
-  rule: CalendarRule,
-): Promise<{ windows: MovedWindow[]; visuals: RecutVisual[]; dashboards: number }> {
+export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
   const { model, stored } = await readModel();
   const next: Model = { ...model, rule };
   const windows: MovedWindow[] = [];

@@ -1,5 +1,6 @@
 /** Check, trace and rehearsal of dashboards, over the rows in use. */
-import { checkDashboard, type Finding } from '../../core/dashboard/check';
+import { checkDashboard } from '../../core/dashboard/check';
+import type { Finding } from '../../core/dashboard/finding';
 import { todayFor } from '../../core/dashboard/clock';
 import type { DashboardDocument } from '../../core/dashboard/document';
 import { parseIsoDay } from '../../core/calendar/day';
