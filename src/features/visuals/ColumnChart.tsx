@@ -94,8 +94,14 @@ export const ColumnChart = memo(function ColumnChart({
     const i = Math.floor(((event.clientX - box.left) / ratio - LEFT) / slot);
     setPointed(i >= 0 && i < count ? i : null);
   };
+  /** Goes into the bucket pointed at; its place says nothing about the finer ones. */
+  const drill = () => {
+    if (at === null || !onDrill) return;
+    onDrill(at);
+    setPointed(null);
+  };
   const step = (event: KeyboardEvent) => {
-    if (event.key === 'Enter' && pointed !== null) onDrill?.(Math.min(pointed, count - 1));
+    if (event.key === 'Enter') drill();
     const by = { ArrowLeft: -1, ArrowRight: 1, Home: -count, End: count }[event.key];
     if (by === undefined) return;
     event.preventDefault();
@@ -118,7 +124,7 @@ export const ColumnChart = memo(function ColumnChart({
           onPointerMove={point}
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
-          onDoubleClick={() => pointed !== null && onDrill?.(Math.min(pointed, count - 1))}
+          onDoubleClick={drill}
           onBlur={() => setPointed(null)}
           style={{ display: 'block', touchAction: 'pan-y' }}
         >
