@@ -92,7 +92,7 @@ describe('the wiring check', () => {
     await eventually('the wire to be gone', async () => !(await isWired('span', 'days')));
     const check = await api<{ code: string }[]>('GET', `/dashboards/${id}/check`);
     expect(check.body.map((finding) => finding.code)).toEqual(
-      expect.arrayContaining(['dead-control', 'uncontrolled-visual', 'empty-today']),
+      expect.arrayContaining(['dead-control', 'uncontrolled-visual']),
     );
   });
 });

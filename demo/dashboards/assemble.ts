@@ -17,11 +17,17 @@ import {
   type ShownMeasure,
 } from '../../src/core/dashboard/visuals';
 import { wiresForNewItem } from '../../src/core/dashboard/wiring';
+import { withZone } from '../../src/core/dashboard/zones';
 
 export type Placed = readonly [item: Visual | Control, x: number, y: number, w: number, h: number];
 
-/** Puts items into a document one after the other, each wiring itself where it has a route. */
-export function assemble(title: string, model: Model, placed: readonly Placed[]): DashboardDocument {
+/** Puts items into a document one after the other, each wiring itself within its zone where it has a route. */
+export function assemble(
+  title: string,
+  model: Model,
+  placed: readonly Placed[],
+  zones: Readonly<Record<string, readonly string[]>> = {},
+): DashboardDocument {
   let document = emptyDocument(title);
   for (const [item, x, y, w, h] of placed) {
     const place: Place = { item: item.id, x, y, w, h };
@@ -31,6 +37,8 @@ export function assemble(title: string, model: Model, placed: readonly Placed[])
       visuals: isControl(item) ? document.visuals : [...document.visuals, item],
       layout: [...document.layout, place],
     };
+    const zone = Object.entries(zones).find(([, items]) => items.includes(item.id))?.[0];
+    if (zone !== undefined) document = withZone(document, [item.id], zone);
     document = { ...document, wires: wiresForNewItem(document, model, item) };
   }
   return document;

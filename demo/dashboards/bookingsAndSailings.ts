@@ -31,6 +31,7 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
       chart('bar', 'byroute', [shown('sailings/passengers'), shown('targets/wanted')], {
         across: route,
         title: 'Passengers and target by route',
+        picks: true,
       }),
       17,
       4,
@@ -38,7 +39,10 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
       18,
     ],
     [
-      chart('line', 'seats', [shown('bookings/seats')], { title: 'Seats booked, by day of booking' }),
+      chart('line', 'seats', [shown('bookings/seats')], {
+        title: 'Seats booked, by day of booking',
+        picks: true,
+      }),
       5,
       13,
       12,

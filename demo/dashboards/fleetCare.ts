@@ -1,11 +1,11 @@
 import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
 import type { DashboardDocument } from '../../src/core/dashboard/document';
 import type { Model } from '../../src/core/dashboard/model';
-import { assemble, chart, column, measured, shown, slicer } from './assemble';
+import { assemble, chart, column, measured, shown, slicer, type Placed } from './assemble';
 
 /** "Fleet care": repairs and fuel, where less is better and the last days are not final. */
 export function fleetCare(model: Model): DashboardDocument {
-  return assemble('Fleet care', model, [
+  const placed: readonly Placed[] = [
     [
       {
         ...TIME_DEFAULTS,
@@ -23,12 +23,9 @@ export function fleetCare(model: Model): DashboardDocument {
       5,
     ],
     [slicer('vessel', 'Vessel', column('repairs', 'vessel')), 0, 5, 5, 8],
-    [slicer('severity', 'Severity', column('repairs', 'severity')), 0, 13, 5, 6],
-    [slicer('port', 'Port', column('fuel', 'port')), 0, 19, 5, 10],
-    [measured('figure', 'cost', [shown('fuel/cost')]), 5, 5, 5, 5],
-    [measured('figure', 'each', [shown('fuel/per_passenger')]), 10, 5, 5, 5],
-    [measured('figure', 'hours', [shown('repairs/hours')]), 15, 5, 5, 5],
-    [measured('figure', 'stops', [shown('repairs/stops')]), 20, 5, 4, 5],
+    [slicer('severity', 'Severity', column('repairs', 'severity')), 0, 13, 5, 7],
+    [measured('figure', 'hours', [shown('repairs/hours')]), 5, 5, 5, 5],
+    [measured('figure', 'stops', [shown('repairs/stops')]), 10, 5, 5, 5],
     [
       chart(
         'combined',
@@ -42,18 +39,7 @@ export function fleetCare(model: Model): DashboardDocument {
       5,
       10,
       10,
-      9,
-    ],
-    [
-      chart('combined', 'fuel', [shown('fuel/cost', { mark: 'bar' }), shown('fuel/price')], {
-        title: 'Fuel cost and price',
-        grain: 'week',
-        subtitle: '{window}, data to {latest}, loaded {loaded}',
-      }),
-      15,
       10,
-      9,
-      9,
     ],
     [
       measured('crosstab', 'systems', [shown('repairs/hours')], {
@@ -61,9 +47,24 @@ export function fleetCare(model: Model): DashboardDocument {
         rows: [column('repairs', 'vessel'), column('repairs', 'system')],
         grain: 'month',
         most: 8,
+        picks: true,
+      }),
+      15,
+      5,
+      9,
+      15,
+    ],
+    [slicer('port', 'Port', column('fuel', 'port')), 0, 21, 5, 15],
+    [measured('figure', 'cost', [shown('fuel/cost')]), 5, 21, 5, 5],
+    [measured('figure', 'each', [shown('fuel/per_passenger')]), 10, 21, 5, 5],
+    [
+      chart('combined', 'fuel', [shown('fuel/cost', { mark: 'bar' }), shown('fuel/price')], {
+        title: 'Fuel cost and price',
+        grain: 'week',
+        subtitle: '{window}, data to {latest}, loaded {loaded}',
       }),
       5,
-      19,
+      26,
       10,
       10,
     ],
@@ -72,11 +73,16 @@ export function fleetCare(model: Model): DashboardDocument {
         split: column('fuel', 'port'),
         title: 'Fuel by port',
         grain: 'month',
+        picks: true,
       }),
       15,
-      19,
+      21,
       9,
-      10,
+      15,
     ],
-  ]);
+  ];
+  return assemble('Fleet care', model, placed, {
+    Repairs: ['vessel', 'severity', 'hours', 'stops', 'flow', 'systems'],
+    Fuel: ['port', 'cost', 'each', 'fuel', 'ports'],
+  });
 }

@@ -6,9 +6,10 @@ import { answerChart } from './answerChart';
 import { answerCrosstab } from './answerCrosstab';
 import { answerCalendarMap, answerFigure } from './answerFigure';
 import { broken, ELSEWHERE, missingDataset } from './answerParts';
-import type { VisualAnswer } from './answers';
+import { isShown, type VisualAnswer } from './answers';
 import type { Visual } from './document';
 import { groundOf, type MeasureReach } from './ground';
+import { asFiltered, inSameForm, isPaled, withLit } from './lit';
 import { datasetOf, measureOf, type Model } from './model';
 import { reachOf, type Reach, type ReachContext } from './reach';
 import { seenBy, type Acting } from './selection';
@@ -17,6 +18,15 @@ import { isChart, type MeasuredVisual, type ShownMeasure, type TableOfRows } fro
 
 /** Answers a visual; a source that cannot is told by `elsewhere`. */
 export async function answerVisual(context: ReachContext, visual: Visual): Promise<VisualAnswer> {
+  const answer = await answerRows(context, visual);
+  if (!isShown(answer) || !isPaled(context.document, context.settings, visual)) return answer;
+  const filtered = { ...context, document: asFiltered(context.document, visual) };
+  const kept = await answerRows(filtered, inSameForm(visual, answer));
+  return kept.kind === 'elsewhere' ? kept : withLit(answer, kept);
+}
+
+/** Answers a visual from the rows that its filtering wires leave. */
+async function answerRows(context: ReachContext, visual: Visual): Promise<VisualAnswer> {
   if (visual.kind === 'table') return answerTable(context, visual);
   const reached = await reachMeasures(context, visual);
   if (!isReached(reached)) return reached;

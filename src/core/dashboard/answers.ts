@@ -126,6 +126,8 @@ export interface ChartAnswer extends Shown {
   /** Along a dimension, or null. */
   readonly categories: readonly (string | null)[] | null;
   readonly series: readonly SeriesAnswer[];
+  /** By series: the part of its values that marks chosen elsewhere keep, while the rest is pale. */
+  readonly lit?: readonly (readonly (number | null)[])[];
 }
 
 export interface CrosstabRow {
@@ -141,6 +143,8 @@ export interface CrosstabAnswer extends Shown {
   /** Rows that there are, of which the first are in the table. */
   readonly total: number;
   readonly provisionalFrom: readonly (number | null)[];
+  /** By row: the part of its cells that marks chosen elsewhere keep, while the rest is pale. */
+  readonly lit?: readonly CrosstabRow['cells'][];
 }
 export interface FigureAnswer extends Shown {
   readonly kind: 'figure';
@@ -155,6 +159,8 @@ export interface CalendarMapAnswer extends Shown {
   readonly first: Day;
   readonly values: readonly (number | null)[];
   readonly provisionalFrom: Day | null;
+  /** The part of the values that marks chosen elsewhere keep, while the rest is pale. */
+  readonly lit?: readonly (number | null)[];
 }
 export interface TableAnswer extends Shown {
   readonly kind: 'table';

@@ -143,10 +143,10 @@ describe('the wiring check', () => {
 test('an item can be wired like another one', () => {
   let document = documentOf(line('sea'), bar('ports'), timeline('a'), timeline('b'));
   document = off(document, 'a', 'sea');
-  const wires = wiredLike(document, TEST_MODEL, 'b', 'a');
+  const wires = wiredLike(document, TEST_MODEL, 'b', 'a', 'row');
   expect(wireOf({ ...document, wires }, 'b', 'sea')?.on).toBe(false);
   expect(wireOf({ ...document, wires }, 'b', 'ports')?.on).toBe(true);
-  const columns = wiredLike(document, TEST_MODEL, 'ports', 'sea');
+  const columns = wiredLike(document, TEST_MODEL, 'ports', 'sea', 'column');
   expect(wireOf({ ...document, wires: columns }, 'a', 'ports')?.on).toBe(false);
   expect(wireOf({ ...document, wires: columns }, 'b', 'ports')?.on).toBe(true);
 });

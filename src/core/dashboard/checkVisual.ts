@@ -6,10 +6,11 @@ import { isTimeControl, type DashboardDocument, type Visual } from './document';
 import { named, type CheckGround, type Finding, type FindingCode, type Mend } from './finding';
 import { bucketsOf, grainFor } from './grain';
 import { datasetOf, measureOf, roleName } from './model';
+import { isPickSource } from './pick';
 import { seenBy } from './selection';
 import { datasetUses, partsOf } from './uses';
 import { measuresOf } from './visuals';
-import { crosspoint, switchWires, wireOf } from './wiring';
+import { actorsOf, crosspoint, switchWires, wireOf } from './wiring';
 
 function withVisual(document: DashboardDocument, visual: Visual): DashboardDocument {
   return { ...document, visuals: document.visuals.map((entry) => (entry.id === visual.id ? visual : entry)) };
@@ -51,11 +52,18 @@ export function ofVisual(ground: CheckGround, visual: Visual): Finding[] {
         : null,
     );
   }
-  for (const control of document.controls) {
+  for (const control of actorsOf(document)) {
     const point = crosspoint(document, model, control, visual);
     if (point.state !== 'half') continue;
     const words = `${named(model, control)} reaches only some of ${named(model, visual)}: ${dimensionsInWords(point.deaf)} will not respond.`;
     find('half-wire', words, null, [control.id]);
+  }
+  if (isPickSource(visual) && !document.wires.some((wire) => wire.control === visual.id && wire.on)) {
+    const off = document.wires.filter((wire) => wire.control !== visual.id);
+    find('dead-control', `Marks of ${named(model, visual)} can be chosen, but nothing is wired to it.`, {
+      label: 'Let nothing be chosen on it',
+      document: withVisual({ ...document, wires: off }, { ...visual, picks: false }),
+    });
   }
   findings.push(...grainOf(ground, visual), ...ratiosOf(ground, visual));
   return findings;

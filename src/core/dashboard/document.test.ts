@@ -20,7 +20,7 @@ describe('the dashboard document', () => {
     [
       'a wire from nowhere',
       { wires: [{ control: 'gone', target: 'sea', on: true, roles: {} }] },
-      /no control gone/,
+      /no item gone/,
     ],
     [
       'a wire to nowhere',

@@ -24,14 +24,25 @@ export type { Visual } from './visuals';
 const { item: id, key } = ids;
 
 const wireSchema = z.object({
-  control: id,
+  control: id.describe('A control, or a visual on which marks can be chosen'),
   target: id.describe('A visual, or a control whose offer is narrowed'),
   on: z.boolean(),
   roles: z
     .record(z.string(), key)
     .describe('Date role used for a dataset, where it is not the measure’s own'),
+  effect: z
+    .enum(['filter', 'pale'])
+    .optional()
+    .describe('Of a visual’s chosen marks: other rows go (if absent), or stay as pale marks'),
 });
 export type Wire = z.infer<typeof wireSchema>;
+
+const zoneSchema = z.object({
+  id,
+  name: z.string().trim().min(1).max(100),
+  items: z.array(id).min(1).max(300).describe('Visuals and controls; each belongs to one zone at most'),
+});
+export type Zone = z.infer<typeof zoneSchema>;
 
 const placeSchema = z.object({
   item: id,
@@ -58,6 +69,7 @@ const base = z.object({
   visuals: z.array(visualSchema).max(200),
   controls: z.array(controlSchema).max(100),
   wires: z.array(wireSchema).max(20000),
+  zones: z.array(zoneSchema).max(50).default([]),
   layout: z.array(placeSchema).max(300),
 });
 
@@ -77,13 +89,21 @@ export const documentSchema = base.superRefine((document, context) => {
   }
   const controls = new Set(document.controls.map((control) => control.id));
   document.wires.forEach((wire, i) => {
-    if (!controls.has(wire.control)) complain(`There is no control ${wire.control}`, ['wires', i, 'control']);
+    if (!seen.has(wire.control)) complain(`There is no item ${wire.control}`, ['wires', i, 'control']);
     if (!seen.has(wire.target)) complain(`There is no item ${wire.target}`, ['wires', i, 'target']);
   });
   document.controls.forEach((control, i) => {
     if (control.reveal && !controls.has(control.reveal.control))
       complain(`There is no control ${control.reveal.control}`, ['controls', i, 'reveal', 'control']);
   });
+  const zoned = new Set<string>();
+  document.zones.forEach((zone, i) =>
+    zone.items.forEach((item, j) => {
+      if (!seen.has(item)) complain(`There is no item ${item}`, ['zones', i, 'items', j]);
+      if (zoned.has(item)) complain(`The item ${item} is in two zones`, ['zones', i, 'items', j]);
+      zoned.add(item);
+    }),
+  );
   document.layout.forEach((place, i) => {
     if (!seen.has(place.item)) complain(`There is no item ${place.item}`, ['layout', i, 'item']);
     if (place.x + place.w > GRID_COLUMNS) complain('The item reaches beyond the grid', ['layout', i, 'w']);
@@ -110,6 +130,7 @@ export function emptyDocument(name: string): DashboardDocument {
     visuals: [],
     controls: [],
     wires: [],
+    zones: [],
     layout: [],
   };
 }

@@ -1,15 +1,16 @@
 /** Which rows an item sees: the controls wired to it, each through its route. */
 import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
-import type { Control, DashboardDocument, Visual } from './document';
+import { isControl, type Control, type DashboardDocument, type Visual } from './document';
 import { chosenDays } from './dimension';
 import { drillKey, drillRuns } from './drill';
 import type { Model } from './model';
-import { isEffective, type Settings } from './setting';
+import { keptDays, pickedValues, pickKey } from './pick';
+import { isEffective, type Setting, type Settings } from './setting';
 import type { DatasetUse } from './uses';
-import { routeTo, wireOf, type Route } from './wiring';
+import { actorsOf, isPaling, routeTo, wireOf, type PickRoute, type Route } from './wiring';
 
-/** A wire in effect on an item: the control and the route it takes. */
+/** A wire in effect on an item: the control (or visual with chosen marks) and the route it takes. */
 export interface Acting {
   readonly control: string;
   readonly route: Route;
@@ -23,6 +24,26 @@ export interface Seen {
   readonly acting: readonly Acting[];
   /** Whether a window is not known yet, because it needs days with data that the source cannot tell. */
   readonly pending: boolean;
+}
+
+/** Where the setting of something that acts stands among the settings. */
+export const settingKey = (actor: Control | Visual) => (isControl(actor) ? actor.id : pickKey(actor.id));
+
+/** What the chosen marks of a visual keep of a dataset. */
+export function pickedRows(
+  model: Model,
+  route: PickRoute,
+  { days, keys, exclude }: Extract<Setting, { kind: 'pick' }>,
+): { filters: ValueFilter[]; classes: DayFilter[]; days: DayRuns | null } {
+  const filters: ValueFilter[] = [];
+  const classes: DayFilter[] = [];
+  route.parts.forEach((part, depth) => {
+    const values = pickedValues(keys, depth);
+    if (values.length === 0) return;
+    if (part.kind === 'column') filters.push({ column: part.column, values, exclude });
+    else classes.push({ column: route.role, runs: chosenDays(model, part.attribute, values, exclude) });
+  });
+  return { filters, classes, days: days && keptDays(days, exclude) };
 }
 
 /** The rows of a dataset that an item sees under all that is wired to it. */
@@ -42,15 +63,22 @@ export function seenBy(
   const ownSetting = own ? settings.get(item.id) : undefined;
   if (ownSetting?.kind === 'pending') pending = true;
   if (ownSetting?.kind === 'window') windows.set(use.role, ownSetting.runs);
-  for (const control of document.controls) {
+  for (const control of actorsOf(document)) {
     const wire = wireOf(document, control.id, item.id);
-    const setting = settings.get(control.id);
-    if (!wire?.on || !setting || control.id === item.id) continue;
+    const setting = settings.get(settingKey(control));
+    if (!wire?.on || !setting || control.id === item.id || isPaling(wire, item)) continue;
     const route = routeTo(model, control, use, wire);
     if (route.kind === 'none') continue;
     if (route.kind === 'role' && own?.mode === 'replace') continue;
     acting.push({ control: control.id, route });
     if (setting.kind === 'pending') pending = true;
+    if (route.kind === 'pick' && setting.kind === 'pick') {
+      const picked = pickedRows(model, route, setting);
+      filters.push(...picked.filters);
+      classes.push(...picked.classes);
+      if (picked.days)
+        windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, picked.days));
+    }
     if (route.kind === 'role' && setting.kind === 'window') {
       windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, setting.runs));
     }

@@ -29,6 +29,13 @@ export type Setting =
       /** Whether it keeps no row while nothing is chosen. */
       readonly required: boolean;
     }
+  /** What was chosen on a visual's own marks. */
+  | {
+      readonly kind: 'pick';
+      readonly days: DayRuns | null;
+      readonly keys: readonly (readonly (string | null)[])[];
+      readonly exclude: boolean;
+    }
   /** What a visual was drilled into. */
   | { readonly kind: 'drill'; readonly drill: Drill }
   /** The phrase needs to know the days with data, and the source does not. */

@@ -17,6 +17,7 @@ import {
   type Visual,
 } from './document';
 import { drillKey, readDrill } from './drill';
+import { isPickSource, pickedDays, pickKey } from './pick';
 import type { Model } from './model';
 import { seenBy } from './selection';
 import type { Setting, Settings } from './setting';
@@ -66,6 +67,12 @@ export async function settle(
     if (control.kind !== 'slicer') continue;
     const { exclude, required } = control;
     settings.set(control.id, { kind: 'choice', values: choiceOf(control, state), exclude, required });
+  }
+  for (const visual of document.visuals.filter(isPickSource)) {
+    const pick = state.picks?.[visual.id];
+    if (!pick) continue;
+    const { keys, exclude } = pick;
+    settings.set(pickKey(visual.id), { kind: 'pick', days: pickedDays(pick, model.rule), keys, exclude });
   }
   // Windows come after the choices: what "latest" means for a control depends on them, not on other windows.
   const choices = new Map(settings);

@@ -5,6 +5,7 @@ import { columnIn } from './dimension';
 import type { Control, DashboardDocument } from './document';
 import { numbersFor } from './figures';
 import { columnOf, datasetOf, isCategory, spellingsOf, type MeasureRef, type Model } from './model';
+import { isPickSource, pickDimensions } from './pick';
 import { datasetUses, partsOf, type BasePart } from './uses';
 import { dimensionsOf, measuresOf } from './visuals';
 
@@ -76,10 +77,14 @@ const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({
   spellings: {},
 });
 
-/** Adds what every slicer may ask, and puts columns in an order that does not depend on the document's. */
+/** Adds what every slicer and every choice of marks may ask, and puts columns in an order that does not depend on the document's. */
 function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
   for (const control of document.controls) {
     const column = control.kind === 'slicer' ? columnIn(model, control.dimension, shape.dataset) : undefined;
+    if (column !== undefined) addOnce(shape.categories, column);
+  }
+  for (const dimension of document.visuals.filter(isPickSource).flatMap(pickDimensions)) {
+    const column = columnIn(model, dimension, shape.dataset);
     if (column !== undefined) addOnce(shape.categories, column);
   }
   shape.categories = shape.categories.filter((column) => isCategory(model, shape.dataset, column)).sort();

@@ -1,6 +1,7 @@
 /** What a reader has turned: kept in the address, never in the document. */
 import { z } from 'zod';
 import { isTimeControl, type Control, type DashboardDocument } from './document';
+import { isPickSource, pickSchema } from './pick';
 
 export const readerStateSchema = z.object({
   /** Period phrase by time control; absent means the designer's default. */
@@ -9,6 +10,8 @@ export const readerStateSchema = z.object({
   choices: z.record(z.string(), z.array(z.string().max(500).nullable()).max(1000)),
   /** What a visual was drilled into, by visual: the fixed phrase of one unit. */
   drills: z.record(z.string(), z.string().max(40)).optional(),
+  /** What was chosen on the marks of a visual, by visual. */
+  picks: z.record(z.string(), pickSchema).optional(),
   /** A day (YYYY-MM-DD) in the place of today, for the whole dashboard. */
   asOf: z
     .string()
@@ -34,6 +37,11 @@ export function stateFor(document: DashboardDocument, state: ReaderState): Reade
     ),
     ...(state.drills && Object.keys(state.drills).length > 0
       ? { drills: only(state.drills, new Set(document.visuals.map((visual) => visual.id))) }
+      : {}),
+    ...(state.picks && Object.keys(state.picks).length > 0
+      ? {
+          picks: only(state.picks, new Set(document.visuals.filter(isPickSource).map((visual) => visual.id))),
+        }
       : {}),
     ...(state.asOf ? { asOf: state.asOf } : {}),
   };

@@ -2,24 +2,25 @@
  * Why an item shows what it shows: every step of the evaluation with its input and its result, rows and days before and
  * after. Worked out from the same settings, routes and selections that the answers are made from.
  */
-import { ALL_DAYS, countDaysIn, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
+import { ALL_DAYS, countDaysIn, intersectRuns, type DayRuns } from '../calendar/runs';
 import { shortDayWords } from '../calendar/names';
 import { TOTAL, type Layout, type Selection } from '../cube/query';
 import { describeRuns } from '../period/describe';
-import { chosenDays, dimensionName, dimensionsInWords } from './dimension';
+import { dimensionName, dimensionsInWords } from './dimension';
 import { drillKey, drillRuns } from './drill';
 import { isControl, isTimeControl, itemOf, type Control, type Visual } from './document';
+import { isPickSource } from './pick';
+import { actorOf, isPaling } from './wiring';
 import { conditionWords } from './measureWords';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
 import { reachOf, type ReachContext } from './reach';
-import { seenBy, type Acting } from './selection';
-import { isEffective } from './setting';
+import { seenBy, settingKey } from './selection';
 import { isRevealed } from './settle';
 import type { ReaderState } from './state';
 import { titleOf } from './title';
 import { datasetUses, partsOf, type DatasetUse } from './uses';
 import { dimensionsOf, isChart, measuresOf, type ShownMeasure } from './visuals';
-import { BLANK } from './blank';
+import { applied, pickWords, valuesInWords } from './traceStep';
 
 /** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
 export interface TraceStep {
@@ -51,14 +52,6 @@ export interface TraceContext extends ReachContext {
   /** The real civil day now. */
   readonly realToday: number;
 }
-
-const MOST_VALUES = 6;
-const valueWords = (values: readonly (string | null)[]) => {
-  const named = values.slice(0, MOST_VALUES).map((value) => value ?? BLANK);
-  return values.length > MOST_VALUES
-    ? `${named.join(', ')} and ${values.length - MOST_VALUES} more`
-    : named.join(', ');
-};
 
 /** The trace of a visual or a control; undefined when there is no such item. */
 export async function traceOf(context: TraceContext, id: string): Promise<Trace | undefined> {
@@ -113,9 +106,18 @@ function clockSteps(context: TraceContext, item: Visual | Control): TraceStep[] 
       });
     } else if (setting?.kind === 'choice') {
       const words =
-        setting.values.length === 0 ? 'nothing chosen, so every value' : valueWords(setting.values);
+        setting.values.length === 0 ? 'nothing chosen, so every value' : valuesInWords(setting.values);
       steps.push({ kind: 'clock', control: control.id, words: `${name}: ${words}.` });
     }
+  }
+  for (const visual of document.visuals.filter(isPickSource)) {
+    const setting = settings.get(settingKey(visual));
+    if (acting.has(visual.id) && setting?.kind === 'pick')
+      steps.push({
+        kind: 'clock',
+        control: visual.id,
+        words: `Chosen on ${titleOf(visual, model)}: ${pickWords(setting, model.rule)}.`,
+      });
   }
   return steps;
 }
@@ -191,19 +193,24 @@ async function tracePart(context: TraceContext, item: Visual | Control, use: Dat
     });
   }
   for (const wire of document.wires.filter((entry) => entry.target === item.id && entry.on)) {
-    const control = document.controls.find((entry) => entry.id === wire.control);
+    const actor = actorOf(document, wire.control);
     if (
-      !control ||
+      !actor ||
       seen.acting.some((entry) => entry.control === wire.control) ||
-      !settings.has(wire.control)
+      !settings.has(settingKey(actor))
     )
       continue;
-    const replaced = 'ownPeriod' in item && item.ownPeriod?.mode === 'replace' && isTimeControl(control);
-    const why = replaced ? 'its own period is in its place' : `there is no route to ${name}`;
+    const replaced =
+      'ownPeriod' in item && item.ownPeriod?.mode === 'replace' && isControl(actor) && isTimeControl(actor);
+    const why = isPaling(wire, item)
+      ? 'it only makes the other marks pale'
+      : replaced
+        ? 'its own period is in its place'
+        : `there is no route to ${name}`;
     steps.push({
       kind: 'no effect',
       control: wire.control,
-      words: `${titleOf(control, model)} has no effect here: ${why}.`,
+      words: `${titleOf(actor, model)} takes no rows away here: ${why}.`,
     });
   }
   return {
@@ -212,47 +219,6 @@ async function tracePart(context: TraceContext, item: Visual | Control, use: Dat
     layout: last.layout,
     steps,
   };
-}
-
-/** A wire's effect on rows and window, in words; undefined where the control says nothing. */
-function applied(
-  context: TraceContext,
-  use: DatasetUse,
-  { control, route }: Acting,
-  selection: Selection,
-  window: DayRuns,
-) {
-  const { document, model, settings } = context;
-  const setting = settings.get(control);
-  const owner = document.controls.find((entry) => entry.id === control)!;
-  const name = titleOf(owner, model);
-  if (route.kind === 'role' && setting?.kind === 'window') {
-    const through = `through “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ' (chosen on this wire)'}`;
-    const words = `${name} ${through}: ${describeRuns(setting.runs, model.rule)}.`;
-    if (route.role === use.role)
-      return { kind: 'window', words, selection, window: intersectRuns(window, setting.runs) } as const;
-    if (isEveryDay(setting.runs)) return { kind: 'window', words, selection, window } as const;
-    const otherDays = [...selection.otherDays, { column: route.role, runs: setting.runs }];
-    return { kind: 'window', words, selection: { ...selection, otherDays }, window } as const;
-  }
-  if (setting?.kind !== 'choice') return undefined;
-  if (!isEffective(setting))
-    return { kind: 'filter', words: `${name}: every value.`, selection, window } as const;
-  const exclude = setting.exclude && setting.values.length > 0;
-  const words =
-    setting.values.length === 0
-      ? `${name}: a value has to be chosen first.`
-      : `${name}: ${exclude ? 'all but ' : ''}${valueWords(setting.values)}.`;
-  if (route.kind === 'column') {
-    const filters = [...selection.filters, { column: route.column, values: setting.values, exclude }];
-    return { kind: 'filter', words, selection: { ...selection, filters }, window } as const;
-  }
-  if (route.kind === 'attribute') {
-    const runs = chosenDays(model, route.attribute, setting.values, exclude);
-    const otherDays = [...selection.otherDays, { column: route.role, runs }];
-    return { kind: 'filter', words, selection: { ...selection, otherDays }, window } as const;
-  }
-  return undefined;
 }
 
 /** The steps of a measure, those of both sides for a ratio, down to how its values come about. */

@@ -60,6 +60,10 @@ const measured = {
     .enum(['show', 'leave out'])
     .default('show')
     .describe('Days whose figures are not final yet: marked as provisional, or left out'),
+  picks: z
+    .boolean()
+    .default(false)
+    .describe('Whether marks can be chosen, and then act on what the visual is wired to'),
 };
 
 export const valueAxisSchema = z.discriminatedUnion('kind', [
@@ -154,6 +158,7 @@ export const MEASURED_DEFAULTS = {
   most: MOST_BUCKETS,
   least: LEAST_BUCKETS,
   unsettled: 'show',
+  picks: false,
 } as const;
 
 /** What every chart begins with. */

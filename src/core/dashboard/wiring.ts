@@ -11,9 +11,11 @@ import {
 import type { Attribute } from '../calendar/attributes';
 import { columnIn, dimensionName, dimensionsInWords, isAttribute, reaches } from './dimension';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
+import { isPickSource, pickDimensions, picksDays, type PickSource } from './pick';
 import { titleOf } from './title';
 import { datasetUses, partsOf, type DatasetUse } from './uses';
 import { measuresOf } from './visuals';
+import { isWithinReach } from './zones';
 
 /** How a wire reaches one dataset. `own` is false where another date role than the item's was chosen. */
 export type Route =
@@ -27,7 +29,50 @@ export type Route =
       readonly attribute: Attribute;
       readonly own: boolean;
     }
+  | PickRoute
   | { readonly kind: 'none'; readonly dataset: string; readonly reason: string };
+
+/** What the chosen marks of a visual act through: a date role for days, a column or attribute for each dimension. */
+export interface PickRoute {
+  readonly kind: 'pick';
+  readonly dataset: string;
+  readonly role: string;
+  readonly own: boolean;
+  /** Whether days can be chosen. */
+  readonly days: boolean;
+  readonly parts: readonly (
+    | { readonly kind: 'column'; readonly column: string }
+    | { readonly kind: 'attribute'; readonly attribute: Attribute }
+  )[];
+}
+
+/** What acts on others: a control, or a visual whose marks can be chosen. */
+export type Actor = Control | PickSource;
+
+/** Everything that has a row on the board: all controls but as-of days, then visuals whose marks can be chosen. */
+export function actorsOf(document: DashboardDocument): Actor[] {
+  return [
+    ...document.controls.filter((control) => control.kind !== 'asof'),
+    ...document.visuals.filter(isPickSource),
+  ];
+}
+
+/** What acts, by its id. */
+export function actorOf(document: DashboardDocument, id: string): Actor | undefined {
+  return (
+    document.controls.find((control) => control.id === id) ??
+    document.visuals.filter(isPickSource).find((visual) => visual.id === id)
+  );
+}
+
+/** Whether a wire only makes marks pale: rows stay as they are. Figures and tables of rows have no marks to pale. */
+export function isPaling(wire: Wire, target: Visual | Control): boolean {
+  return wire.effect === 'pale' && canPale(target);
+}
+
+export function canPale(target: Visual | Control): boolean {
+  return !isControl(target) && target.kind !== 'table' && target.kind !== 'figure';
+}
 
 export type CrosspointState = 'wired' | 'unwired' | 'half' | 'no route';
 
@@ -43,8 +88,9 @@ export interface Crosspoint {
 }
 
 /** The route by which a control reaches a dataset, given the wire (for its chosen roles) if there is one. */
-export function routeTo(model: Model, control: Control, use: DatasetUse, wire?: Wire): Route {
+export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wire): Route {
   const dataset = datasetOf(model, use.dataset);
+  if (!isControl(control)) return routeOfPick(model, control, use, wire);
   if (control.kind === 'asof') {
     return {
       kind: 'none',
@@ -70,14 +116,41 @@ export function routeTo(model: Model, control: Control, use: DatasetUse, wire?: 
   const reached = columnIn(model, dimension, use.dataset);
   if (reached !== undefined && (use.dataset === dimension.dataset || reaches(model, dimension, use.dataset)))
     return { kind: 'column', dataset: use.dataset, column: reached };
+  return notShared(model, dimension, use.dataset);
+}
+
+/** No route, since the datasets share no dimension. */
+function notShared(
+  model: Model,
+  dimension: { dataset: string; column: string },
+  dataset: string,
+): Extract<Route, { kind: 'none' }> {
   const column = columnOf(model, dimension.dataset, dimension.column)?.name ?? dimension.column;
   const from = datasetOf(model, dimension.dataset)?.name ?? dimension.dataset;
-  const to = dataset?.name ?? use.dataset;
+  const to = datasetOf(model, dataset)?.name ?? dataset;
   return {
     kind: 'none',
-    dataset: use.dataset,
+    dataset,
     reason: `${column} belongs to ${from}; ${to} does not share it. Put a column of ${to} into a shared dimension with it (on the Model page), or use a slicer on a column of ${to}.`,
   };
+}
+
+/** The route of chosen marks: every dimension of theirs has to reach the dataset. */
+function routeOfPick(model: Model, source: PickSource, use: DatasetUse, wire?: Wire): Route {
+  const role = wire?.roles[use.dataset] ?? use.role;
+  const parts: PickRoute['parts'][number][] = [];
+  for (const dimension of pickDimensions(source)) {
+    if (isAttribute(dimension)) {
+      parts.push({ kind: 'attribute', attribute: dimension.attribute });
+      continue;
+    }
+    const column = columnIn(model, dimension, use.dataset);
+    if (column === undefined || !reaches(model, dimension, use.dataset))
+      return notShared(model, dimension, use.dataset);
+    parts.push({ kind: 'column', column });
+  }
+  const days = picksDays(source);
+  return { kind: 'pick', dataset: use.dataset, role, own: role === use.role, days, parts };
 }
 
 export function wireOf(document: DashboardDocument, control: string, target: string): Wire | undefined {
@@ -88,13 +161,16 @@ export function wireOf(document: DashboardDocument, control: string, target: str
 export function crosspoint(
   document: DashboardDocument,
   model: Model,
-  control: Control,
+  control: Actor,
   target: Visual | Control,
 ): Crosspoint {
   const wire = wireOf(document, control.id, target.id);
   const common = { control: control.id, target: target.id, deaf: [] as readonly string[] };
   if (control.id === target.id) {
-    return { ...common, state: 'no route', routes: [], words: 'A control does not narrow its own offer.' };
+    const words = isControl(control)
+      ? 'A control does not narrow its own offer.'
+      : 'Marks that are not chosen turn pale in the visual itself; its rows stay.';
+    return { ...common, state: 'no route', routes: [], words };
   }
   const routes = datasetUses(document, model, target).map((use) => routeTo(model, control, use, wire));
   const open = routes.filter((route) => route.kind !== 'none');
@@ -113,20 +189,22 @@ export function crosspoint(
 }
 
 /** Which measures do not respond, and why. */
-function deafWords(
-  model: Model,
-  control: Control,
-  routes: readonly Route[],
-  deaf: readonly string[],
-): string {
+function deafWords(model: Model, control: Actor, routes: readonly Route[], deaf: readonly string[]): string {
   const closed = routes
     .filter((route) => route.kind === 'none')
     .map((route) => datasetOf(model, route.dataset)?.name ?? route.dataset);
-  const lack =
-    control.kind === 'slicer'
-      ? `no ${dimensionName(model, control.dimension).toLowerCase()}`
-      : 'no date role';
+  const lack = lackWords(model, control);
   return `${dimensionsInWords(deaf)} will not respond: ${dimensionsInWords(closed)} ${closed.length === 1 ? 'has' : 'have'} ${lack} that is shared.`;
+}
+
+function lackWords(model: Model, control: Actor): string {
+  const dimensions = !isControl(control)
+    ? pickDimensions(control)
+    : control.kind === 'slicer'
+      ? [control.dimension]
+      : [];
+  if (dimensions.length === 0) return 'no date role';
+  return `no ${dimensionsInWords(dimensions.map((entry) => dimensionName(model, entry).toLowerCase()))}`;
 }
 
 /** The measures of a visual that a control with some of the routes does not move. */
@@ -152,6 +230,18 @@ export function routeWords(model: Model, route: Route): string {
     const attribute = dimensionName(model, { attribute: route.attribute }).toLowerCase();
     return `Route: ${dataset} by ${attribute} of the day “${roleName(model, route.dataset, route.role)}”.`;
   }
+  if (route.kind === 'pick') {
+    const parts = route.parts.map((part) =>
+      dimensionName(
+        model,
+        part.kind === 'column'
+          ? { dataset: route.dataset, column: part.column }
+          : { attribute: part.attribute },
+      ).toLowerCase(),
+    );
+    const byRole = `the date role “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ', chosen on this wire'}`;
+    return `Route: ${dataset} by ${dimensionsInWords([...parts, ...(route.days ? [byRole] : [])])}.`;
+  }
   return `Route: ${dataset} by the date role “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ', chosen on this wire'}.`;
 }
 
@@ -159,19 +249,23 @@ export function routeWords(model: Model, route: Route): string {
 function laidByItself(
   document: DashboardDocument,
   model: Model,
-  control: Control,
+  control: Actor,
   target: Visual | Control,
 ): boolean {
-  if (isControl(target) && isTimeControl(control) && isTimeControl(target)) return false;
+  if (!isWithinReach(document, control.id, target.id)) return false;
+  // Chosen marks act on other visuals; what controls offer stays as it is.
+  if (isControl(target) && !isControl(control)) return false;
+  if (isControl(target) && isControl(control) && isTimeControl(control) && isTimeControl(target))
+    return false;
   return crosspoint(document, model, control, target).state !== 'no route';
 }
 
 /** The wires of a document after a new item was added to it: to and from all that it has a route with. */
 export function wiresForNewItem(document: DashboardDocument, model: Model, item: Visual | Control): Wire[] {
-  const pairs: [Control, Visual | Control][] = document.controls
+  const pairs: [Actor, Visual | Control][] = actorsOf(document)
     .filter((control) => control.id !== item.id)
     .map((control) => [control, item]);
-  if (isControl(item)) {
+  if (isControl(item) || isPickSource(item)) {
     for (const target of [...document.visuals, ...document.controls])
       if (target.id !== item.id) pairs.push([item, target]);
   }
@@ -211,7 +305,7 @@ export function switchWires(
 ): Wire[] {
   const wires = [...document.wires];
   for (const pair of pairs) {
-    const control = document.controls.find((entry) => entry.id === pair.control);
+    const control = actorOf(document, pair.control);
     const target = itemOf(document, pair.target);
     if (!control || !target || crosspoint(document, model, control, target).state === 'no route') continue;
     const at = wires.findIndex((wire) => wire.control === pair.control && wire.target === pair.target);
@@ -221,14 +315,18 @@ export function switchWires(
   return wires;
 }
 
-/** A wire set equal to that of another control (its row) or visual (its column), where there are routes. */
-export function wiredLike(document: DashboardDocument, model: Model, id: string, like: string): Wire[] {
-  const isRow =
-    document.controls.some((control) => control.id === id) &&
-    document.controls.some((control) => control.id === like);
+/** A row or column of the board set equal to another one, where there are routes. */
+export function wiredLike(
+  document: DashboardDocument,
+  model: Model,
+  id: string,
+  like: string,
+  line: 'row' | 'column',
+): Wire[] {
+  const isRow = line === 'row';
   const pairOf = (item: string, other: string) =>
     isRow ? { control: item, target: other } : { control: other, target: item };
-  const others = isRow ? [...document.visuals, ...document.controls] : document.controls;
+  const others = isRow ? [...document.visuals, ...document.controls] : actorsOf(document);
   const states = others
     .filter((other) => other.id !== id && other.id !== like)
     .map((other) => ({

@@ -18,7 +18,10 @@ import { withoutItem, withPlaces } from './documentStore';
 import { ItemFrame } from './ItemFrame';
 import { NothingYet } from './ReadMode';
 import { DashboardSettings } from './DashboardSettings';
+import { pushedDown } from './pushedDown';
 import { SettingsPanel } from './SettingsPanel';
+import { SeveralItems } from './ZoneSetting';
+import { ZoneFrames } from './ZoneFrames';
 import { GAP, ROW_HEIGHT } from './StaticGrid';
 import { useDocument, useWorkspace } from './workspace';
 
@@ -26,7 +29,15 @@ export function ArrangeMode() {
   const { store, model } = useWorkspace();
   const document = useDocument();
   const notice = useNotice();
-  const [chosen, setChosen] = useState<string | null>(null);
+  /** The chosen items, the one whose settings are shown last. */
+  const [several, setSeveral] = useState<readonly string[]>([]);
+  const chosen = several[several.length - 1] ?? null;
+  const setChosen = (id: string | null) => setSeveral(id === null ? [] : [id]);
+  const choose = (id: string | null, add = false) => {
+    if (id === null || !add) return setChosen(id);
+    setSeveral((old) => (old.includes(id) ? old.filter((entry) => entry !== id) : [...old, id]));
+  };
+  const items = several.filter((id) => itemOf(document, id) !== undefined);
   const item = chosen === null ? undefined : itemOf(document, chosen);
 
   const add = (kind: PartKind) => {
@@ -37,11 +48,11 @@ export function ArrangeMode() {
       });
       return;
     }
-    store.getState().change((old) => withNewItem(old, model, part));
+    store.getState().change((old) => withNewItem(old, model, part, chosen));
     setChosen(part.id);
   };
-  const remove = (id: string) => {
-    store.getState().change((old) => withoutItem(old, id));
+  const remove = (ids: readonly string[]) => {
+    store.getState().change((old) => ids.reduce(withoutItem, old));
     setChosen(null);
     notice({
       text: 'Removed from the dashboard.',
@@ -51,7 +62,7 @@ export function ArrangeMode() {
   return (
     <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
       <PartsRail onAdd={add} chosen={chosen} onChoose={setChosen} />
-      <ArrangeGrid chosen={chosen} onChoose={setChosen} onRemove={remove} />
+      <ArrangeGrid chosen={items} onChoose={choose} onRemove={(id) => remove([id])} />
       <Box
         component="aside"
         aria-label="Settings"
@@ -65,8 +76,10 @@ export function ArrangeMode() {
           p: 2,
         }}
       >
-        {item ? (
-          <SettingsPanel key={item.id} item={item} onRemove={() => remove(item.id)} />
+        {items.length > 1 ? (
+          <SeveralItems items={items} onRemove={() => remove(items)} />
+        ) : item ? (
+          <SettingsPanel key={item.id} item={item} onRemove={() => remove([item.id])} />
         ) : (
           <DashboardSettings />
         )}
@@ -166,17 +179,18 @@ function ArrangeGrid({
   onChoose,
   onRemove,
 }: {
-  chosen: string | null;
-  onChoose: (id: string | null) => void;
+  chosen: readonly string[];
+  onChoose: (id: string | null, add?: boolean) => void;
   onRemove: (id: string) => void;
 }) {
   const { store, model } = useWorkspace();
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
+  const latest = chosen[chosen.length - 1];
   useEffect(() => {
-    if (chosen === null) return;
-    window.document.querySelector(`[data-place="${chosen}"]`)?.scrollIntoView({ block: 'nearest' });
-  }, [chosen, width]);
+    if (latest === undefined) return;
+    window.document.querySelector(`[data-place="${latest}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [latest, width]);
   const move = (places: readonly Place[]) => store.getState().change((old) => withPlaces(old, places));
   const take = (layout: Layout) => move(layout.map(({ i, x, y, w, h }) => ({ item: i, x, y, w, h })));
   const onKey = (place: Place) => (event: KeyboardEvent) => {
@@ -184,7 +198,7 @@ function ArrangeGrid({
     if (event.key === 'Delete') return onRemove(place.item);
     if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
-      return onChoose(place.item);
+      return onChoose(place.item, event.shiftKey);
     }
     const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     const item = itemOf(document, place.item);
@@ -203,7 +217,7 @@ function ArrangeGrid({
           x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)),
           y: Math.max(0, place.y + dy),
         };
-    move(pushedDown(document.layout, next));
+    move(pushedDown(document.layout, [next]));
   };
   return (
     <Box
@@ -211,7 +225,7 @@ function ArrangeGrid({
       sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0 }}
       onClick={(event) => event.target === event.currentTarget && onChoose(null)}
     >
-      <div ref={ref}>
+      <div ref={ref} style={{ position: 'relative' }}>
         {document.layout.length === 0 && <NothingYet />}
         {width > 0 && document.layout.length > 0 && (
           <GridLayout
@@ -247,10 +261,10 @@ function ArrangeGrid({
                   key={place.item}
                   tabIndex={0}
                   role="group"
-                  aria-label={`Place of ${title}: column ${place.x + 1}, row ${place.y + 1}, ${place.w} by ${place.h}. Arrow keys move it, with Shift they resize it.`}
+                  aria-label={`Place of ${title}: column ${place.x + 1}, row ${place.y + 1}, ${place.w} by ${place.h}. Arrow keys move it, with Shift they resize it; Enter chooses it, with Shift one more.`}
                   onKeyDown={onKey(place)}
                   data-place={place.item}
-                  onPointerDownCapture={() => onChoose(place.item)}
+                  onPointerDownCapture={(event) => onChoose(place.item, event.shiftKey)}
                   style={{ display: 'flex', flexDirection: 'column' }}
                 >
                   <div
@@ -260,41 +274,20 @@ function ArrangeGrid({
                       height: 10,
                       flex: 'none',
                       cursor: 'move',
-                      background: chosen === place.item ? role.time : role.hairline,
+                      background: chosen.includes(place.item) ? role.time : role.hairline,
                       borderRadius: '3px 3px 0 0',
                     }}
                   />
                   <div style={{ flex: 1, minHeight: 0 }}>
-                    <ItemFrame item={item} light={chosen === place.item ? 'lit' : undefined} />
+                    <ItemFrame item={item} light={chosen.includes(place.item) ? 'lit' : undefined} />
                   </div>
                 </div>
               );
             })}
           </GridLayout>
         )}
+        {width > 0 && <ZoneFrames width={width} />}
       </div>
     </Box>
   );
-}
-
-/** The layout after an item took its new place: what it now covers moves down below it. */
-function pushedDown(layout: readonly Place[], moved: Place): Place[] {
-  const placed: Place[] = [moved];
-  const others = layout.filter((place) => place.item !== moved.item).sort((a, b) => a.y - b.y || a.x - b.x);
-  for (const other of others) {
-    let place = other;
-    for (;;) {
-      const hit = placed.find(
-        (done) =>
-          place.x < done.x + done.w &&
-          done.x < place.x + place.w &&
-          place.y < done.y + done.h &&
-          done.y < place.y + place.h,
-      );
-      if (!hit) break;
-      place = { ...place, y: hit.y + hit.h };
-    }
-    placed.push(place);
-  }
-  return placed;
 }

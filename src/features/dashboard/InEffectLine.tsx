@@ -7,12 +7,14 @@ import type { Control } from '../../core/dashboard/document';
 import { parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
 import { isEveryDay } from '../../core/calendar/runs';
+import { isPickSource, pickDimensions } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
 import type { ControlAnswer } from '../../core/dashboard/answers';
 import { role } from '../../theme/roles';
 import { BLANK as BLANK_NAME } from '../../core/dashboard/blank';
 import { runsWords } from '../../core/period/describe';
 import { EMPTY_WORDS } from '../controls/usePeriod';
+import { shownPick } from '../visuals/shownPick';
 import { coverageWords } from './words';
 import { useAnswers, useDocument, useWorkspace } from './workspace';
 
@@ -49,54 +51,83 @@ function goTo(control: string) {
   frame?.querySelector<HTMLElement>('[tabindex="0"], input, button')?.focus();
 }
 
+/** One part of the sentence: its words lead to where it was said, × takes it back. */
+function SaidPart({
+  title,
+  said,
+  colour,
+  onGo,
+  onClear,
+}: {
+  title: string;
+  said: Said;
+  colour: string;
+  onGo: () => void;
+  onClear: () => void;
+}) {
+  const plain = { font: 'inherit', background: 'none', border: 0, cursor: 'pointer' } as const;
+  return (
+    <span style={{ whiteSpace: 'nowrap' }}>
+      {title}{' '}
+      <button
+        type="button"
+        onClick={onGo}
+        style={{
+          ...plain,
+          fontWeight: 650,
+          color: 'inherit',
+          borderBottom: `2px solid ${colour}`,
+          padding: 0,
+        }}
+      >
+        {said.words}
+      </button>{' '}
+      <span style={{ color: role.quiet }}>{said.more}</span>
+      <button
+        type="button"
+        aria-label={`Clear ${title}`}
+        onClick={onClear}
+        style={{ ...plain, color: role.quiet, padding: '0 6px' }}
+      >
+        ×
+      </button>
+    </span>
+  );
+}
+
 /** The parts of the sentence; drawn again with every answer, so the rest of the line stands outside. */
 function SaidParts() {
-  const { model, clear } = useWorkspace();
+  const { model, reader, clear } = useWorkspace();
   const design = useDocument();
   const answers = useAnswers((state) => state.controls);
   const parts = design.controls.flatMap((control): ReactNode[] => {
     const said = saying(control, answers[control.id]);
     if (!said) return [];
-    const colour = control.kind === 'slicer' ? role.choice : role.time;
-    const title = titleOf(control, model);
     return [
-      <span key={control.id} style={{ whiteSpace: 'nowrap' }}>
-        {title}{' '}
-        <button
-          type="button"
-          onClick={() => goTo(control.id)}
-          style={{
-            font: 'inherit',
-            fontWeight: 650,
-            color: 'inherit',
-            background: 'none',
-            border: 0,
-            borderBottom: `2px solid ${colour}`,
-            padding: 0,
-            cursor: 'pointer',
-          }}
-        >
-          {said.words}
-        </button>{' '}
-        <span style={{ color: role.quiet }}>{said.more}</span>
-        <button
-          type="button"
-          aria-label={`Clear ${title}`}
-          onClick={() => clear(control.id)}
-          style={{
-            font: 'inherit',
-            color: role.quiet,
-            background: 'none',
-            border: 0,
-            padding: '0 6px',
-            cursor: 'pointer',
-          }}
-        >
-          ×
-        </button>
-      </span>,
+      <SaidPart
+        key={control.id}
+        title={titleOf(control, model)}
+        said={said}
+        colour={control.kind === 'slicer' ? role.choice : role.time}
+        onGo={() => goTo(control.id)}
+        onClear={() => clear(control.id)}
+      />,
     ];
   });
+  for (const visual of design.visuals.filter(isPickSource)) {
+    const pick = reader.state.picks?.[visual.id];
+    if (!pick) continue;
+    parts.push(
+      <SaidPart
+        key={visual.id}
+        title={`chosen on ${titleOf(visual, model)}`}
+        said={{ words: shownPick(pick, model, pickDimensions(visual)), more: '' }}
+        colour={role.choice}
+        onGo={() => goTo(visual.id)}
+        onClear={() => reader.setPick(visual.id, null)}
+      />,
+    );
+  }
   if (parts.length > 0) return parts;
   const answered = design.controls.every((control) => answers[control.id] !== undefined);
   return <span>{answered ? 'everything there is' : '…'}</span>;
@@ -107,6 +138,7 @@ export function InEffectLine() {
   const isDefault =
     Object.keys(reader.state.periods).length === 0 &&
     Object.keys(reader.state.choices).length === 0 &&
+    Object.keys(reader.state.picks ?? {}).length === 0 &&
     !reader.state.asOf;
   const waits = Object.keys(pending.periods).length + Object.keys(pending.choices).length;
   return (

@@ -11,6 +11,7 @@ import { titleOf } from '../../core/dashboard/title';
 import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
+import { ChosenLine } from '../visuals/ChosenLine';
 import { VisualBody } from '../visuals/VisualBody';
 import { useTraced } from '../wiring/traced';
 import { runsWords } from '../../core/period/describe';
@@ -167,6 +168,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
         </button>
       </div>
       <DrillTrail visual={visual} />
+      <ChosenLine visual={visual} />
       <p style={SUBTITLE} title={isShown(answer) ? answer.notes.join(' · ') : ''}>
         {subtitle(visual, answer, model)}
         {waiting && ' · on its way'}

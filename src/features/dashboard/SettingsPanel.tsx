@@ -2,10 +2,19 @@
 /** The settings of the chosen item. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { isControl, isTimeControl, type Control, type Visual } from '../../core/dashboard/document';
+import {
+  isControl,
+  isTimeControl,
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from '../../core/dashboard/document';
+import type { Model } from '../../core/dashboard/model';
+import { isPickSource } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
 import { datasetUses } from '../../core/dashboard/uses';
-import { wiresForChangedItem } from '../../core/dashboard/wiring';
+import { wiresForChangedItem, wiresForNewItem } from '../../core/dashboard/wiring';
 import { ControlSettings } from './ControlSettings';
 import { withItem } from './documentStore';
 import { TextSetting } from './fields';
@@ -15,14 +24,32 @@ import { SlicerSettings } from './SlicerSettings';
 import { TableSettings } from './TableSettings';
 import { RevealSetting, TimeSettings } from './TimeSettings';
 import { VisualSettings } from './VisualSettings';
+import { ZoneSetting } from './ZoneSetting';
 import { useWorkspace } from './workspace';
+
+/** Wires of a visual on which readers can, or no longer can, choose marks: laid as those of a new control, or gone. */
+function withPickWires(
+  before: DashboardDocument,
+  after: DashboardDocument,
+  model: Model,
+  item: Visual | Control,
+): DashboardDocument {
+  const old = itemOf(before, item.id);
+  if (!old || isPickSource(old) === isPickSource(item)) return after;
+  const others = after.wires.filter((wire) => wire.control !== item.id);
+  if (!isPickSource(item)) return { ...after, wires: others };
+  const laid = wiresForNewItem({ ...after, wires: [] }, model, item).filter(
+    (wire) => wire.control === item.id,
+  );
+  return { ...after, wires: [...others, ...laid] };
+}
 
 export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRemove: () => void }) {
   const { store, model } = useWorkspace();
   const change = (part: Partial<Visual | Control>) => {
     store.getState().change((old) => {
       const next = { ...item, ...part } as Visual | Control;
-      const changed = withItem(old, next);
+      const changed = withPickWires(old, withItem(old, next), model, next);
       const datasetsOf = (entry: Visual | Control) =>
         datasetUses({ ...changed, wires: [] }, model, entry)
           .map((use) => use.dataset)
@@ -62,6 +89,7 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
       )}
       {item.kind === 'asof' && <RevealSetting control={item} change={change} />}
       {item.kind === 'slicer' && <SlicerSettings slicer={item} change={change} />}
+      <ZoneSetting items={[item.id]} />
       <Button color="error" onClick={onRemove} sx={{ mt: 2 }}>
         Remove from dashboard
       </Button>

@@ -1,11 +1,20 @@
 'use client';
 /** The dashboard's grid where nothing is moved: in Read and in Wire. */
 import { useMemo, type CSSProperties } from 'react';
-import { GRID_COLUMNS, itemOf, type DashboardDocument } from '../../core/dashboard/document';
+import {
+  GRID_COLUMNS,
+  itemOf,
+  type DashboardDocument,
+  type Place,
+  type Zone,
+} from '../../core/dashboard/document';
+import { zoneFrame } from '../../core/dashboard/zones';
+import { role } from '../../theme/roles';
 import { visiblePlaces } from '../../core/dashboard/visiblePlaces';
 import type { AnswersState } from './answersStore';
 import { ItemFrame } from './ItemFrame';
 import { useAnswers } from './workspace';
+import { ZONE_NAME } from './zoneName';
 
 export const ROW_HEIGHT = 24;
 export const GAP = 8;
@@ -16,6 +25,28 @@ function hiddenControls(controls: AnswersState['controls']): string {
     .filter(([, answer]) => answer.kind === 'hidden')
     .map(([id]) => id)
     .join(' ');
+}
+
+/** A quiet frame behind the items of a zone, with its name on the frame. */
+function ZoneOutline({ zone, places }: { zone: Zone; places: readonly Place[] }) {
+  const frame = zoneFrame(places, zone);
+  if (!frame) return null;
+  return (
+    <div
+      role="group"
+      aria-label={`Zone ${zone.name}`}
+      style={{
+        gridColumn: `${frame.x + 1} / span ${frame.w}`,
+        gridRow: `${frame.y + 1} / span ${frame.h}`,
+        margin: -4,
+        border: `1px solid ${role.choice}`,
+        borderRadius: 5,
+        position: 'relative',
+      }}
+    >
+      <span style={{ ...ZONE_NAME, fontSize: 10, lineHeight: '13px', top: -7 }}>{zone.name}</span>
+    </div>
+  );
 }
 
 export interface StaticGridProps {
@@ -39,6 +70,9 @@ export function StaticGrid({ document, lightOf, onPoint, onChoose }: StaticGridP
   };
   return (
     <div style={style}>
+      {document.zones.map((zone) => (
+        <ZoneOutline key={zone.id} zone={zone} places={places} />
+      ))}
       {places.map((place) => {
         const item = itemOf(document, place.item);
         if (!item) return null;

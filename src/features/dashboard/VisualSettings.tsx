@@ -11,6 +11,7 @@ import {
   type MeasuredVisual,
   type ValueAxis,
 } from '../../core/dashboard/visuals';
+import { canPick } from '../../core/dashboard/pick';
 import { DimensionSetting } from './DimensionSetting';
 import { ChoiceSetting, SwitchSetting, TextSetting } from './fields';
 import { MeasureList } from './MeasureList';
@@ -35,6 +36,13 @@ export function VisualSettings({ visual, change }: { visual: MeasuredVisual; cha
         checked={visual.unsettled === 'leave out'}
         onChange={(out) => change({ unsettled: out ? 'leave out' : 'show' })}
       />
+      {canPick(visual) && (
+        <SwitchSetting
+          label="Readers can choose on it"
+          checked={visual.picks}
+          onChange={(picks) => change({ picks })}
+        />
+      )}
     </>
   );
 }

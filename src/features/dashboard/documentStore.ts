@@ -2,6 +2,7 @@
 import { temporal } from 'zundo';
 import { createStore } from 'zustand';
 import type { Control, DashboardDocument, Place, Visual } from '../../core/dashboard/document';
+import { withZone } from '../../core/dashboard/zones';
 
 export interface DocumentState {
   readonly document: DashboardDocument;
@@ -46,6 +47,7 @@ export function withoutItem(document: DashboardDocument, id: string): DashboardD
     visuals: document.visuals.filter((visual) => visual.id !== id),
     controls: document.controls.filter((control) => control.id !== id),
     wires: document.wires.filter((wire) => wire.control !== id && wire.target !== id),
+    zones: withZone(document, [id], null).zones,
     layout: document.layout.filter((place) => place.item !== id),
   };
 }

@@ -19,6 +19,7 @@ import {
   type VisualKind,
 } from '../../core/dashboard/visuals';
 import { wiresForNewItem } from '../../core/dashboard/wiring';
+import { withZone, zoneOf } from '../../core/dashboard/zones';
 
 export type PartKind = (Visual | Control)['kind'];
 
@@ -289,17 +290,23 @@ function freePlace(document: DashboardDocument, item: string, size: { w: number;
   }
 }
 
-/** The document with a new item in a free place, wired to all that it has a route with. */
+/**
+ * The document with a new item in a free place, wired to all within reach that it has a route with. It joins the zone
+ * of the item that it is added beside.
+ */
 export function withNewItem(
   document: DashboardDocument,
   model: Model,
   item: Visual | Control,
+  beside: string | null = null,
 ): DashboardDocument {
-  const placed: DashboardDocument = {
+  const zone = beside === null ? undefined : zoneOf(document, beside);
+  const added: DashboardDocument = {
     ...document,
     visuals: isControl(item) ? document.visuals : [...document.visuals, item],
     controls: isControl(item) ? [...document.controls, item] : document.controls,
     layout: [...document.layout, freePlace(document, item.id, SIZES[item.kind])],
   };
+  const placed = zone ? withZone(added, [item.id], zone.name) : added;
   return { ...placed, wires: wiresForNewItem(placed, model, item) };
 }

@@ -10,8 +10,10 @@ import type { Measure } from '../../core/dashboard/model';
 import { HatchPattern } from '../../theme/marks';
 import { role, seriesColour } from '../../theme/roles';
 import { extentOf } from './scale';
+import { onlyChosen, type Picking } from './picking';
 import { Tip } from './Tip';
 import { useSize } from './useSize';
+import { CHOOSING_WORDS, useSweep } from './useSweep';
 
 const LABEL = 64;
 const HEAD = 16;
@@ -44,11 +46,14 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   measure,
   rule,
   title,
+  picking,
 }: {
   answer: CalendarMapAnswer;
   measure: Measure;
   rule: CalendarRule;
   title: string;
+  /** Choosing days, where readers can. */
+  picking?: Picking | undefined;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -73,6 +78,12 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     !extent || extent[0] === extent[1]
       ? STEPS - 1
       : Math.min(STEPS - 1, Math.floor(((value - extent[0]) / (extent[1] - extent[0])) * STEPS));
+  const sweep = useSweep(picking, answer.values.length);
+  const chosen = picking?.chosen ?? null;
+  const lit = chosen ? onlyChosen(answer.values, chosen) : answer.lit;
+  /** White over what is not chosen, so that it looks pale whatever its step. */
+  let veil = '';
+  let swept = '';
   const paths = new Array<string>(STEPS).fill('');
   let missing = '';
   let provisional = '';
@@ -81,6 +92,8 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     const day = answer.first + i;
     if (value === null) missing += box(day);
     else paths[stepOf(value)] += box(day);
+    if (lit && value !== null && lit[i] === null) veil += box(day);
+    if (sweep.range && i >= sweep.range.first && i <= sweep.range.last) swept += box(day);
     if (value !== null && answer.provisionalFrom !== null && day >= answer.provisionalFrom)
       provisional += box(day);
     if (rule.weekend.includes(weekdayOf(day))) {
@@ -88,24 +101,30 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
       weekends += `M${(x + 1).toFixed(1)} ${y + row - 1.5}h${(column - 2).toFixed(1)}`;
     }
   });
-  const point = (event: PointerEvent<SVGSVGElement>) => {
+  const dayAt = (event: PointerEvent<SVGSVGElement>): number | null => {
     const frame = event.currentTarget.getBoundingClientRect();
     const ratio = frame.width / width || 1;
     const dayOfMonth = Math.floor(((event.clientX - frame.left) / ratio - LABEL) / column) + 1;
     const month = months[Math.floor(((event.clientY - frame.top) / ratio - HEAD) / row)];
-    if (!month || dayOfMonth < 1 || dayOfMonth > daysInMonth(month.year, month.month))
-      return setPointed(null);
+    if (!month || dayOfMonth < 1 || dayOfMonth > daysInMonth(month.year, month.month)) return null;
     const i = dayFromCivil(month.year, month.month, dayOfMonth) - answer.first;
-    setPointed(i >= 0 && i < answer.values.length ? i : null);
+    return i >= 0 && i < answer.values.length ? i : null;
+  };
+  const point = (event: PointerEvent<SVGSVGElement>) => {
+    const i = dayAt(event);
+    setPointed(i);
+    if (i !== null) sweep.move(i);
   };
   const step = (event: KeyboardEvent) => {
     const count = answer.values.length;
     const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -30, ArrowDown: 30, Home: -count, End: count }[
       event.key
     ];
-    if (by === undefined) return;
+    const moved =
+      by === undefined ? null : Math.max(0, Math.min(count - 1, (pointed ?? (by > 0 ? -1 : count)) + by));
+    if (sweep.key(event, pointed, moved) || moved === null) return;
     event.preventDefault();
-    setPointed((old) => Math.max(0, Math.min(count - 1, (old ?? (by > 0 ? -1 : count)) + by)));
+    setPointed(moved);
   };
   const at = pointed === null ? null : Math.min(pointed, answer.values.length - 1);
   const tip = at === null ? null : placeOf(answer.first + at);
@@ -122,12 +141,18 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           height={HEAD + months.length * row + 2}
           role="img"
           tabIndex={0}
-          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}. Arrow keys read values.`}
+          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}`}
           onPointerMove={point}
+          onPointerDown={(event) => sweep.down(event, dayAt(event))}
+          onPointerUp={sweep.up}
+          onPointerCancel={sweep.cancel}
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
-          onBlur={() => setPointed(null)}
-          style={{ display: 'block' }}
+          onBlur={() => {
+            setPointed(null);
+            sweep.cancel();
+          }}
+          style={{ display: 'block', cursor: picking ? 'pointer' : undefined }}
         >
           <defs>
             <HatchPattern id={hatch} />
@@ -154,6 +179,10 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
               data-mark="days"
             />
           ))}
+          {veil !== '' && <path d={veil} fill={role.surface} fillOpacity="0.76" data-mark="pale" />}
+          {swept !== '' && (
+            <path d={swept} fill="none" stroke={role.choice} strokeWidth="2" data-mark="sweep" />
+          )}
           <path d={missing} fill={`url(#${hatch})`} data-mark="no data" />
           <path d={weekends} stroke={role.quiet} strokeWidth="1" opacity="0.6" />
           <path d={provisional} fill="none" stroke={role.ink} strokeDasharray="1 2" data-mark="provisional" />

@@ -9,13 +9,16 @@ import type { Measure } from '../../core/dashboard/model';
 import type { Chart } from '../../core/dashboard/visuals';
 import { bracketPath, HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
+import { ChosenBand, PALE, SweepBand } from './ChoiceBands';
 import { axisPlaces, drawnSeries, type DrawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import { Legend, LEGEND_HEIGHT } from './Legend';
 import { axisLabel, extentOf, valueScale } from './scale';
 import { SeriesMark } from './SeriesMark';
+import { onlyChosen, type Picking } from './picking';
 import { Tip } from './Tip';
 import { useSize } from './useSize';
+import { CHOOSING_WORDS, useSweep } from './useSweep';
 
 const LEFT = 46;
 const RIGHT = 14;
@@ -35,6 +38,7 @@ export const ColumnChart = memo(function ColumnChart({
   rule,
   title,
   onDrill,
+  picking,
 }: {
   visual: Chart;
   answer: ChartAnswer;
@@ -43,6 +47,8 @@ export const ColumnChart = memo(function ColumnChart({
   title: string;
   /** Goes into the bucket with this index; absent where that is not possible. */
   onDrill?: (bucket: number) => void;
+  /** Choosing places along the chart, where readers can. */
+  picking?: Picking | undefined;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -88,12 +94,24 @@ export const ColumnChart = memo(function ColumnChart({
   const places = axisPlaces(answer, rule, every);
   const bars = series.filter((entry) => entry.mark === 'bar');
   const at = pointed === null || count === 0 ? null : Math.min(pointed, count - 1);
-  const point = (event: PointerEvent<SVGSVGElement>) => {
+  const sweep = useSweep(picking, count);
+  const placeAt = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const ratio = box.width / width || 1;
-    const i = Math.floor(((event.clientX - box.left) / ratio - LEFT) / slot);
-    setPointed(i >= 0 && i < count ? i : null);
+    return Math.floor(((event.clientX - box.left) / ratio - LEFT) / slot);
   };
+  const isPlace = (i: number) => i >= 0 && i < count;
+  const point = (event: PointerEvent<SVGSVGElement>) => {
+    const i = placeAt(event);
+    setPointed(isPlace(i) ? i : null);
+    sweep.move(i);
+  };
+  const press = (event: PointerEvent<SVGSVGElement>) => {
+    const i = placeAt(event);
+    sweep.down(event, isPlace(i) ? i : null);
+  };
+  const chosen = picking?.chosen ?? null;
+  const lit = chosen ? series.map((entry) => onlyChosen(entry.values, chosen)) : answer.lit;
   /** Goes into the bucket pointed at; its place says nothing about the finer ones. */
   const drill = () => {
     if (at === null || !onDrill) return;
@@ -103,10 +121,23 @@ export const ColumnChart = memo(function ColumnChart({
   const step = (event: KeyboardEvent) => {
     if (event.key === 'Enter') drill();
     const by = { ArrowLeft: -1, ArrowRight: 1, Home: -count, End: count }[event.key];
-    if (by === undefined) return;
+    const moved =
+      by === undefined ? null : Math.max(0, Math.min(count - 1, (pointed ?? (by > 0 ? -1 : count)) + by));
+    if (sweep.key(event, at, moved) || moved === null) return;
     event.preventDefault();
-    setPointed((old) => Math.max(0, Math.min(count - 1, (old ?? (by > 0 ? -1 : count)) + by)));
+    setPointed(moved);
   };
+  const mark = (entry: DrawnSeries, s: number, values: readonly (number | null)[] = entry.values) => (
+    <SeriesMark
+      key={`${entry.measure} ${entry.name}`}
+      series={values === entry.values ? entry : { ...entry, values }}
+      base={baseOf(series[s]!)}
+      x={x}
+      slot={slot}
+      bar={{ at: bars.indexOf(entry), of: bars.length }}
+      y={entry.axis === 'right' && other ? other.scale : left.scale}
+    />
+  );
   const extentWords = answer.buckets
     ? `${unitCountWords(count, answer.buckets.unit)}, from ${places[0]?.words} to ${places[count - 1]?.words}`
     : `${count} categories`;
@@ -120,13 +151,19 @@ export const ColumnChart = memo(function ColumnChart({
           height={height - legend}
           role="img"
           tabIndex={0}
-          aria-label={`${KIND_NAMES[visual.kind]}, ${title}${names}: ${extentWords}. Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.`}
+          aria-label={`${KIND_NAMES[visual.kind]}, ${title}${names}: ${extentWords}. Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.${picking ? CHOOSING_WORDS : ''}`}
           onPointerMove={point}
+          onPointerDown={press}
+          onPointerUp={sweep.up}
+          onPointerCancel={sweep.cancel}
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
           onDoubleClick={drill}
-          onBlur={() => setPointed(null)}
-          style={{ display: 'block', touchAction: 'pan-y' }}
+          onBlur={() => {
+            setPointed(null);
+            sweep.cancel();
+          }}
+          style={{ display: 'block', touchAction: 'pan-y', cursor: picking ? 'crosshair' : undefined }}
         >
           <defs>
             <HatchPattern id={hatch} />
@@ -181,17 +218,19 @@ export const ColumnChart = memo(function ColumnChart({
               strokeWidth="2"
             />
           )}
-          {series.map((entry) => (
-            <SeriesMark
-              key={`${entry.measure} ${entry.name}`}
-              series={entry}
-              base={baseOf(entry)}
-              x={x}
-              slot={slot}
-              bar={{ at: bars.indexOf(entry), of: bars.length }}
-              y={entry.axis === 'right' && other ? other.scale : left.scale}
+          {chosen && <ChosenBand chosen={chosen} left={LEFT} slot={slot} top={TOP} floor={floor} />}
+          {sweep.range && (
+            <SweepBand
+              x={LEFT + sweep.range.first * slot}
+              width={(sweep.range.last - sweep.range.first + 1) * slot}
+              top={TOP}
+              floor={floor}
             />
-          ))}
+          )}
+          <g opacity={lit ? PALE : undefined} data-pale={lit ? true : undefined}>
+            {series.map((entry, s) => mark(entry, s))}
+          </g>
+          {lit && <g data-lit>{series.map((entry, s) => mark(entry, s, lit[s]))}</g>}
           {at !== null && (
             <line x1={x(at)} x2={x(at)} y1={TOP} y2={floor} stroke={role.quiet} strokeDasharray="2 3" />
           )}

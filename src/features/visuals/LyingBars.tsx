@@ -7,12 +7,15 @@ import { valueWords } from '../../core/dashboard/figures';
 import type { Measure } from '../../core/dashboard/model';
 import type { Chart } from '../../core/dashboard/visuals';
 import { role } from '../../theme/roles';
+import { PALE } from './ChoiceBands';
 import { drawnSeries, type DrawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import { Legend, LEGEND_HEIGHT } from './Legend';
 import { extentOf, valueScale } from './scale';
+import { onlyChosen, type Picking } from './picking';
 import { Tip } from './Tip';
 import { useSize } from './useSize';
+import { CHOOSING_WORDS, useSweep } from './useSweep';
 
 const LEAST_BAR = 11;
 const LEAST_ROW = 17;
@@ -26,12 +29,15 @@ export const LyingBars = memo(function LyingBars({
   measures,
   windowWords,
   title,
+  picking,
 }: {
   visual: Chart;
   answer: ChartAnswer;
   measures: readonly Measure[];
   windowWords: string;
   title: string;
+  /** Choosing bars, where readers can. */
+  picking?: Picking | undefined;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -65,8 +71,11 @@ export const LyingBars = memo(function LyingBars({
   const zero = Math.max(labels, Math.min(scale(0), width));
   const at = pointed === null ? null : Math.min(pointed, count - 1);
   const bar = (row - 8) / lanes;
-  const pathOf = (entry: DrawnSeries, s: number) =>
-    entry.values
+  const sweep = useSweep(picking, count);
+  const chosen = picking?.chosen ?? null;
+  const lit = chosen ? series.map((entry) => onlyChosen(entry.values, chosen)) : answer.lit;
+  const pathOf = (values: readonly (number | null)[], s: number) =>
+    values
       .map((value, i) => {
         if (value === null) return '';
         const base = bases[s]![i]!;
@@ -75,16 +84,22 @@ export const LyingBars = memo(function LyingBars({
         return `M${from.toFixed(1)} ${top.toFixed(1)}H${scale(base + value).toFixed(1)}v${bar.toFixed(1)}H${from.toFixed(1)}Z`;
       })
       .join('');
-  const point = (event: PointerEvent<SVGSVGElement>) => {
+  const rowAt = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const ratio = box.height / (count * row) || 1;
-    setPointed(Math.floor((event.clientY - box.top) / ratio / row));
+    return Math.floor((event.clientY - box.top) / ratio / row);
+  };
+  const point = (event: PointerEvent<SVGSVGElement>) => {
+    setPointed(rowAt(event));
+    sweep.move(rowAt(event));
   };
   const step = (event: KeyboardEvent) => {
     const by = { ArrowUp: -1, ArrowDown: 1, Home: -count, End: count }[event.key];
-    if (by === undefined) return;
+    const moved =
+      by === undefined ? null : Math.max(0, Math.min(count - 1, (pointed ?? (by > 0 ? -1 : count)) + by));
+    if (sweep.key(event, at, moved) || moved === null) return;
     event.preventDefault();
-    setPointed((old) => Math.max(0, Math.min(count - 1, (old ?? (by > 0 ? -1 : count)) + by)));
+    setPointed(moved);
   };
   const shorten = (name: string) => {
     const most = Math.max(3, Math.round((labels - GAP) / CHARACTER));
@@ -111,25 +126,55 @@ export const LyingBars = memo(function LyingBars({
           height={count * row}
           role="img"
           tabIndex={0}
-          aria-label={`Bar chart, ${title}: ${names.map((name, i) => `${name} ${named(i).join(', ')}`).join('; ')}`}
+          aria-label={`Bar chart, ${title}: ${names.map((name, i) => `${name} ${named(i).join(', ')}`).join('; ')}${picking ? `.${CHOOSING_WORDS}` : ''}`}
           onPointerMove={point}
+          onPointerDown={(event) => sweep.down(event, Math.min(count - 1, rowAt(event)))}
+          onPointerUp={sweep.up}
+          onPointerCancel={sweep.cancel}
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
-          onBlur={() => setPointed(null)}
-          style={{ display: 'block' }}
+          onBlur={() => {
+            setPointed(null);
+            sweep.cancel();
+          }}
+          style={{ display: 'block', cursor: picking ? 'pointer' : undefined }}
         >
-          {series.map((entry, s) => (
-            <path
-              key={`${entry.measure} ${entry.name}`}
-              d={pathOf(entry, s)}
-              fill={entry.colour}
-              data-mark="bars"
+          {sweep.range && (
+            <rect
+              x="0"
+              width={width}
+              y={sweep.range.first * row}
+              height={(sweep.range.last - sweep.range.first + 1) * row}
+              fill={role.choiceTint}
+              data-mark="sweep"
             />
-          ))}
+          )}
+          <g opacity={lit ? PALE : undefined} data-pale={lit ? true : undefined}>
+            {series.map((entry, s) => (
+              <path
+                key={`${entry.measure} ${entry.name}`}
+                d={pathOf(entry.values, s)}
+                fill={entry.colour}
+                data-mark="bars"
+              />
+            ))}
+          </g>
+          {lit && (
+            <g data-lit>
+              {series.map((entry, s) => (
+                <path
+                  key={`${entry.measure} ${entry.name}`}
+                  d={pathOf(lit[s]!, s)}
+                  fill={entry.colour}
+                  data-mark="bars"
+                />
+              ))}
+            </g>
+          )}
           <line x1={zero} x2={zero} y1="0" y2={count * row} stroke={role.quiet} />
           <g fontSize="12" fill={role.ink} aria-hidden="true">
             {names.map((name, i) => (
-              <g key={name}>
+              <g key={name} fontWeight={chosen?.has(i) ? 700 : undefined}>
                 <text x={labels - GAP} y={i * row + row / 2 + 4} textAnchor="end">
                   {shorten(name)}
                 </text>

@@ -4,12 +4,14 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useCallback, useMemo, type ReactNode } from 'react';
 import { dayWords, unitText, windowWords } from '../../core/calendar/names';
+import type { CalendarRule } from '../../core/calendar/rule';
 import type { Visual } from '../../core/dashboard/document';
 import { measureOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import type { EmptyAnswer, ShownAnswer, VisualAnswer } from '../../core/dashboard/answers';
 import { dimensionName } from '../../core/dashboard/dimension';
 import { drillText, finerUnit } from '../../core/dashboard/drill';
+import { isPickSource, NO_PICK, type Pick } from '../../core/dashboard/pick';
 import { dimensionsOf, isChart, measuresOf } from '../../core/dashboard/visuals';
 import { EMPTY_WORDS } from '../controls/usePeriod';
 import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
@@ -19,6 +21,7 @@ import { ColumnChart } from './ColumnChart';
 import { CrosstabVisual } from './CrosstabVisual';
 import { FigureVisual } from './FigureVisual';
 import { LyingBars } from './LyingBars';
+import { bucketPicking, categoryPicking, dayPicking, type Picking } from './picking';
 import { TableVisual } from './TableVisual';
 
 function Centred({ children, alert = false }: { children: ReactNode; alert?: boolean }) {
@@ -84,6 +87,10 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
     },
     [setDrill, visual.id, unit, starts, rule],
   );
+  const { setPick } = reader;
+  const pick = isPickSource(visual) ? (reader.state.picks?.[visual.id] ?? NO_PICK) : undefined;
+  const put = useCallback((next: Pick) => setPick(visual.id, next), [setPick, visual.id]);
+  const picking = useMemo(() => pick && pickingOf(answer, pick, rule, put), [answer, pick, rule, put]);
   const [measure] = measures;
   if (visual.kind === 'table')
     return answer.kind === 'table' ? <TableVisual table={visual} answer={answer} title={title} /> : null;
@@ -95,7 +102,14 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
         const { shown } = answer.window;
         const words = windowWords(shown[0]!.start, shown[shown.length - 1]!.end);
         return (
-          <LyingBars visual={visual} answer={answer} measures={measures} windowWords={words} title={title} />
+          <LyingBars
+            visual={visual}
+            answer={answer}
+            measures={measures}
+            windowWords={words}
+            title={title}
+            picking={picking}
+          />
         );
       }
       return (
@@ -105,6 +119,7 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
           measures={measures}
           rule={rule}
           title={title}
+          picking={picking}
           {...(unit && finerUnit(unit) ? { onDrill: drill } : {})}
         />
       );
@@ -117,20 +132,37 @@ function Picture({ visual, answer }: { visual: Visual; answer: ShownAnswer }) {
           dimensions={dimensions}
           rule={rule}
           title={title}
+          pick={pick}
+          onPick={pick && put}
         />
       );
     case 'figure':
       return <FigureVisual answer={answer} measure={measure} title={title} />;
     case 'calendarmap':
-      return <CalendarMapVisual answer={answer} measure={measure} rule={rule} title={title} />;
+      return (
+        <CalendarMapVisual answer={answer} measure={measure} rule={rule} title={title} picking={picking} />
+      );
     case 'table':
       return null;
   }
 }
 
+/** Choosing the marks of an answer that stand in one line; a crosstab has lines of its own. */
+function pickingOf(
+  answer: ShownAnswer,
+  pick: Pick,
+  rule: CalendarRule,
+  put: (pick: Pick) => void,
+): Picking | undefined {
+  if (answer.kind === 'chart' && answer.buckets) return bucketPicking(pick, answer.buckets, rule, put);
+  if (answer.kind === 'chart' && answer.categories) return categoryPicking(pick, answer.categories, put);
+  if (answer.kind === 'calendarmap') return dayPicking(pick, answer.first, answer.values.length, rule, put);
+  return undefined;
+}
+
 /** No row in the window: says when there is data, and moves there with one click. */
 function EmptyBody({ answer }: { answer: EmptyAnswer }) {
-  const { model, setPeriod, clear } = useWorkspace();
+  const { model, reader, setPeriod, clear } = useWorkspace();
   const document = useDocument();
   const { nearest } = answer;
   const emptied = useAnswers(
@@ -149,6 +181,14 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
   const slicers = answer.acting
     .filter((entry) => entry.route.kind === 'column' || entry.route.kind === 'attribute')
     .map((entry) => entry.control);
+  const sources = answer.acting
+    .filter((entry) => entry.route.kind === 'pick' && reader.state.picks?.[entry.control])
+    .map((entry) => entry.control);
+  const letBe = sources.length > 0 && (
+    <Button onClick={() => sources.forEach((id) => reader.setPick(id, null))}>
+      Let go of what is chosen on {sources.length === 1 ? 'the other visual' : 'other visuals'}
+    </Button>
+  );
   if (nearest === undefined) {
     return (
       <Centred>
@@ -164,6 +204,7 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
         {answer.asked.length > 0 && slicers.length > 0 && (
           <Button onClick={() => slicers.forEach(clear)}>Show every value</Button>
         )}
+        {letBe}
       </Centred>
     );
   }
@@ -179,6 +220,7 @@ function EmptyBody({ answer }: { answer: EmptyAnswer }) {
           Go there
         </Button>
       )}
+      {letBe}
     </Centred>
   );
 }

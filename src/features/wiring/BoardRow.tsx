@@ -4,7 +4,7 @@ import { memo } from 'react';
 import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document';
 import { roleName, type Model } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
-import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring';
+import { canPale, crosspoint, wireOf, type Actor, type Crosspoint } from '../../core/dashboard/wiring';
 import { role } from '../../theme/roles';
 import { CELL, CrosspointMark, HEAD, NAME, ROW, RowHead } from './CrosspointParts';
 import type { Pointed } from './pointed';
@@ -44,7 +44,7 @@ export const BoardRow = memo(
   }: {
     document: DashboardDocument;
     model: Model;
-    control: Control;
+    control: Actor;
     row: number;
     targets: readonly (Visual | Control)[];
     /** Indexes of the columns that are drawn, and a text that is the same for the same ones. */
@@ -89,9 +89,17 @@ export const BoardRow = memo(
           const point = crosspoint(document, model, control, target);
           const isChosen = chosenTarget === target.id;
           const inRange = range !== null && column >= range.left && column <= range.right;
-          const other = point.routes.find((route) => route.kind === 'role' && !route.own);
+          const other = point.routes.find(
+            (route) => (route.kind === 'role' || route.kind === 'pick') && !route.own,
+          );
           const letter =
-            other?.kind === 'role' ? roleName(model, other.dataset, other.role).slice(0, 1) : undefined;
+            other?.kind === 'role' || other?.kind === 'pick'
+              ? roleName(model, other.dataset, other.role).slice(0, 1)
+              : undefined;
+          const pales =
+            canPale(target) &&
+            wireOf(document, control.id, target.id)?.effect === 'pale' &&
+            point.state !== 'unwired';
           return (
             <div
               key={target.id}
@@ -119,7 +127,7 @@ export const BoardRow = memo(
                 tabIndex={cursorColumn === column ? 0 : -1}
                 aria-pressed={point.state === 'wired' || point.state === 'half'}
                 aria-disabled={point.state === 'no route'}
-                aria-label={`${title} to ${titleOf(target, model)}: ${STATE_WORDS[point.state]}. ${point.words}`}
+                aria-label={`${title} to ${titleOf(target, model)}: ${STATE_WORDS[point.state]}${pales ? ', pales other marks' : ''}. ${point.words}`}
                 title={point.words}
                 onPointerEnter={() => onPoint({ control: control.id, target: target.id })}
                 onFocus={() => onFocusCell(column)}
@@ -138,7 +146,12 @@ export const BoardRow = memo(
                   cursor: point.state === 'no route' ? 'not-allowed' : 'pointer',
                 }}
               >
-                <CrosspointMark state={point.state} colour={colour} {...(letter ? { letter } : {})} />
+                <CrosspointMark
+                  state={point.state}
+                  colour={colour}
+                  pale={pales}
+                  {...(letter ? { letter } : {})}
+                />
               </button>
             </div>
           );

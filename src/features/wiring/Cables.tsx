@@ -3,7 +3,7 @@
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { GRID_COLUMNS, type DashboardDocument, type Place } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
-import { crosspoint, switchWires } from '../../core/dashboard/wiring';
+import { actorOf, actorsOf, crosspoint, switchWires } from '../../core/dashboard/wiring';
 import { GAP, ROW_HEIGHT } from '../dashboard/StaticGrid';
 import { useWorkspace } from '../dashboard/workspace';
 import { role } from '../../theme/roles';
@@ -49,12 +49,13 @@ export function Cables({
     y: corner.y * (ROW_HEIGHT + GAP) - GAP / 2,
   });
   const cables = useMemo((): Cable[] => {
+    const actors = actorsOf(document);
     const pairs = document.wires.filter(
       (wire) => wire.on && (control !== undefined ? wire.control === control : wire.target === target),
     );
     return pairs.flatMap((wire): Cable[] => {
-      const row = document.controls.findIndex((entry) => entry.id === wire.control);
-      const owner = document.controls[row];
+      const row = actors.findIndex((entry) => entry.id === wire.control);
+      const owner = actors[row];
       const item = document.visuals.find((entry) => entry.id === wire.target);
       const from = places.find((place) => place.item === wire.control);
       const to = places.find((place) => place.item === wire.target);
@@ -75,6 +76,7 @@ export function Cables({
   }, [document, model, places, control, target]);
   const height = Math.max(1, ...places.map((place) => (place.y + place.h) * (ROW_HEIGHT + GAP)));
   const placeOf = places.find((place) => place.item === control);
+  const plugOwner = control === undefined ? undefined : actorOf(document, control);
   const plug = placeOf && at({ x: placeOf.x + placeOf.w, y: placeOf.y });
   const pointOf = (event: PointerEvent) => {
     const box = svg.current!.getBoundingClientRect();
@@ -151,13 +153,10 @@ export function Cables({
           </g>
         );
       })}
-      {plug && control !== undefined && (
+      {plug && plugOwner && (
         <circle
           role="button"
-          aria-label={`Plug of ${titleOf(
-            document.controls.find((entry) => entry.id === control)!,
-            model,
-          )}: drag to a visual to wire it`}
+          aria-label={`Plug of ${titleOf(plugOwner, model)}: drag to a visual to wire it`}
           cx={plug.x - 8}
           cy={plug.y + 16}
           r="10"
@@ -165,7 +164,7 @@ export function Cables({
           stroke={role.time}
           strokeWidth="3"
           style={{ pointerEvents: 'auto', cursor: 'grab', touchAction: 'none' }}
-          onPointerDown={(event) => begin(event, { x: plug.x - 8, y: plug.y + 16 }, control, null)}
+          onPointerDown={(event) => begin(event, { x: plug.x - 8, y: plug.y + 16 }, plugOwner.id, null)}
         >
           <title>Drag to a visual to wire it</title>
         </circle>

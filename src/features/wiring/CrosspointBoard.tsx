@@ -8,10 +8,12 @@ import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { isControl, type Control, type Visual } from '../../core/dashboard/document';
+import { isPickSource } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
-import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
+import { actorsOf, crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
+import { ZoneTools } from './ZoneTools';
 import { CELL, ColumnHead, HEAD, Legend, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';
 import { wireColour } from './wireColour';
@@ -55,16 +57,16 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
     focus: false,
   });
   const wanted = search.trim().toLowerCase();
-  // The as-of day acts on everything and needs no wires.
-  const allControls = useMemo(
-    () => document.controls.filter((control) => control.kind !== 'asof'),
-    [document.controls],
-  );
+  const [zone, setZone] = useState('');
+  const actors = useMemo(() => actorsOf(document), [document]);
   const { controls, targets } = useMemo(() => {
     const found = (item: Visual | Control) => titleOf(item, model).toLowerCase().includes(wanted);
-    const rows = allControls.filter((control) => (only.control ? control.id === only.control : true));
-    const columns = [...document.visuals, ...allControls].filter((item) =>
-      only.target ? item.id === only.target : true,
+    const zoned = document.zones.find((entry) => entry.id === zone);
+    const isShown = (item: Visual | Control, wantedId: string | undefined) =>
+      (wantedId === undefined || item.id === wantedId) && (!zoned || zoned.items.includes(item.id));
+    const rows = actors.filter((actor) => isShown(actor, only.control));
+    const columns = [...document.visuals, ...actors.filter(isControl)].filter((item) =>
+      isShown(item, only.target),
     );
     if (wanted === '') return { controls: rows, targets: columns };
     const [someRows, someColumns] = [rows.filter(found), columns.filter(found)];
@@ -73,7 +75,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       controls: someRows.length > 0 ? someRows : rows,
       targets: someColumns.length > 0 ? someColumns : columns,
     };
-  }, [allControls, document.visuals, model, only, wanted]);
+  }, [actors, document.visuals, document.zones, model, only, wanted, zone]);
   const wires = document.wires.filter((wire) => wire.on).length;
   const pointAt = (row: number, column: number): Crosspoint | undefined => {
     const [control, target] = [controls[row], targets[column]];
@@ -180,13 +182,15 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   );
   const columnsKey = columns.join();
   const width = NAME + targets.length * CELL + LEAN;
-  const isEmpty = allControls.length === 0 || document.visuals.length === 0;
+  const isEmpty = actors.length === 0 || document.visuals.length === 0;
+  const sources = document.visuals.filter(isPickSource).length;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 12, flexWrap: 'wrap', marginBottom: 4 }}>
         <Typography variant="h2">Crosspoint board</Typography>
         <Typography variant="body2" color="textSecondary">
-          {allControls.length} controls × {document.visuals.length} visuals, {wires} wires
+          {actors.length - sources} controls{sources > 0 && ` and ${sources} to choose on`} ×{' '}
+          {document.visuals.length} visuals, {wires} wires
         </Typography>
         <InputBase
           value={search}
@@ -217,6 +221,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
         >
           Only this column
         </Button>
+        {document.zones.length > 0 && <ZoneTools zone={zone} onZone={setZone} />}
       </div>
       {isEmpty && (
         <Typography>
@@ -296,7 +301,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 targets={targets}
                 columns={columns}
                 columnsKey={columnsKey}
-                colour={wireColour(control, document.controls.indexOf(control))}
+                colour={wireColour(control, actors.indexOf(control))}
                 litRow={pointed.control === control.id}
                 litTarget={pointed.target}
                 chosenTarget={chosen?.control === control.id ? chosen.target : undefined}

@@ -12,18 +12,28 @@ import {
   type Control,
   type DashboardDocument,
   type Visual,
+  type Wire,
 } from '../../core/dashboard/document';
 import { requestJson } from '../shell/request';
 import { datasetOf } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
 import { isShown, type VisualAnswer } from '../../core/dashboard/answers';
-import { crosspoint, switchWires, wiredLike, wireOf, type Route } from '../../core/dashboard/wiring';
+import {
+  actorOf,
+  actorsOf,
+  canPale,
+  crosspoint,
+  switchWires,
+  wiredLike,
+  wireOf,
+  type Route,
+} from '../../core/dashboard/wiring';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 
 export function CrosspointDetails({ chosen }: { chosen: { control: string; target: string } | null }) {
   const { model, store } = useWorkspace();
   const document = useDocument();
-  const control = document.controls.find((entry) => entry.id === chosen?.control);
+  const control = chosen ? actorOf(document, chosen.control) : undefined;
   const target = chosen ? itemOf(document, chosen.target) : undefined;
   const frame = {
     p: 1.5,
@@ -49,7 +59,10 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       wire.control === control.id && wire.on && document.visuals.some((visual) => visual.id === wire.target),
   );
   const setRole = (dataset: string, role: string) =>
-    store.getState().change((old) => withWireRole(old, control.id, target.id, dataset, role));
+    store.getState().change((old) => {
+      const roles = { ...wireOf(old, control.id, target.id)?.roles, [dataset]: role };
+      return withWire(old, control.id, target.id, { roles });
+    });
   return (
     <Box sx={frame} role="region" aria-label="Chosen crosspoint">
       <Typography variant="h3">
@@ -57,10 +70,13 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       </Typography>
       <Typography>{point.words}</Typography>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5, flexWrap: 'wrap' }}>
-        {isTimeControl(control) &&
+        {(!isControl(control) || isTimeControl(control)) &&
           !(isControl(target) && isTimeControl(target)) &&
           point.routes
-            .filter((route): route is Extract<Route, { kind: 'role' }> => route.kind === 'role')
+            .filter(
+              (route): route is Extract<Route, { kind: 'role' | 'pick' }> =>
+                route.kind === 'role' || (route.kind === 'pick' && route.days),
+            )
             .map((route) => (
               <TextField
                 key={route.dataset}
@@ -80,31 +96,50 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         <Typography variant="body2" color="textSecondary">
           {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
+        {!isControl(control) && canPale(target) && point.state !== 'no route' && (
+          <TextField
+            select
+            label="What is not chosen"
+            value={wireOf(document, control.id, target.id)?.effect ?? 'filter'}
+            onChange={(event) =>
+              store.getState().change((old) =>
+                withWire(old, control.id, target.id, {
+                  effect: event.target.value === 'pale' ? 'pale' : 'filter',
+                }),
+              )
+            }
+            sx={{ minWidth: 130, mt: 1 }}
+          >
+            <MenuItem value="filter">goes away</MenuItem>
+            <MenuItem value="pale">turns pale</MenuItem>
+          </TextField>
+        )}
         {!isControl(target) && point.state !== 'no route' && (
           <WhatIf control={control.id} target={target.id} on={point.state === 'unwired'} />
         )}
-        <WireLike id={control.id} name={titleOf(control, model)} others={document.controls} />
+        <WireLike id={control.id} name={titleOf(control, model)} others={actorsOf(document)} line="row" />
         {!isControl(target) && (
-          <WireLike id={target.id} name={titleOf(target, model)} others={document.visuals} />
+          <WireLike id={target.id} name={titleOf(target, model)} others={document.visuals} line="column" />
         )}
       </Box>
     </Box>
   );
 }
 
-/** The document with a date role chosen on a wire; the wire is made (switched on) where there is none. */
-function withWireRole(
+/** The document with a wire changed; the wire is made (switched on) where there is none. */
+function withWire(
   document: DashboardDocument,
   control: string,
   target: string,
-  dataset: string,
-  role: string,
+  part: Partial<Wire>,
 ): DashboardDocument {
   const wire = wireOf(document, control, target) ?? { control, target, on: true, roles: {} };
-  const next = { ...wire, roles: { ...wire.roles, [dataset]: role } };
   return {
     ...document,
-    wires: [...document.wires.filter((entry) => entry.control !== control || entry.target !== target), next],
+    wires: [
+      ...document.wires.filter((entry) => entry.control !== control || entry.target !== target),
+      { ...wire, ...part },
+    ],
   };
 }
 
@@ -141,7 +176,17 @@ function WhatIf({ control, target, on }: { control: string; target: string; on: 
 }
 
 /** Gives an item the wires of another one. */
-function WireLike({ id, name, others }: { id: string; name: string; others: readonly (Control | Visual)[] }) {
+function WireLike({
+  id,
+  name,
+  others,
+  line,
+}: {
+  id: string;
+  name: string;
+  others: readonly (Control | Visual)[];
+  line: 'row' | 'column';
+}) {
   const { model, store } = useWorkspace();
   const choices = others.filter((other) => other.id !== id && other.kind !== 'asof');
   if (choices.length === 0) return null;
@@ -151,7 +196,9 @@ function WireLike({ id, name, others }: { id: string; name: string; others: read
       label={`Wire ${name} like`}
       value=""
       onChange={(event) =>
-        store.getState().change((old) => ({ ...old, wires: wiredLike(old, model, id, event.target.value) }))
+        store
+          .getState()
+          .change((old) => ({ ...old, wires: wiredLike(old, model, id, event.target.value, line) }))
       }
       sx={{ minWidth: 150, mt: 1 }}
     >

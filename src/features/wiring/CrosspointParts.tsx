@@ -2,7 +2,7 @@
 /** What the crosspoint board is drawn of: marks, names of rows and columns, the legend. */
 import Box from '@mui/material/Box';
 import { isControl, type Control, type Visual } from '../../core/dashboard/document';
-import type { Crosspoint } from '../../core/dashboard/wiring';
+import type { Actor, Crosspoint } from '../../core/dashboard/wiring';
 import { role } from '../../theme/roles';
 import { PARTS } from '../dashboard/parts';
 
@@ -17,10 +17,13 @@ export function CrosspointMark({
   state,
   colour,
   letter,
+  pale = false,
 }: {
   state: Crosspoint['state'];
   colour: string;
   letter?: string;
+  /** Whether other marks turn pale in the place of rows that go: the ring has a pale heart. */
+  pale?: boolean;
 }) {
   return (
     <svg width="24" height="24" viewBox="-12 -12 24 24" aria-hidden="true">
@@ -29,6 +32,7 @@ export function CrosspointMark({
       ) : (
         <>
           <circle r="8" fill={state === 'wired' ? colour : role.surface} stroke={colour} strokeWidth="2" />
+          {pale && <circle r="4" fill={role.surface} fillOpacity="0.75" />}
           {state === 'half' && <path d="M0 -8A8 8 0 0 0 0 8Z" fill={colour} />}
           {letter && (
             <text
@@ -105,7 +109,7 @@ export function RowHead({
   lit,
   onPoint,
   onFlip,
-}: HeadProps & { control: Control; colour: string }) {
+}: HeadProps & { control: Actor; colour: string }) {
   return (
     <div
       role="rowheader"
@@ -150,7 +154,9 @@ export function RowHead({
             {title}
           </span>
           <span style={{ display: 'block', fontSize: 11, color: role.quiet }}>
-            {PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()}
+            {isControl(control)
+              ? PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()
+              : 'marks chosen on it'}
           </span>
         </span>
       </button>

@@ -2,7 +2,8 @@
 /** Wire: the live dashboard at the left, the crosspoint board at the right; each lights the other. */
 import Box from '@mui/material/Box';
 import { useCallback, useState } from 'react';
-import { isControl, itemOf } from '../../core/dashboard/document';
+import { isControl, itemOf, type Control, type Visual } from '../../core/dashboard/document';
+import { isPickSource } from '../../core/dashboard/pick';
 import { useSize } from '../visuals/useSize';
 import { CrosspointBoard } from './CrosspointBoard';
 import { CrosspointDetails } from './CrosspointDetails';
@@ -13,6 +14,9 @@ import type { Pointed } from './pointed';
 
 /** Width at which the dashboard is laid out before it is scaled down. */
 const LAID_OUT_WIDTH = 1248;
+
+/** Whether the cables of an item are those that go out from it. */
+const acts = (item: Control | Visual) => isControl(item) || isPickSource(item);
 
 export function WireMode() {
   const document = useDocument();
@@ -43,11 +47,10 @@ export function WireMode() {
   );
   const heldItem = held === null ? undefined : itemOf(document, held);
   const shownControl =
-    pointed.control ??
-    (pointed.target === undefined && heldItem && isControl(heldItem) ? heldItem.id : undefined);
+    pointed.control ?? (pointed.target === undefined && heldItem && acts(heldItem) ? heldItem.id : undefined);
   const shownTarget =
     shownControl === undefined
-      ? (pointed.target ?? (heldItem && !isControl(heldItem) ? heldItem.id : undefined))
+      ? (pointed.target ?? (heldItem && !acts(heldItem) ? heldItem.id : undefined))
       : undefined;
   const pointAt = (id: string | null) => {
     if (id === null) return setPointed({});

@@ -1,9 +1,11 @@
-import type { Control } from '../../core/dashboard/document';
+import { isControl } from '../../core/dashboard/document';
+import type { Actor } from '../../core/dashboard/wiring';
 import { role, seriesColour } from '../../theme/roles';
 
-/** Colour of a control's wires: time or choice for the first of each, then the series. */
-export function wireColour(control: Control, row: number): string {
-  if (row === 0 && control.kind !== 'slicer') return role.time;
-  if (control.kind === 'slicer' && row === 1) return role.choice;
+/** Colour of the wires of what stands in a row of the board: time or choice for the first of each, then the series. */
+export function wireColour(actor: Actor, row: number): string {
+  const isChoice = !isControl(actor) || actor.kind === 'slicer';
+  if (row === 0 && !isChoice) return role.time;
+  if (isChoice && row === 1) return role.choice;
   return seriesColour(row);
 }

@@ -2,6 +2,7 @@
 import { dayCountWords, unitWords, windowWords } from '../../core/calendar/names';
 import type { CalendarRule } from '../../core/calendar/rule';
 import { countDays, sameRuns, type DayRuns } from '../../core/calendar/runs';
+import { tolerant } from '../../core/cube/query';
 import { todayFor } from '../../core/dashboard/clock';
 import type { MovedWindow, RecutVisual, RuleChanges } from '../../core/dashboard/ruleChanges';
 import { isAttribute, dimensionName } from '../../core/dashboard/dimension';
@@ -31,7 +32,7 @@ export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
   for (const entry of entries) {
     const { document } = await readDashboard(entry.id);
     const today = todayFor(document, model, Date.now());
-    const source = await sourceFor(document, model, stored);
+    const source = tolerant(await sourceFor(document, model, stored));
     const before = await settle(document, model, DEFAULT_STATE, today, source);
     const after = await settle(document, next, DEFAULT_STATE, today, source);
     for (const control of document.controls.filter(isTimeControl)) {

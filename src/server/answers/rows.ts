@@ -1,5 +1,6 @@
 /** Detail rows of a table visual: a page at a time, straight from the database. */
 import { isEveryDay } from '../../core/calendar/runs';
+import { tolerant } from '../../core/cube/query';
 import type { DashboardDocument, Visual } from '../../core/dashboard/document';
 import { todayFor } from '../../core/dashboard/clock';
 import { seenBy } from '../../core/dashboard/selection';
@@ -47,7 +48,7 @@ export async function readRowPage(
     throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
   const source = await sourceFor(document, model, stored);
   const today = todayFor(document, model, Date.now());
-  const settings = await settle(document, model, stateFor(document, state), today, source);
+  const settings = await settle(document, model, stateFor(document, state), today, tolerant(source));
   const seen = seenBy(document, model, settings, table, use);
   const target = { columns, spellings: spellingsIn(model, dataset) };
   const where = selectionSql(target, seen.selection, isEveryDay(seen.window) ? undefined : seen.window);

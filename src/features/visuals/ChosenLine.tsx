@@ -1,0 +1,116 @@
+'use client';
+/** What is chosen on a visual, in words, and what can be done with it: keep just that, all but that, or send its days on. */
+import { shownPick } from './shownPick';
+import { canLeaveOut, isPickSource, pickDimensions, pickedDays } from '../../core/dashboard/pick';
+import { isTimeControl, type Visual } from '../../core/dashboard/document';
+import { titleOf } from '../../core/dashboard/title';
+import { wireOf } from '../../core/dashboard/wiring';
+import { role, quietStyle } from '../../theme/roles';
+import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
+import { runsText } from './picking';
+
+const BUTTON = {
+  border: `1px solid ${role.hairline}`,
+  borderRadius: 3,
+  background: 'none',
+  padding: '0 6px',
+  font: 'inherit',
+  fontSize: 11,
+  color: role.choice,
+  cursor: 'pointer',
+  whiteSpace: 'nowrap',
+} as const;
+
+export function ChosenLine({ visual }: { visual: Visual }) {
+  const { model, reader, setPeriod } = useWorkspace();
+  const design = useDocument();
+  const hidden = useAnswers((state) =>
+    design.controls
+      .filter((control) => state.controls[control.id]?.kind === 'hidden')
+      .map((control) => control.id)
+      .join(' '),
+  );
+  const pick = isPickSource(visual) ? reader.state.picks?.[visual.id] : undefined;
+  if (!pick) return null;
+  const days = pickedDays(pick, model.rule);
+  const title = titleOf(visual, model);
+  const put = (exclude: boolean) => reader.setPick(visual.id, { ...pick, exclude });
+  const times = design.controls.filter(
+    (control) => isTimeControl(control) && !hidden.split(' ').includes(control.id),
+  );
+  // Those that act on this visual come first.
+  const wired = (id: string) => (wireOf(design, id, visual.id)?.on ? 0 : 1);
+  const receivers = [...times].sort((a, b) => wired(a.id) - wired(b.id)).slice(0, 2);
+  const send = (control: string) => {
+    setPeriod(control, runsText(days!));
+    reader.setPick(visual.id, null);
+  };
+  return (
+    <div
+      role="group"
+      aria-label={`Chosen on ${title}`}
+      style={{
+        ...quietStyle,
+        display: 'flex',
+        gap: 4,
+        alignItems: 'center',
+        overflow: 'hidden',
+        flex: 'none',
+      }}
+    >
+      <span
+        style={{
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+          color: role.ink,
+          minWidth: 40,
+        }}
+        title={shownPick(pick, model, pickDimensions(visual))}
+      >
+        {shownPick(pick, model, pickDimensions(visual))}
+      </span>
+      {canLeaveOut(pick) && (
+        <>
+          <button
+            type="button"
+            style={{ ...BUTTON, ...(pick.exclude ? {} : { background: role.choiceTint }) }}
+            aria-pressed={!pick.exclude}
+            onClick={() => put(false)}
+          >
+            Just these
+          </button>
+          <button
+            type="button"
+            style={{ ...BUTTON, ...(pick.exclude ? { background: role.choiceTint } : {}) }}
+            aria-pressed={pick.exclude}
+            onClick={() => put(true)}
+          >
+            All but these
+          </button>
+        </>
+      )}
+      {days &&
+        !pick.exclude &&
+        receivers.map((control) => (
+          <button
+            key={control.id}
+            type="button"
+            style={{ ...BUTTON, color: role.time }}
+            title={`Gives ${titleOf(control, model)} these days`}
+            onClick={() => send(control.id)}
+          >
+            To {titleOf(control, model)}
+          </button>
+        ))}
+      <button
+        type="button"
+        style={{ ...BUTTON, border: 0, color: role.quiet }}
+        aria-label={`Let go of what is chosen on ${title}`}
+        onClick={() => reader.setPick(visual.id, null)}
+      >
+        ×
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import { BLANK } from '../../core/dashboard/blank';
+import { dimensionName, type Dimension } from '../../core/dashboard/dimension';
+import type { Model } from '../../core/dashboard/model';
+import { pickedDays, type Pick } from '../../core/dashboard/pick';
+import { runsWords } from '../../core/period/describe';
+
+const MOST_NAMED = 3;
+
+/** What is chosen, in a few words: "Route Veldry–Osk Head", "3 – 9 Mar 2025". */
+export function shownPick(pick: Pick, model: Model, dimensions: readonly Dimension[]): string {
+  const days = pickedDays(pick, model.rule);
+  const parts: string[] = [];
+  if (pick.keys.length > 0) {
+    const groups = pick.keys
+      .slice(0, MOST_NAMED)
+      .map((key) => key.map((value) => value ?? BLANK).join(' › '));
+    const rest = pick.keys.length - groups.length;
+    const [first] = dimensions;
+    const name = dimensions.length === 1 && first ? `${dimensionName(model, first)} ` : '';
+    parts.push(`${name}${groups.join(', ')}${rest > 0 ? ` and ${rest} more` : ''}`);
+  }
+  if (days) parts.push(runsWords(days, model.rule));
+  return `${pick.exclude ? 'all but ' : ''}${parts.join(', ')}`;
+}
