@@ -44,6 +44,12 @@ export default {
       to: { path: '^src/core/(?!calendar/|period/|coverage/)' },
     },
     {
+      name: 'condition-below-cube',
+      severity: 'error',
+      from: { path: within('core/condition') },
+      to: { path: '^src/core/(cube|dashboard)/' },
+    },
+    {
       name: 'cube-below-dashboard',
       severity: 'error',
       from: { path: within('core/cube') },

@@ -5,7 +5,8 @@
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { dayCount, type Cube, type CubeNumber } from './cube';
 import type { GroupColumn, NumberWanted, Selection, ValueFilter } from './query';
-import { conditionKey, KEPT } from './rowCondition';
+import { conditionKey, isSqlCondition, KEPT, type AnyCondition } from './rowCondition';
+import { cellsKeeping, compiledSql } from './sqlCondition';
 
 /** Running totals: entry (d, g) at `d * groups + g` is the total of the first d days for group g. */
 export interface CollapsedNumber {
@@ -35,12 +36,19 @@ export function cellTests(
   cube: Cube,
   selection: Pick<Selection, 'filters' | 'conditions'>,
 ): CellTest[] | undefined {
-  const conditions = selection.conditions.map((condition): ValueFilter => ({
-    column: conditionKey(condition),
-    values: [KEPT],
-    exclude: false,
-  }));
   const tests: CellTest[] = [];
+  const conditions: ValueFilter[] = [];
+  for (const condition of selection.conditions) {
+    const column = conditionKey(condition);
+    const isHeld = cube.categories.some((entry) => entry.column === column);
+    if (isHeld || !isSqlCondition(condition)) {
+      conditions.push({ column, values: [KEPT], exclude: false });
+      continue;
+    }
+    const codes = cellsKeeping(cube, condition);
+    if (!codes) return undefined;
+    tests.push({ codes, passes: Uint8Array.of(0, 1) });
+  }
   for (const filter of [...selection.filters, ...conditions]) {
     const category = cube.categories.find((entry) => entry.column === filter.column);
     if (!category) return undefined;
@@ -51,6 +59,17 @@ export function cellTests(
     tests.push({ codes: category.codes, passes });
   }
   return tests;
+}
+
+/** Whether a cube can tell which of its cells keep a condition. */
+export function canTest(cube: Cube, condition: AnyCondition): boolean {
+  const column = conditionKey(condition);
+  if (cube.categories.some((entry) => entry.column === column)) return true;
+  const isHeld = (name: string) =>
+    name === cube.shape.day ||
+    cube.categories.some((entry) => entry.column === name) ||
+    cube.otherDays.some((entry) => entry.column === name);
+  return isSqlCondition(condition) && compiledSql(condition).columns.every(isHeld);
 }
 
 /** The groups of a grouping's columns: how many combinations there are, and which one a cell belongs to. */

@@ -5,7 +5,7 @@
  */
 import { z } from 'zod';
 import type { Day } from '../calendar/day';
-import { conditionKey, rowConditionSchema } from './rowCondition';
+import { anyConditionSchema, conditionKey } from './rowCondition';
 
 /** Which rows and columns a cube holds. Columns are named by their keys in the dataset. */
 export const cubeShapeSchema = z.object({
@@ -17,8 +17,8 @@ export const cubeShapeSchema = z.object({
   /** Other date columns, for windows that come through another role. */
   otherDays: z.array(z.string()),
   categories: z.array(z.string()),
-  /** Row conditions of measures: each is held as a category of two values. */
-  conditions: z.array(rowConditionSchema),
+  /** Row conditions: each is held as a category of two values. */
+  conditions: z.array(anyConditionSchema),
   numbers: z.array(z.object({ column: z.string(), scale: z.int().min(0), extremes: z.boolean() })),
   /** Spellings of category values that stand for another: by column, from the one in the data to the one shown. */
   spellings: z.record(z.string(), z.record(z.string(), z.string())),

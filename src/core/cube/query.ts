@@ -1,7 +1,7 @@
 /** What a visual or a control asks of a dataset, whoever answers: cube or database. */
 import type { Day } from '../calendar/day';
 import type { DayRuns } from '../calendar/runs';
-import type { RowCondition } from './rowCondition';
+import type { AnyCondition } from './rowCondition';
 
 /** Rows whose column has one of the values (null: blank), or none of them. */
 export interface ValueFilter {
@@ -23,7 +23,7 @@ export interface Selection {
   readonly day: string;
   readonly filters: readonly ValueFilter[];
   readonly otherDays: readonly DayFilter[];
-  readonly conditions: readonly RowCondition[];
+  readonly conditions: readonly AnyCondition[];
 }
 
 /**

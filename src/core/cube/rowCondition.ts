@@ -1,4 +1,4 @@
-/** A simple condition on the rows of a dataset: one column, one operator, some values (SQL WHERE on one column). */
+/** Conditions on the rows of a dataset (SQL WHERE): a simple one on one column, or an SQL search condition. */
 import { z } from 'zod';
 
 export const ROW_OPERATORS = [
@@ -39,8 +39,18 @@ export function valuesWanted(operator: RowOperator): number | 'some' {
   }
 }
 
+/** A search condition as text, its columns named by their keys, with a date in the place of CURRENT_DATE. */
+export const sqlConditionSchema = z.object({ sql: z.string().min(1).max(20_000) });
+export type SqlCondition = z.infer<typeof sqlConditionSchema>;
+
+export const anyConditionSchema = z.union([sqlConditionSchema, rowConditionSchema]);
+export type AnyCondition = z.infer<typeof anyConditionSchema>;
+
+export const isSqlCondition = (condition: AnyCondition): condition is SqlCondition => 'sql' in condition;
+
 /** Name of the two-valued category by which a cube knows whether rows keep a condition. */
-export function conditionKey(condition: RowCondition): string {
+export function conditionKey(condition: AnyCondition): string {
+  if (isSqlCondition(condition)) return `?${condition.sql}`;
   return `?${JSON.stringify([condition.column, condition.operator, condition.values])}`;
 }
 

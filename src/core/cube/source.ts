@@ -1,11 +1,10 @@
 /** A source that answers from cubes held in memory. Collapsed forms are kept, so a drag only looks them up. */
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { aggregateCells, aggregateCollapsed, coveredByCells, ownWindow } from './aggregate';
-import { cellTests, collapse, groupsOf, type Collapsed } from './collapse';
+import { canTest, cellTests, collapse, groupsOf, type Collapsed } from './collapse';
 import { dayCount, type Cube } from './cube';
 import { TOTAL, type AggregateQuery, type GroupColumn, type Layout, type NumberWanted } from './query';
 import type { Selection, Source } from './query';
-import { conditionKey } from './rowCondition';
 
 /** Largest table of days by groups that is worth keeping as running totals. */
 const RUNNING_LIMIT = 2_000_000;
@@ -30,9 +29,10 @@ const hasOtherDays = (selection: Selection) =>
 /** Which layout answers a query on this cube; undefined when the cube lacks a column it needs. */
 export function planQuery(cube: Cube, query: AggregateQuery): Exclude<Layout, 'database'> | undefined {
   const groups = groupsOf(cube, query.by.columns);
-  const tested = [...query.filters.map((filter) => filter.column), ...query.conditions.map(conditionKey)];
+  const tested = query.filters.map((filter) => filter.column);
   if (!groups || !tested.every((column) => cube.categories.some((held) => held.column === column)))
     return undefined;
+  if (!query.conditions.every((condition) => canTest(cube, condition))) return undefined;
   if (groups.size * (query.by.buckets?.starts.length ?? 1) > ANSWER_LIMIT) return undefined;
   for (const wanted of query.numbers) {
     const number = cube.numbers.find((entry) => entry.column === wanted.column);

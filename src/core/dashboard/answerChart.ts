@@ -10,6 +10,7 @@ import { bucketsOf, grainFor, type Buckets } from './grain';
 import { datasetOf, roleName, type Measure, type Model } from './model';
 import { isCoarse, type Reach } from './reach';
 import { BLANK } from './blank';
+import { totalsTest } from './totals';
 import { valueTable, type TableOutcome, type ValueTable } from './valueTable';
 import type { Chart, MeasuredVisual } from './visuals';
 
@@ -138,9 +139,12 @@ async function alongTime(ground: Ground, visual: Chart): Promise<VisualAnswer> {
   const { buckets, notes } = bucketsFor(ground, visual);
   const tables = await tablesOf(ground, visual.split ? [visual.split] : [], buckets);
   if (tables === 'elsewhere') return ELSEWHERE;
+  const passes = visual.split ? await totalsTest(ground.context, visual, [visual.split]) : () => true;
+  if (!passes) return ELSEWHERE;
   const series: SeriesAnswer[] = [];
   const allNotes = [...notes, ...tables.notes];
-  for (const { entry, table } of tables.parts) {
+  for (const { entry, table: all } of tables.parts) {
+    const table = passing(all, passes);
     const order = splitOrder(model, visual, table);
     if (order.length < table.keys.length)
       allNotes.push(
@@ -162,6 +166,13 @@ async function alongTime(ground: Ground, visual: Chart): Promise<VisualAnswer> {
   return { kind: 'chart', ...common(ground, tables.parts, allNotes), buckets, categories: null, series };
 }
 
+/** A table with only the groups that pass a test. */
+export function passing(table: ValueTable, passes: (key: ValueTable['keys'][number]) => boolean): ValueTable {
+  const kept = table.keys.map((_, g) => g).filter((g) => passes(table.keys[g]!));
+  if (kept.length === table.keys.length) return table;
+  return { ...table, keys: kept.map((g) => table.keys[g]!), values: kept.map((g) => table.values[g]!) };
+}
+
 /** Groups of a split table, those with the greatest totals where there are too many, in their order. */
 function splitOrder(model: Model, visual: Chart, table: ValueTable): number[] {
   const all = table.keys.map((_, g) => g);
@@ -176,8 +187,14 @@ function splitOrder(model: Model, visual: Chart, table: ValueTable): number[] {
 
 async function alongDimension(ground: Ground, visual: Chart, across: Dimension): Promise<VisualAnswer> {
   const { model } = ground.context;
-  const tables = await tablesOf(ground, visual.split ? [across, visual.split] : [across], null);
-  if (tables === 'elsewhere') return ELSEWHERE;
+  const found = await tablesOf(ground, visual.split ? [across, visual.split] : [across], null);
+  const passes = await totalsTest(ground.context, visual, [across]);
+  if (found === 'elsewhere' || !passes) return ELSEWHERE;
+  const parts = found.parts.map(({ entry, table }) => ({
+    entry,
+    table: passing(table, (key) => passes(key.slice(0, 1))),
+  }));
+  const tables = { ...found, parts };
   const compare = compareValues(model, across);
   const totals = new Map<string | null, number>();
   const [lead] = tables.parts;

@@ -6,6 +6,7 @@ import type { CrosstabRow, VisualAnswer } from './answers';
 import { slowest, type Ground } from './ground';
 import { compareValues, isKnown } from './dimension';
 import type { Buckets } from './grain';
+import { totalsOn, totalsTest } from './totals';
 import type { ValueTable } from './valueTable';
 import type { Crosstab } from './visuals';
 
@@ -48,6 +49,12 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
       }
     }
   }
+  const passes = await totalsTest(ground.context, visual, visual.rows);
+  if (!passes) return ELSEWHERE;
+  for (const [text, { key }] of rows)
+    if (key.length === visual.rows.length && !passes(key)) rows.delete(text);
+  if (totalsOn(ground.context, visual).length > 0 && visual.subtotals)
+    allNotes.add('subtotals count the rows that are left out too');
   const compares = visual.rows.map((dimension) => compareValues(model, dimension));
   const table = [...rows.values()].sort((a, b) => compareKeys(a.key, b.key, compares));
   return {

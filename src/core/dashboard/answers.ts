@@ -5,6 +5,8 @@ import type { Layout, Selection } from '../cube/query';
 import type { PhraseError } from '../period/phrase';
 import type { PeriodContext } from '../period/point';
 import type { EmptyReason } from '../period/resolve';
+import type { ConditionIssue } from './conditions';
+import type { NumberBounds } from './controls';
 import type { Buckets } from './grain';
 import type { Acting } from './selection';
 
@@ -47,6 +49,22 @@ export interface SlicerAnswer {
   readonly choice: readonly (string | null)[];
   /** Every value of the column, with its rows under what is wired into the slicer. */
   readonly values: readonly { readonly value: string | null; readonly rows: number }[];
+  /** Of a tree: every node, the outer ones before those inside them, by its values from the top. */
+  readonly nodes?: readonly { readonly path: readonly (string | null)[]; readonly rows: number }[];
+}
+
+/** What a condition control holds, and which of its conditions cannot be used. */
+export interface ConditionAnswer {
+  readonly kind: 'condition';
+  readonly problems: readonly ConditionIssue[];
+}
+
+/** The bounds of a number range, and the least and greatest number that there is (null: not known). */
+export interface NumbersAnswer {
+  readonly kind: 'numbers';
+  readonly bounds: NumberBounds;
+  readonly least: number | null;
+  readonly greatest: number | null;
 }
 
 /** Says that the source cannot answer for this item: the database has to. */
@@ -73,7 +91,14 @@ export interface AsOfAnswer {
 }
 
 export type ControlAnswer =
-  PeriodAnswer | SlicerAnswer | AsOfAnswer | HiddenAnswer | ElsewhereAnswer | BrokenAnswer;
+  | PeriodAnswer
+  | SlicerAnswer
+  | ConditionAnswer
+  | NumbersAnswer
+  | AsOfAnswer
+  | HiddenAnswer
+  | ElsewhereAnswer
+  | BrokenAnswer;
 
 /** One dataset of a visual, through one date role: what it sees of it. */
 export interface UseAnswer {

@@ -6,6 +6,7 @@ import { id as ids } from './ids';
 import { measureRef } from './model';
 
 const id = ids.item;
+const key = ids.key;
 export const title = z.string().max(200).describe('Shown title; empty means a title made from the settings');
 
 /** A slicer's value; null is a blank one. */
@@ -102,10 +103,20 @@ const slicerSchema = z.object({
   ...common,
   kind: z.literal('slicer'),
   dimension: dimensionSchema,
+  below: z
+    .array(z.object({ dataset: key, column: key }))
+    .max(3)
+    .default([])
+    .describe('Further levels of a tree, each limited by the one above; values are then JSON lists of names'),
+  custom: z
+    .array(z.string().min(1).max(500))
+    .max(200)
+    .default([])
+    .describe('Values that are offered whether the data has them or not'),
   default: z.array(value).max(1000).describe('Values chosen at the start; none means every value'),
   several: z.boolean().describe('Whether more than one value can be chosen'),
   unavailable: z.enum(['struck', 'hidden']).describe('How values without data are shown'),
-  face: z.enum(['list', 'menu', 'buttons']).default('list'),
+  face: z.enum(['list', 'menu', 'buttons', 'tree']).default('list'),
   exclude: z
     .boolean()
     .default(false)
@@ -127,6 +138,8 @@ export const SLICER_DEFAULTS = {
   title: '',
   hold: false,
   reveal: null,
+  below: [],
+  custom: [],
   default: [],
   several: true,
   unavailable: 'struck',
@@ -137,6 +150,43 @@ export const SLICER_DEFAULTS = {
   orderBy: null,
   counts: true,
 } satisfies Omit<z.infer<typeof slicerSchema>, 'id' | 'kind' | 'dimension'>;
+/** One condition of a condition control: a text of its own, or a definition that other dashboards share. */
+export const conditionEntrySchema = z.object({
+  id,
+  name: z.string().max(100).describe('Shown name; empty means the text itself'),
+  sql: z.string().max(4000).describe('SQL search condition on the dataset’s columns'),
+  definition: key
+    .nullable()
+    .default(null)
+    .describe('Key of a definition that stands in the place of the text'),
+  on: z.boolean().default(true).describe('Whether it is switched on at the start'),
+});
+export type ConditionEntry = z.infer<typeof conditionEntrySchema>;
+const joinSchema = z.enum(['all', 'any']).describe('Whether rows have to keep all of them, or any');
+const conditionControlSchema = z.object({
+  ...common,
+  kind: z.literal('condition'),
+  dataset: key,
+  join: joinSchema.default('all'),
+  groups: z
+    .array(
+      z.object({ join: joinSchema.default('all'), entries: z.array(conditionEntrySchema).min(1).max(30) }),
+    )
+    .max(12),
+  open: z.boolean().default(true).describe('Whether readers can type a condition of their own'),
+});
+
+const bound = z.number().nullable();
+export const numberBoundsSchema = z.object({ low: bound, high: bound });
+export type NumberBounds = z.infer<typeof numberBoundsSchema>;
+const numberRangeSchema = z.object({
+  ...common,
+  kind: z.literal('numbers'),
+  of: z
+    .union([z.object({ dataset: key, column: key }), measureRef])
+    .describe('A number of each row, or a measure whose totals by category are compared'),
+  default: numberBoundsSchema.describe('Both ends inclusive; null is open'),
+});
 const asOfSchema = z.object({ ...common, kind: z.literal('asof') });
 
 export const controlSchema = z.discriminatedUnion('kind', [
@@ -148,6 +198,8 @@ export const controlSchema = z.discriminatedUnion('kind', [
   phraseBoxSchema,
   dateTreeSchema,
   slicerSchema,
+  conditionControlSchema,
+  numberRangeSchema,
   asOfSchema,
 ]);
 export type Control = z.infer<typeof controlSchema>;
@@ -161,7 +213,12 @@ export type PhraseBox = z.infer<typeof phraseBoxSchema>;
 export type DateTree = z.infer<typeof dateTreeSchema>;
 export type Slicer = z.infer<typeof slicerSchema>;
 export type AsOfChooser = z.infer<typeof asOfSchema>;
-export type TimeControl = Exclude<Control, Slicer | AsOfChooser>;
+export type ConditionControl = z.infer<typeof conditionControlSchema>;
+export type NumberRange = z.infer<typeof numberRangeSchema>;
+export type TimeControl = Exclude<Control, Slicer | ConditionControl | NumberRange | AsOfChooser>;
+
+/** Kinds of controls that hold no days. */
+const TIMELESS: readonly Control['kind'][] = ['slicer', 'condition', 'numbers', 'asof'];
 
 export const CONTROL_KINDS: readonly ControlKind[] = controlSchema.options.map(
   (option) => option.shape.kind.value,
@@ -169,7 +226,7 @@ export const CONTROL_KINDS: readonly ControlKind[] = controlSchema.options.map(
 
 /** Whether a control holds a period phrase. */
 export function isTimeControl(control: Control): control is TimeControl {
-  return control.kind !== 'slicer' && control.kind !== 'asof';
+  return !TIMELESS.includes(control.kind);
 }
 
 /** What every time control begins with, beside its own settings. */

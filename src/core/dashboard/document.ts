@@ -8,9 +8,11 @@ import { visualSchema, type Visual } from './visuals';
 export {
   isTimeControl,
   type CalendarPicker,
+  type ConditionControl,
   type Control,
   type DateTree,
   type LookBack,
+  type NumberRange,
   type PeriodList,
   type PhraseBox,
   type RangeSlider,

@@ -96,6 +96,15 @@ export const sharedDimensionSchema = z.object({
 });
 export type SharedDimension = z.infer<typeof sharedDimensionSchema>;
 
+/** A condition on a dataset under a name, for use on any dashboard. */
+export const definitionSchema = z.object({
+  key: z.string(),
+  name: z.string().trim().min(1).max(100),
+  dataset: z.string(),
+  sql: z.string().trim().min(1).max(4000),
+});
+export type Definition = z.infer<typeof definitionSchema>;
+
 export const modelSchema = z.object({
   rule: calendarRuleSchema,
   /** First and last day (inclusive) of the almanac: whole years around all data. */
@@ -103,10 +112,15 @@ export const modelSchema = z.object({
   special: z.array(specialDaySchema),
   datasets: z.array(datasetModelSchema),
   shared: z.array(sharedDimensionSchema),
+  definitions: z.array(definitionSchema).default([]),
   /** A day (YYYY-MM-DD) that is taken for today, for demonstrations and tests. */
   pinnedToday: z.string().nullable(),
 });
 export type Model = z.infer<typeof modelSchema>;
+
+export function definitionOf(model: Model, key: string): Definition | undefined {
+  return model.definitions.find((entry) => entry.key === key);
+}
 
 export function datasetOf(model: Model, dataset: string): DatasetModel | undefined {
   return model.datasets.find((entry) => entry.key === dataset);

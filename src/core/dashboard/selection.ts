@@ -1,6 +1,8 @@
 /** Which rows an item sees: the controls wired to it, each through its route. */
 import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../cube/query';
+import type { AnyCondition } from '../cube/rowCondition';
+import { groupsCondition, pathOf } from './conditions';
 import { isControl, type Control, type DashboardDocument, type Visual } from './document';
 import { chosenDays } from './dimension';
 import { drillKey, drillRuns } from './drill';
@@ -28,6 +30,22 @@ export interface Seen {
 
 /** Where the setting of something that acts stands among the settings. */
 export const settingKey = (actor: Control | Visual) => (isControl(actor) ? actor.id : pickKey(actor.id));
+
+/** A condition that no row keeps, where a choice is required and none is made. */
+const NO_ROW = '1 = 0';
+
+/** What the chosen nodes of a tree keep. */
+export function treeCondition(
+  columns: readonly string[],
+  values: readonly (string | null)[],
+  exclude: boolean,
+): string {
+  const paths = values.flatMap((value) => {
+    const path = pathOf(value);
+    return path ? [path.slice(0, columns.length)] : [];
+  });
+  return paths.length === 0 ? NO_ROW : groupsCondition(columns, paths, exclude);
+}
 
 /** What the chosen marks of a visual keep of a dataset. */
 export function pickedRows(
@@ -57,6 +75,7 @@ export function seenBy(
   const windows = new Map<string, DayRuns>();
   const filters: ValueFilter[] = [];
   const classes: DayFilter[] = [];
+  const conditions: AnyCondition[] = [];
   const acting: Acting[] = [];
   let pending = false;
   const own = 'ownPeriod' in item ? item.ownPeriod : null;
@@ -82,12 +101,16 @@ export function seenBy(
     if (route.kind === 'role' && setting.kind === 'window') {
       windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, setting.runs));
     }
+    if (route.kind === 'condition' && setting.kind === 'condition' && setting.sql !== null)
+      conditions.push({ sql: setting.sql });
     if (setting.kind !== 'choice' || !isEffective(setting)) continue;
     // Nothing chosen where a choice is required keeps no row, whether values are kept or left out.
     const exclude = setting.exclude && setting.values.length > 0;
     if (route.kind === 'column') filters.push({ column: route.column, values: setting.values, exclude });
     if (route.kind === 'attribute')
       classes.push({ column: route.role, runs: chosenDays(model, route.attribute, setting.values, exclude) });
+    if (route.kind === 'columns')
+      conditions.push({ sql: treeCondition(route.columns, setting.values, exclude) });
   }
   const drilled = settings.get(drillKey(item.id));
   if (drilled?.kind === 'drill')
@@ -101,7 +124,7 @@ export function seenBy(
       day: use.role,
       filters,
       otherDays: [...otherDays, ...classes],
-      conditions: [],
+      conditions,
     },
     window: windows.get(use.role) ?? ALL_DAYS,
     acting,

@@ -1,4 +1,7 @@
 /** What a control now says: its days, or its choice. */
+import type { ConditionIssue } from './conditions';
+import type { NumberBounds } from './controls';
+import type { MeasureRef } from './model';
 import type { DayRuns } from '../calendar/runs';
 import type { PhraseError } from '../period/phrase';
 import type { PeriodContext } from '../period/point';
@@ -28,7 +31,17 @@ export type Setting =
       readonly exclude: boolean;
       /** Whether it keeps no row while nothing is chosen. */
       readonly required: boolean;
+      /** Whether it is switched off: then it keeps every row, whatever is chosen. */
+      readonly off: boolean;
     }
+  | {
+      readonly kind: 'condition';
+      /** Null where nothing is switched on. Columns are named by their keys. */
+      readonly sql: string | null;
+      readonly problems: readonly ConditionIssue[];
+    }
+  /** Bounds of a measure's totals by category, both inclusive. */
+  | { readonly kind: 'totals'; readonly measure: MeasureRef; readonly bounds: NumberBounds }
   /** What was chosen on a visual's own marks. */
   | {
       readonly kind: 'pick';
@@ -45,5 +58,5 @@ export type Settings = ReadonlyMap<string, Setting>;
 
 /** Whether a choice keeps some rows and not others. */
 export function isEffective(setting: Extract<Setting, { kind: 'choice' }>): boolean {
-  return setting.values.length > 0 || setting.required;
+  return !setting.off && (setting.values.length > 0 || setting.required);
 }

@@ -3,6 +3,7 @@ import { parseIsoDay, type Day } from '../calendar/day';
 import { ALL_DAYS, intersectRuns, unionRuns, type DayRuns } from '../calendar/runs';
 import { movedToData } from '../coverage/coverage';
 import type { Source } from '../cube/query';
+import { boundsCondition, combinedCondition, initialConditions } from './conditions';
 import { canonicalText } from '../period/canonical';
 import { parsePhrase, parsePoint } from '../period/parse';
 import type { Phrase, Point } from '../period/phrase';
@@ -49,6 +50,11 @@ export function isRevealed(
   if (!isRevealed(document, state, other, [...asked, control.id])) return false;
   if (other.kind === 'slicer') return choiceOf(other, state).some((value) => reveal.values.includes(value));
   if (other.kind === 'asof') return reveal.values.includes(state.asOf ?? '');
+  if (other.kind === 'condition') {
+    const { on } = state.conditions?.[other.id] ?? initialConditions(other);
+    return on.some((entry) => reveal.values.includes(entry));
+  }
+  if (!isTimeControl(other)) return false;
   const text = canonicalText(textOf(other, state));
   return reveal.values.some((value) => value !== null && canonicalText(value) === text);
 }
@@ -63,10 +69,10 @@ export async function settle(
 ): Promise<Settings> {
   const settings = new Map<string, Setting>();
   const revealed = document.controls.filter((control) => isRevealed(document, state, control));
+  const day = (state.asOf && parseIsoDay(state.asOf)) || today;
   for (const control of revealed) {
-    if (control.kind !== 'slicer') continue;
-    const { exclude, required } = control;
-    settings.set(control.id, { kind: 'choice', values: choiceOf(control, state), exclude, required });
+    const setting = timelessSetting(model, control, state, day);
+    if (setting) settings.set(control.id, setting);
   }
   for (const visual of document.visuals.filter(isPickSource)) {
     const pick = state.picks?.[visual.id];
@@ -96,6 +102,35 @@ export async function settle(
     settings.set(visual.id, settingOf(document, model, holder, phrase, { today, asOf, data }));
   }
   return settings;
+}
+
+/** What a control that holds no days says; undefined for the others. */
+function timelessSetting(
+  model: Model,
+  control: Control,
+  state: ReaderState,
+  today: Day,
+): Setting | undefined {
+  const off = state.off?.includes(control.id) === true;
+  switch (control.kind) {
+    case 'slicer': {
+      const { exclude, required } = control;
+      return { kind: 'choice', values: choiceOf(control, state), exclude, required, off };
+    }
+    case 'condition': {
+      const held = state.conditions?.[control.id] ?? initialConditions(control);
+      const combined = combinedCondition(model, control, held, today);
+      return { kind: 'condition', ...combined, sql: off ? null : combined.sql };
+    }
+    case 'numbers': {
+      const set = state.ranges?.[control.id] ?? control.default;
+      const bounds = off ? { low: null, high: null } : set;
+      if ('measure' in control.of) return { kind: 'totals', measure: control.of, bounds };
+      return { kind: 'condition', sql: boundsCondition(control.of.column, bounds), problems: [] };
+    }
+    default:
+      return undefined;
+  }
 }
 
 /** What a period phrase is read for: a time control, or the own period of a visual. */

@@ -2,11 +2,13 @@
 import type { CubeShape } from '../cube/cube';
 import { conditionKey } from '../cube/rowCondition';
 import { columnIn } from './dimension';
-import type { Control, DashboardDocument } from './document';
+import type { ConditionControl, Control, DashboardDocument } from './document';
 import { numbersFor } from './figures';
 import { columnOf, datasetOf, isCategory, spellingsOf, type MeasureRef, type Model } from './model';
 import { isPickSource, pickDimensions } from './pick';
-import { datasetUses, partsOf, type BasePart } from './uses';
+import { entryText, readCondition } from './conditions';
+import { columnsIn } from '../condition/print';
+import { datasetUses, partsOf, slicerLevels, type BasePart } from './uses';
 import { dimensionsOf, measuresOf } from './visuals';
 
 /** The shapes of the cubes from which every turn of a dashboard can be answered. Live datasets have none. */
@@ -80,8 +82,14 @@ const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({
 /** Adds what every slicer and every choice of marks may ask, and puts columns in an order that does not depend on the document's. */
 function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
   for (const control of document.controls) {
-    const column = control.kind === 'slicer' ? columnIn(model, control.dimension, shape.dataset) : undefined;
-    if (column !== undefined) addOnce(shape.categories, column);
+    for (const dimension of control.kind === 'slicer' ? slicerLevels(control) : []) {
+      const column = columnIn(model, dimension, shape.dataset);
+      if (column !== undefined) addOnce(shape.categories, column);
+    }
+    if (control.kind === 'condition' && control.dataset === shape.dataset)
+      addConditions(shape, model, control);
+    if (control.kind === 'numbers' && 'column' in control.of && control.of.dataset === shape.dataset)
+      addBounds(shape, model, control.of.column);
   }
   for (const dimension of document.visuals.filter(isPickSource).flatMap(pickDimensions)) {
     const column = columnIn(model, dimension, shape.dataset);
@@ -95,6 +103,33 @@ function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
     const spellings = spellingsOf(model, shape.dataset, column);
     if (spellings) shape.spellings[column] = { ...spellings };
   }
+}
+
+/**
+ * What a cube needs for conditions: the categories and dates that they are about, by which its cells are asked. A
+ * condition on numbers is left to the database.
+ */
+function addConditions(shape: CubeShape, model: Model, control: ConditionControl) {
+  for (const entry of control.groups.flatMap((group) => group.entries)) {
+    const text = entryText(model, control.dataset, entry);
+    const read = text === undefined ? undefined : readCondition(model, control.dataset, text);
+    if (!read?.ok) continue;
+    for (const column of columnsIn(read.value)) {
+      const type = columnOf(model, shape.dataset, column)?.type;
+      if (isCategory(model, shape.dataset, column)) addOnce(shape.categories, column);
+      const isDate = type === 'day' || type === 'timestamp';
+      if (isDate && column !== shape.day) addOnce(shape.otherDays, column);
+    }
+  }
+}
+
+/** The extremes of a number that readers choose a range of. */
+function addBounds(shape: CubeShape, model: Model, column: string) {
+  const found = columnOf(model, shape.dataset, column);
+  if (found?.type !== 'whole' && found?.type !== 'decimal') return;
+  const known = shape.numbers.find((entry) => entry.column === column);
+  if (known) known.extremes = true;
+  else shape.numbers.push({ column, scale: found.scale, extremes: true });
 }
 
 function addOnce(list: string[], entry: string) {

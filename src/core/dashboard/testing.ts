@@ -38,6 +38,7 @@ export const TEST_MODEL: Model = {
   span: { first: 0, last: 364 },
   special: [],
   shared: [],
+  definitions: [],
   pinnedToday: null,
   datasets: [
     {

@@ -1,7 +1,7 @@
 /** Titles of items: the designer's, or made from what they show. */
 import type { Control, Visual } from './document';
 import { dimensionName } from './dimension';
-import { datasetOf, measureOf, type Model } from './model';
+import { columnOf, datasetOf, measureOf, type Model } from './model';
 import { isChart, measuresOf } from './visuals';
 
 /** Places in a title that are filled with what is shown, with what joins them to the words before. */
@@ -33,6 +33,12 @@ export function titleOf(item: Visual | Control, model: Model): string {
       return 'As of';
     case 'slicer':
       return dimensionName(model, item.dimension);
+    case 'condition':
+      return `Conditions on ${datasetOf(model, item.dataset)?.name ?? item.dataset}`;
+    case 'numbers':
+      return 'measure' in item.of
+        ? (measureOf(model, item.of.dataset, item.of.measure)?.name ?? item.of.measure)
+        : (columnOf(model, item.of.dataset, item.of.column)?.name ?? item.of.column).replace(/_/g, ' ');
   }
 }
 

@@ -16,7 +16,10 @@ import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
 import { reachOf, type ReachContext } from './reach';
 import { seenBy, settingKey } from './selection';
 import { isRevealed } from './settle';
+import type { NumberBounds } from './controls';
+import type { MeasureRef } from './document';
 import type { ReaderState } from './state';
+import { totalsOn } from './totals';
 import { titleOf } from './title';
 import { datasetUses, partsOf, type DatasetUse } from './uses';
 import { dimensionsOf, isChart, measuresOf, type ShownMeasure } from './visuals';
@@ -105,8 +108,11 @@ function clockSteps(context: TraceContext, item: Visual | Control): TraceStep[] 
         words: `${name}: “${setting.text}”${anchor === 'today' ? '' : `, counted from ${anchor}`}: ${days}${setting.followed ? ', moved to where there is data' : ''}.`,
       });
     } else if (setting?.kind === 'choice') {
-      const words =
-        setting.values.length === 0 ? 'nothing chosen, so every value' : valuesInWords(setting.values);
+      const words = setting.off
+        ? 'switched off, so every value'
+        : setting.values.length === 0
+          ? 'nothing chosen, so every value'
+          : valuesInWords(setting.values);
       steps.push({ kind: 'clock', control: control.id, words: `${name}: ${words}.` });
     }
   }
@@ -263,6 +269,8 @@ async function traceMeasure(
         rows: seen.rows,
         days: seen.days,
       });
+      for (const { control, measure: of, bounds } of totalsOn(context, visual))
+        steps.push({ kind: 'condition', control, words: totalsWords(context, control, of, bounds) });
       steps.push({
         kind: 'result',
         words: groupedWords(
@@ -284,6 +292,22 @@ async function traceMeasure(
     });
   }
   return parts;
+}
+
+/** "Passengers: only categories with a total from 100 to 2,000." */
+function totalsWords(
+  { document, model }: TraceContext,
+  control: string,
+  of: MeasureRef,
+  { low, high }: NumberBounds,
+): string {
+  const owner = document.controls.find((entry) => entry.id === control)!;
+  const ends = [
+    ...(low === null ? [] : [`from ${low.toLocaleString('en')}`]),
+    ...(high === null ? [] : [`to ${high.toLocaleString('en')}`]),
+  ].join(' ');
+  const name = measureOf(model, of.dataset, of.measure)?.name ?? of.measure;
+  return `${titleOf(owner, model)}: only categories whose total of ${name} is ${ends}.`;
 }
 
 const columnWords = (model: Model, dataset: string, column: string | null) =>

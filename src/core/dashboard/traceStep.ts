@@ -4,10 +4,11 @@ import type { CalendarRule } from '../calendar/rule';
 import type { Selection } from '../cube/query';
 import { describeRuns } from '../period/describe';
 import { BLANK } from './blank';
+import { pathOf } from './conditions';
 import { chosenDays } from './dimension';
 import { roleName } from './model';
 import type { ReachContext } from './reach';
-import { pickedRows, settingKey, type Acting } from './selection';
+import { pickedRows, settingKey, treeCondition, type Acting } from './selection';
 import { isEffective, type Setting } from './setting';
 import { titleOf } from './title';
 import type { DatasetUse } from './uses';
@@ -21,6 +22,12 @@ export function valuesInWords(values: readonly (string | null)[]): string {
   const rest = values.length - named.length;
   return rest > 0 ? `${named.join(', ')} and ${rest} more` : named.join(', ');
 }
+
+/** A chosen value, or the path of a chosen node of a tree. */
+const nodeWords = (value: string | null) =>
+  pathOf(value)
+    ?.map((part) => part ?? BLANK)
+    .join(' › ') ?? value;
 
 /** What was chosen on a visual: "3 – 9 Mar 2025", "Veldry–Osk Head › Marram", "all but Web". */
 export function pickWords(
@@ -36,7 +43,7 @@ export function pickWords(
 }
 
 interface Step {
-  readonly kind: 'window' | 'filter';
+  readonly kind: 'window' | 'filter' | 'condition';
   readonly words: string;
   readonly selection: Selection;
   readonly window: DayRuns;
@@ -72,13 +79,34 @@ export function applied(
       : { selection: filtered, window };
     return { kind: picked.days ? 'window' : 'filter', words, ...left };
   }
+  if (route.kind === 'condition' && setting?.kind === 'condition') {
+    if (setting.sql === null)
+      return { kind: 'condition', words: `${name}: nothing is switched on.`, selection, window };
+    const conditions = [...selection.conditions, { sql: setting.sql }];
+    return {
+      kind: 'condition',
+      words: `${name}: ${setting.sql}`,
+      selection: { ...selection, conditions },
+      window,
+    };
+  }
   if (setting?.kind !== 'choice') return undefined;
-  if (!isEffective(setting)) return { kind: 'filter', words: `${name}: every value.`, selection, window };
+  if (!isEffective(setting)) {
+    const why = setting.off ? 'switched off, so every value' : 'every value';
+    return { kind: 'filter', words: `${name}: ${why}.`, selection, window };
+  }
   const exclude = setting.exclude && setting.values.length > 0;
   const words =
     setting.values.length === 0
       ? `${name}: a value has to be chosen first.`
-      : `${name}: ${exclude ? 'all but ' : ''}${valuesInWords(setting.values)}.`;
+      : `${name}: ${exclude ? 'all but ' : ''}${valuesInWords(setting.values.map(nodeWords))}.`;
+  if (route.kind === 'columns') {
+    const conditions = [
+      ...selection.conditions,
+      { sql: treeCondition(route.columns, setting.values, exclude) },
+    ];
+    return { kind: 'filter', words, selection: { ...selection, conditions }, window };
+  }
   if (route.kind === 'column') {
     const filters = [...selection.filters, { column: route.column, values: setting.values, exclude }];
     return { kind: 'filter', words, selection: { ...selection, filters }, window };

@@ -5,7 +5,8 @@
 import { parseIsoDay, type Day } from '../calendar/day';
 import { askedOnce, SourceProblem, tolerant, type Source } from '../cube/query';
 import { broken } from './answerParts';
-import { answerSlicer, answerTimeControl } from './answerControl';
+import { answerTimeControl } from './answerControl';
+import { answerNumbers, answerSlicer } from './answerSlicer';
 import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answers';
 import { answerVisual } from './answerVisual';
 import { answerLanes } from './lanes';
@@ -63,6 +64,14 @@ async function answerControl(
   switch (control.kind) {
     case 'slicer':
       return answerSlicer(context, control);
+    case 'condition': {
+      const setting = context.settings.get(control.id);
+      return setting?.kind === 'condition'
+        ? { kind: 'condition', problems: setting.problems }
+        : { kind: 'hidden' };
+    }
+    case 'numbers':
+      return answerNumbers(context, control, state.ranges?.[control.id] ?? control.default);
     case 'asof':
       return { kind: 'asof', today, asOf: (state.asOf && parseIsoDay(state.asOf)) || null };
     default:

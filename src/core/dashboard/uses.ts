@@ -5,9 +5,10 @@ import {
   itemOf,
   type Control,
   type DashboardDocument,
+  type Slicer,
   type Visual,
 } from './document';
-import { isAttribute, reaches } from './dimension';
+import { isAttribute, reaches, type Dimension } from './dimension';
 import { datasetOf, measureOf, type Measure, type MeasureRef, type Model } from './model';
 import { measuresOf, type ShownMeasure } from './visuals';
 
@@ -80,15 +81,48 @@ function controlUses(document: DashboardDocument, model: Model, control: Control
     const target = itemOf(document, wire.target);
     if (!target || isControl(target)) continue;
     for (const use of datasetUses(document, model, target)) {
-      if (control.kind === 'slicer' && !reaches(model, control.dimension, use.dataset)) continue;
+      if (!canReach(model, control, use.dataset)) continue;
       uses.push({ dataset: use.dataset, role: wire.roles[use.dataset] ?? use.role });
     }
   }
   if (control.kind === 'slicer') return slicerUses(model, control, uses);
+  if (control.kind === 'condition' || control.kind === 'numbers') return conditionUses(model, control, uses);
   if (uses.length > 0) return unique(uses);
   return model.datasets.flatMap((dataset) =>
     dataset.roles.slice(0, 1).map((role) => ({ dataset: dataset.key, role: role.key })),
   );
+}
+
+/** Whether a control that holds no days has any effect on the rows of a dataset. */
+function canReach(model: Model, control: Control, dataset: string): boolean {
+  switch (control.kind) {
+    case 'slicer':
+      return slicerLevels(control).every((dimension) => reaches(model, dimension, dataset));
+    case 'condition':
+      return control.dataset === dataset;
+    case 'numbers':
+      return 'measure' in control.of || control.of.dataset === dataset;
+    default:
+      return true;
+  }
+}
+
+/** The dimensions of a slicer: its own, and the levels of a tree below it. */
+export function slicerLevels({ face, dimension, below }: Slicer): Dimension[] {
+  return face === 'tree' ? [dimension, ...below] : [dimension];
+}
+
+/** A condition is about one dataset, by the role of what it is wired to. */
+function conditionUses(
+  model: Model,
+  control: Extract<Control, { kind: 'condition' | 'numbers' }>,
+  wired: readonly DatasetUse[],
+): DatasetUse[] {
+  const dataset = control.kind === 'condition' ? control.dataset : control.of.dataset;
+  const own = wired.find((use) => use.dataset === dataset);
+  if (own) return [own];
+  const role = datasetOf(model, dataset)?.roles[0];
+  return role ? [{ dataset, role: role.key }] : [];
 }
 
 /** A slicer counts rows: those of a dataset once only, whatever the roles its visuals go by. */
@@ -112,5 +146,5 @@ function slicerUses(
 
 /** Whether an item is a time control or a slicer: what can be wired. */
 export function isWirable(control: Control): boolean {
-  return isTimeControl(control) || control.kind === 'slicer';
+  return control.kind !== 'asof';
 }

@@ -5,6 +5,7 @@ import {
   itemOf,
   type Control,
   type DashboardDocument,
+  type Slicer,
   type Visual,
   type Wire,
 } from './document';
@@ -13,8 +14,8 @@ import { columnIn, dimensionName, dimensionsInWords, isAttribute, reaches } from
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
 import { isPickSource, pickDimensions, picksDays, type PickSource } from './pick';
 import { titleOf } from './title';
-import { datasetUses, partsOf, type DatasetUse } from './uses';
-import { measuresOf } from './visuals';
+import { datasetUses, partsOf, slicerLevels, type DatasetUse } from './uses';
+import { dimensionsOf, measuresOf } from './visuals';
 import { isWithinReach } from './zones';
 
 /** How a wire reaches one dataset. `own` is false where another date role than the item's was chosen. */
@@ -30,6 +31,12 @@ export type Route =
       readonly own: boolean;
     }
   | PickRoute
+  /** Several columns: the levels of a tree. */
+  | { readonly kind: 'columns'; readonly dataset: string; readonly columns: readonly string[] }
+  /** A condition on the dataset's own columns. */
+  | { readonly kind: 'condition'; readonly dataset: string }
+  /** A condition on totals, once the rows are put together. */
+  | { readonly kind: 'totals'; readonly dataset: string }
   | { readonly kind: 'none'; readonly dataset: string; readonly reason: string };
 
 /** What the chosen marks of a visual act through: a date role for days, a column or attribute for each dimension. */
@@ -101,6 +108,8 @@ export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wi
   const role = wire?.roles[use.dataset] ?? use.role;
   const own = role === use.role;
   const hasRole = dataset?.roles.some((entry) => entry.key === role) === true;
+  if (control.kind === 'condition' || control.kind === 'numbers')
+    return routeOfCondition(model, control, use);
   if (control.kind !== 'slicer') {
     if (hasRole) return { kind: 'role', dataset: use.dataset, role, own };
     return {
@@ -110,6 +119,7 @@ export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wi
     };
   }
   const { dimension } = control;
+  if (control.face === 'tree' && control.below.length > 0) return routeOfTree(model, control, use.dataset);
   if (isAttribute(dimension)) {
     return { kind: 'attribute', dataset: use.dataset, role, attribute: dimension.attribute, own };
   }
@@ -133,6 +143,50 @@ function notShared(
     dataset,
     reason: `${column} belongs to ${from}; ${to} does not share it. Put a column of ${to} into a shared dimension with it (on the Model page), or use a slicer on a column of ${to}.`,
   };
+}
+
+/** The route of a tree: every level of it has to reach the dataset by a column. */
+function routeOfTree(model: Model, slicer: Slicer, dataset: string): Route {
+  const columns: string[] = [];
+  for (const dimension of slicerLevels(slicer)) {
+    const column = columnIn(model, dimension, dataset);
+    if (isAttribute(dimension))
+      return {
+        kind: 'none',
+        dataset,
+        reason: 'Levels of a tree are columns; for days there is the date tree.',
+      };
+    if (column === undefined || !reaches(model, dimension, dataset))
+      return notShared(model, dimension, dataset);
+    columns.push(column);
+  }
+  return { kind: 'columns', dataset, columns };
+}
+
+/** The route of a condition: its own dataset, or, for totals, every one whose measures a visual groups. */
+function routeOfCondition(
+  model: Model,
+  control: Extract<Control, { kind: 'condition' | 'numbers' }>,
+  use: DatasetUse,
+): Route {
+  const { dataset } = use;
+  if (control.kind === 'numbers' && 'measure' in control.of) return { kind: 'totals', dataset };
+  const own = control.kind === 'condition' ? control.dataset : control.of.dataset;
+  if (own === dataset) return { kind: 'condition', dataset };
+  const nameOf = (key: string) => datasetOf(model, key)?.name ?? key;
+  return {
+    kind: 'none',
+    dataset,
+    reason: `It is about columns of ${nameOf(own)}; ${nameOf(dataset)} has columns of its own. Add another condition for them.`,
+  };
+}
+
+/** Why totals of a target cannot be compared; undefined where they can. */
+function noTotals(target: Visual | Control): string | undefined {
+  if (isControl(target) || target.kind === 'table') return 'It compares totals, and there are none here.';
+  return dimensionsOf(target).length === 0
+    ? 'It compares totals of categories, and this visual has none: let it go along a dimension, or be split by one.'
+    : undefined;
 }
 
 /** The route of chosen marks: every dimension of theirs has to reach the dataset. */
@@ -173,6 +227,8 @@ export function crosspoint(
     return { ...common, state: 'no route', routes: [], words };
   }
   const routes = datasetUses(document, model, target).map((use) => routeTo(model, control, use, wire));
+  const totals = routes.some((route) => route.kind === 'totals') ? noTotals(target) : undefined;
+  if (totals !== undefined) return { ...common, state: 'no route', routes: [], words: totals };
   const open = routes.filter((route) => route.kind !== 'none');
   if (open.length === 0) {
     const [first] = routes;
@@ -201,8 +257,9 @@ function lackWords(model: Model, control: Actor): string {
   const dimensions = !isControl(control)
     ? pickDimensions(control)
     : control.kind === 'slicer'
-      ? [control.dimension]
+      ? slicerLevels(control)
       : [];
+  if (isControl(control) && control.kind === 'condition') return 'none of its columns';
   if (dimensions.length === 0) return 'no date role';
   return `no ${dimensionsInWords(dimensions.map((entry) => dimensionName(model, entry).toLowerCase()))}`;
 }
@@ -229,6 +286,12 @@ export function routeWords(model: Model, route: Route): string {
   if (route.kind === 'attribute') {
     const attribute = dimensionName(model, { attribute: route.attribute }).toLowerCase();
     return `Route: ${dataset} by ${attribute} of the day “${roleName(model, route.dataset, route.role)}”.`;
+  }
+  if (route.kind === 'condition') return `Route: a condition on the rows of ${dataset}.`;
+  if (route.kind === 'totals') return `Route: a condition on totals of categories, from ${dataset}.`;
+  if (route.kind === 'columns') {
+    const names = route.columns.map((column) => dimensionName(model, { dataset: route.dataset, column }));
+    return `Route: ${dataset} by ${dimensionsInWords(names)}.`;
   }
   if (route.kind === 'pick') {
     const parts = route.parts.map((part) =>

@@ -6,8 +6,10 @@ import { titleOf } from '../../core/dashboard/title';
 import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
 import { AsOfControl } from './AsOfControl';
 import { CalendarControl } from './CalendarControl';
+import { ConditionsControl } from './ConditionsControl';
 import { DateTreeControl } from './DateTreeControl';
 import { LookBackControl } from './LookBackControl';
+import { NumberRangeControl } from './NumberRangeControl';
 import { PeriodListControl } from './PeriodListControl';
 import { PhraseBoxControl } from './PhraseBoxControl';
 import { RangeSliderControl } from './RangeSliderControl';
@@ -27,6 +29,10 @@ export function ControlBody({ control }: { control: Control }) {
     );
   if (answer?.kind === 'slicer' && control.kind === 'slicer')
     return <SlicerControl slicer={control} title={title} answer={answer} />;
+  if (answer?.kind === 'condition' && control.kind === 'condition')
+    return <ConditionsControl control={control} title={title} answer={answer} />;
+  if (answer?.kind === 'numbers' && control.kind === 'numbers')
+    return <NumberRangeControl control={control} title={title} answer={answer} />;
   if (answer?.kind === 'asof') return <AsOfControl title={title} answer={answer} />;
   if (answer?.kind !== 'period') return <Typography color="textSecondary">{title} · reading…</Typography>;
   switch (control.kind) {

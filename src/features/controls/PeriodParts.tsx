@@ -122,7 +122,7 @@ export function PeriodProblem({ period }: { period: Period }) {
 /** Apply and Discard for changes that are held. */
 export function HeldChanges({ id }: { id: string }) {
   const { pending, apply, discard } = useWorkspace();
-  if (!(id in pending.periods) && !(id in pending.choices)) return null;
+  if (!Object.values(pending).some((waiting) => id in waiting)) return null;
   return (
     <div
       role="group"

@@ -4,12 +4,13 @@ import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { completePhrase } from '../../core/period/complete';
-import type { Parsed } from '../../core/period/phrase';
+import type { Parsed, PhraseError } from '../../core/period/phrase';
 import type { PeriodContext } from '../../core/period/point';
 import { printPhrase } from '../../core/period/print';
 import { parsePhrase } from '../../core/period/parse';
 import { resolvePhrase } from '../../core/period/resolve';
-import { phraseStyle, role } from '../../theme/roles';
+import { phraseStyle } from '../../theme/roles';
+import { ErrorPlace } from './ErrorPlace';
 import { resolvedWords } from './usePeriod';
 
 export interface PhraseFieldProps {
@@ -122,18 +123,7 @@ function Below({
       </span>
     );
   }
-  const { from, to, message } = parsed.error;
-  const end = Math.max(to, from + 1);
-  return (
-    <span role="alert">
-      <span aria-hidden="true" style={{ ...phraseStyle, display: 'block', whiteSpace: 'pre' }}>
-        {text.slice(0, from)}
-        <span style={{ textDecoration: `underline wavy ${role.error}` }}>
-          {text.slice(from, end) || '   '}
-        </span>
-        {text.slice(end)}
-      </span>
-      {message}
-    </span>
-  );
+  return <ErrorPlace text={text} {...placeOf(parsed.error)} />;
 }
+
+const placeOf = ({ from, to, message }: PhraseError) => ({ from, to, message });

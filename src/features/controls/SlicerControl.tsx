@@ -9,7 +9,9 @@ import type { SlicerAnswer } from '../../core/dashboard/answers';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { useWorkspace } from '../dashboard/workspace';
 import { HeldChanges } from './PeriodParts';
+import { OffSwitch } from './OffSwitch';
 import { SlicerButtons, SlicerMenu } from './SlicerFaces';
+import { SlicerTree } from './SlicerTree';
 import { BLANK as BLANK_NAME } from '../../core/dashboard/blank';
 
 /** Lists longer than this are cut, with a hint to search. */
@@ -61,7 +63,8 @@ export function SlicerControl({
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
-        {slicer.several && (
+        <OffSwitch id={slicer.id} title={title} />
+        {slicer.several && !answer.nodes && (
           <Button color="secondary" onClick={chooseAll} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
             All
           </Button>
@@ -84,9 +87,14 @@ export function SlicerControl({
           textOverflow: 'ellipsis',
         }}
       >
-        {stateWords(slicer, chosen.size, withData.length, answer.values.length)}
+        {reader.state.off?.includes(slicer.id)
+          ? 'off: every value'
+          : answer.nodes
+            ? treeWords(slicer, chosen.size)
+            : stateWords(slicer, chosen.size, withData.length, answer.values.length)}
       </span>
-      {slicer.face === 'list' && answer.values.length >= SEARCH_FROM && (
+      {((slicer.face === 'list' && answer.values.length >= SEARCH_FROM) ||
+        (answer.nodes?.length ?? 0) >= SEARCH_FROM) && (
         <InputBase
           value={search}
           onChange={(event) => setSearch(event.target.value)}
@@ -115,7 +123,17 @@ export function SlicerControl({
           onToggle={toggle}
         />
       )}
-      {slicer.face === 'list' && (
+      {answer.nodes && (
+        <SlicerTree
+          slicer={slicer}
+          title={title}
+          nodes={answer.nodes}
+          choice={choice}
+          wanted={wanted}
+          onChoose={setChoice}
+        />
+      )}
+      {!answer.nodes && (slicer.face === 'list' || slicer.face === 'tree') && (
         <div
           role="group"
           aria-label={`Values of ${title}`}
@@ -156,6 +174,9 @@ function isFound(name: string, wanted: string, how: Slicer['search']): boolean {
   if (how === 'begins with') return text.startsWith(wanted);
   return how === 'ends with' ? text.endsWith(wanted) : text.includes(wanted);
 }
+
+const treeWords = (slicer: Slicer, chosen: number) =>
+  chosen === 0 ? 'every value' : `${slicer.exclude ? 'all but ' : ''}${chosen} chosen`;
 
 /** What is chosen, in a few words. */
 function stateWords(slicer: Slicer, chosen: number, withData: number, all: number): string {

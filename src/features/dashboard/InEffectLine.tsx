@@ -3,13 +3,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
-import type { Control } from '../../core/dashboard/document';
+import { isTimeControl, type Control } from '../../core/dashboard/document';
 import { parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
 import { isEveryDay } from '../../core/calendar/runs';
 import { isPickSource, pickDimensions } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
 import type { ControlAnswer } from '../../core/dashboard/answers';
+import { initialConditions, pathOf } from '../../core/dashboard/conditions';
+import { definitionOf, type Model } from '../../core/dashboard/model';
+import type { ReaderState } from '../../core/dashboard/state';
 import { role } from '../../theme/roles';
 import { BLANK as BLANK_NAME } from '../../core/dashboard/blank';
 import { runsWords } from '../../core/period/describe';
@@ -26,7 +29,7 @@ interface Said {
 }
 
 /** What a control says, in words; undefined when it asks for everything, or is not in effect. */
-function saying(control: Control, answer: ControlAnswer | undefined): Said | undefined {
+function saying(control: Control, answer: ControlAnswer | undefined, state: ReaderState): Said | undefined {
   if (answer?.kind === 'period') {
     const { rule } = answer.context;
     if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
@@ -36,13 +39,42 @@ function saying(control: Control, answer: ControlAnswer | undefined): Said | und
     return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
   }
   if (answer?.kind === 'slicer' && answer.choice.length > 0 && control.kind === 'slicer') {
-    const names = answer.choice.slice(0, MOST_NAMED).map((value) => value ?? BLANK_NAME);
+    const names = answer.choice.slice(0, MOST_NAMED).map(valueName);
     const rest = answer.choice.length - names.length;
     const all = names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
-    return { words: control.exclude ? `all but ${all}` : all, more: '' };
+    return {
+      words: control.exclude ? `all but ${all}` : all,
+      more: state.off?.includes(control.id) ? '(off)' : '',
+    };
   }
   return undefined;
 }
+
+/** What a condition or a range of numbers says; undefined for other controls, and where it keeps everything. */
+function timelessSaying(control: Control, state: ReaderState, model: Model): Said | undefined {
+  const more = state.off?.includes(control.id) ? '(off)' : '';
+  if (control.kind === 'condition') {
+    const { on, own } = state.conditions?.[control.id] ?? initialConditions(control);
+    const names = control.groups
+      .flatMap((group) => group.entries)
+      .filter((entry) => on.includes(entry.id))
+      .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
+    const all = own.trim() === '' || !control.open ? names : [...names, own];
+    return all.length === 0 ? undefined : { words: all.join(', '), more };
+  }
+  if (control.kind !== 'numbers') return undefined;
+  const { low, high } = state.ranges?.[control.id] ?? control.default;
+  if (low === null && high === null) return undefined;
+  const ends = [
+    low === null ? '' : `from ${low.toLocaleString('en')}`,
+    high === null ? '' : `to ${high.toLocaleString('en')}`,
+  ];
+  return { words: ends.filter((end) => end !== '').join(' '), more };
+}
+
+/** A chosen value, or the path of a chosen node. */
+const valueName = (value: string | null) =>
+  (pathOf(value) ?? [value]).map((part) => part ?? BLANK_NAME).join(' › ');
 
 /** Moves the focus to a control on the dashboard. */
 function goTo(control: string) {
@@ -101,14 +133,15 @@ function SaidParts() {
   const design = useDocument();
   const answers = useAnswers((state) => state.controls);
   const parts = design.controls.flatMap((control): ReactNode[] => {
-    const said = saying(control, answers[control.id]);
-    if (!said) return [];
+    const said =
+      timelessSaying(control, reader.state, model) ?? saying(control, answers[control.id], reader.state);
+    if (!said || answers[control.id]?.kind === 'hidden') return [];
     return [
       <SaidPart
         key={control.id}
         title={titleOf(control, model)}
         said={said}
-        colour={control.kind === 'slicer' ? role.choice : role.time}
+        colour={isTimeControl(control) ? role.time : role.choice}
         onGo={() => goTo(control.id)}
         onClear={() => clear(control.id)}
       />,
@@ -139,8 +172,12 @@ export function InEffectLine() {
     Object.keys(reader.state.periods).length === 0 &&
     Object.keys(reader.state.choices).length === 0 &&
     Object.keys(reader.state.picks ?? {}).length === 0 &&
+    Object.keys(reader.state.conditions ?? {}).length === 0 &&
+    Object.keys(reader.state.ranges ?? {}).length === 0 &&
+    Object.keys(reader.state.drills ?? {}).length === 0 &&
+    (reader.state.off ?? []).length === 0 &&
     !reader.state.asOf;
-  const waits = Object.keys(pending.periods).length + Object.keys(pending.choices).length;
+  const waits = Object.values(pending).reduce((count, waiting) => count + Object.keys(waiting).length, 0);
   return (
     <>
       <Box

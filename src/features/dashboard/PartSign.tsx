@@ -20,12 +20,16 @@ const SIGNS: Record<PartKind, string> = {
   phrase: 'M5 3H2V14H5M13 3H16V14H13M6 11H12',
   tree: 'M3 3V13H8M3 8H8M10 8H16M10 13H16M6 3H14',
   asof: 'M9 2A6.5 6.5 0 1 0 9.01 2M9 5V9L12 11',
+  condition: 'M2 4H10M2 8.5H7M2 13H10M12 6L14 8.5L12 11M14 8.5H16',
+  numbers: 'M2 8.5H16M5 5.5V11.5M12 5.5V11.5',
   slicer: 'M2 3H5V6H2ZM8 4.5H16M2 10H5V13H2ZM8 11.5H16',
 };
 
+const CHOICES: readonly PartKind[] = ['slicer', 'condition', 'numbers'];
+
 export function PartSign({ kind }: { kind: PartKind }) {
   const group = PARTS.find((part) => part.kind === kind)?.group;
-  const colour = group === 'Visuals' ? role.quiet : kind === 'slicer' ? role.choice : role.time;
+  const colour = group === 'Visuals' ? role.quiet : CHOICES.includes(kind) ? role.choice : role.time;
   return (
     <svg width="18" height="17" aria-hidden="true" style={{ flex: 'none' }}>
       <path d={SIGNS[kind]} fill={kind === 'bar' ? colour : 'none'} stroke={colour} strokeWidth="1.5" />

@@ -15,9 +15,11 @@ import { isPickSource } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
 import { datasetUses } from '../../core/dashboard/uses';
 import { wiresForChangedItem, wiresForNewItem } from '../../core/dashboard/wiring';
+import { ConditionSettings } from './ConditionSettings';
 import { ControlSettings } from './ControlSettings';
 import { withItem } from './documentStore';
 import { TextSetting } from './fields';
+import { NumberRangeSettings } from './NumberRangeSettings';
 import { OwnPeriodSetting } from './OwnPeriodSetting';
 import { PARTS } from './parts';
 import { SlicerSettings } from './SlicerSettings';
@@ -88,6 +90,8 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
         </>
       )}
       {item.kind === 'asof' && <RevealSetting control={item} change={change} />}
+      {item.kind === 'condition' && <ConditionSettings control={item} change={change} />}
+      {item.kind === 'numbers' && <NumberRangeSettings control={item} change={change} />}
       {item.kind === 'slicer' && <SlicerSettings slicer={item} change={change} />}
       <ZoneSetting items={[item.id]} />
       <Button color="error" onClick={onRemove} sx={{ mt: 2 }}>

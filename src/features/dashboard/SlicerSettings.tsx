@@ -3,14 +3,41 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { BLANK } from '../../core/dashboard/blank';
-import { dimensionKey } from '../../core/dashboard/dimension';
+import { pathOf as slicerPath } from '../../core/dashboard/conditions';
+import { dimensionKey, isAttribute } from '../../core/dashboard/dimension';
 import type { Slicer } from '../../core/dashboard/document';
-import { ChoiceSetting, SwitchSetting } from './fields';
+import { DimensionSetting } from './DimensionSetting';
+import { ChoiceSetting, SwitchSetting, TextSetting } from './fields';
 import { dimensionsIn, measureOptions, sameDimension } from './options';
+import { SaveDefinition } from './SaveDefinition';
 import { HoldSetting, RevealSetting } from './TimeSettings';
 import { useControlAnswer, useWorkspace } from './workspace';
 
 const NATURAL = 'natural';
+/** Levels of a tree below the first, at most. */
+const MOST_BELOW = 3;
+
+const valueName = (value: string | null) =>
+  (slicerPath(value) ?? [value]).map((part) => part ?? BLANK).join(' › ');
+
+/** The levels of a tree below the first. */
+function TreeLevels({ slicer, onChange }: { slicer: Slicer; onChange: (below: Slicer['below']) => void }) {
+  const levels = [...slicer.below, ...(slicer.below.length < MOST_BELOW ? [null] : [])];
+  return levels.map((level, i) => (
+    <DimensionSetting
+      key={i}
+      label={`Level ${i + 2}`}
+      value={level}
+      none="None"
+      onChange={(dimension) => {
+        const below = [...slicer.below];
+        if (dimension && !isAttribute(dimension)) below[i] = dimension;
+        else below.splice(i, 1);
+        onChange(below);
+      }}
+    />
+  ));
+}
 
 export function SlicerSettings({
   slicer,
@@ -24,6 +51,16 @@ export function SlicerSettings({
   const chosen = answer?.kind === 'slicer' ? answer.choice : [];
   const differs = JSON.stringify(chosen) !== JSON.stringify(slicer.default);
   const options = dimensionsIn(model);
+  /** A change after which values mean something else: what was chosen goes. */
+  const reset = (part: Partial<Slicer>) => {
+    change({ ...part, default: [] });
+    reader.setChoice(slicer.id, null);
+  };
+  const changeFace = (text: string) => {
+    const face = (['list', 'menu', 'buttons', 'tree'] as const).find((entry) => entry === text) ?? 'list';
+    if ((face === 'tree') !== (slicer.face === 'tree')) reset({ face });
+    else change({ face });
+  };
   return (
     <>
       <ChoiceSetting
@@ -33,8 +70,7 @@ export function SlicerSettings({
         onChange={(key) => {
           const chosen = options.find(({ dimension }) => dimensionKey(dimension) === key);
           if (!chosen) return;
-          change({ dimension: chosen.dimension, default: [] });
-          reader.setChoice(slicer.id, null);
+          reset({ dimension: chosen.dimension });
         }}
       />
       <SwitchSetting
@@ -51,9 +87,28 @@ export function SlicerSettings({
           { value: 'list', label: 'List' },
           { value: 'menu', label: 'Menu' },
           { value: 'buttons', label: 'Buttons' },
+          { value: 'tree', label: 'Tree of several dimensions' },
         ]}
-        onChange={(face) => change({ face: face === 'menu' || face === 'buttons' ? face : 'list' })}
+        onChange={(face) => changeFace(face)}
       />
+      {slicer.face === 'tree' && !isAttribute(slicer.dimension) && (
+        <TreeLevels slicer={slicer} onChange={(below) => reset({ below })} />
+      )}
+      {slicer.face !== 'tree' && (
+        <TextSetting
+          label="Values offered always"
+          value={slicer.custom.join('; ')}
+          placeholder="none beside those of the data"
+          helper="Separated by semicolons"
+          onChange={(text) =>
+            change({
+              custom: [...new Set(text.split(';').map((value) => value.trim()))]
+                .filter((value) => value !== '' && value.length <= 500)
+                .slice(0, 200),
+            })
+          }
+        />
+      )}
       <ChoiceSetting
         label="Chosen values are"
         value={slicer.exclude ? 'out' : 'in'}
@@ -100,10 +155,7 @@ export function SlicerSettings({
       />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Readers begin with{' '}
-        {slicer.default.length === 0
-          ? 'every value'
-          : slicer.default.map((value) => value ?? BLANK).join(', ')}
-        .
+        {slicer.default.length === 0 ? 'every value' : slicer.default.map(valueName).join(', ')}.
       </Typography>
       {differs && (
         <Button
@@ -115,6 +167,7 @@ export function SlicerSettings({
           Begin with what is chosen now
         </Button>
       )}
+      <SaveDefinition slicer={slicer} chosen={chosen} />
       <HoldSetting control={slicer} change={change} />
       <RevealSetting control={slicer} change={change} />
     </>

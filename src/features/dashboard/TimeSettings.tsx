@@ -115,6 +115,10 @@ function useRevealValues(other: Control | undefined): Option[] {
     );
   if (other.kind === 'periods')
     return other.entries.map((entry) => ({ value: entry.phrase, label: entry.name }));
+  if (other.kind === 'condition')
+    return other.groups.flatMap((group) =>
+      group.entries.map((entry) => ({ value: entry.id, label: entry.name || entry.sql })),
+    );
   if (isTimeControl(other)) return [{ value: other.default, label: other.default }];
   return [];
 }
@@ -125,7 +129,9 @@ const ALWAYS = '-';
 export function RevealSetting({ control, change }: { control: Control; change: ChangeCommon }) {
   const { model } = useWorkspace();
   const document = useDocument();
-  const others = document.controls.filter((entry) => entry.id !== control.id && entry.kind !== 'asof');
+  const others = document.controls.filter(
+    (entry) => entry.id !== control.id && entry.kind !== 'asof' && entry.kind !== 'numbers',
+  );
   const { reveal } = control;
   const other = others.find((entry) => entry.id === reveal?.control);
   const values = useRevealValues(other);

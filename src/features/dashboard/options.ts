@@ -17,6 +17,17 @@ export const measureOptions = (model: Model): Option[] =>
     })),
   );
 
+/** Every number column of the model; its value is `dataset/column`. */
+export const numberColumnOptions = (model: Model): Option[] =>
+  model.datasets.flatMap((dataset) =>
+    dataset.columns
+      .filter((column) => column.type === 'whole' || column.type === 'decimal')
+      .map((column) => ({
+        value: `${dataset.key}/${column.key}`,
+        label: `${column.name.replace(/_/g, ' ')} · ${dataset.name}`,
+      })),
+  );
+
 /** Every dimension of the model with its name: shared ones once, categories, attributes of the almanac. */
 export function dimensionsIn(model: Model): { readonly dimension: Dimension; readonly label: string }[] {
   const shared = model.shared.flatMap((entry) => {

@@ -48,6 +48,8 @@ export const PARTS: readonly {
   { kind: 'phrase', name: 'Phrase box', hint: 'any period, typed', group: 'Time controls' },
   { kind: 'tree', name: 'Date tree', hint: 'years down to days', group: 'Time controls' },
   { kind: 'slicer', name: 'Slicer', hint: 'choose values', group: 'Slicers and choosers' },
+  { kind: 'condition', name: 'Condition', hint: 'SQL on rows', group: 'Slicers and choosers' },
+  { kind: 'numbers', name: 'Number range', hint: 'on rows, or on totals', group: 'Slicers and choosers' },
   { kind: 'asof', name: 'As-of day', hint: 'another day as today', group: 'Slicers and choosers' },
 ];
 
@@ -69,6 +71,8 @@ const SIZES: Record<PartKind, { w: number; h: number }> = {
   phrase: { w: 8, h: 5 },
   tree: { w: 5, h: 9 },
   slicer: { w: 5, h: 9 },
+  condition: { w: 7, h: 8 },
+  numbers: { w: 7, h: 5 },
   asof: { w: 7, h: 4 },
 };
 
@@ -91,6 +95,8 @@ export const LEAST: Record<PartKind, { w: number; h: number }> = {
   phrase: { w: 5, h: 4 },
   tree: { w: 4, h: 5 },
   slicer: { w: 3, h: 4 },
+  condition: { w: 5, h: 4 },
+  numbers: { w: 5, h: 4 },
   asof: { w: 5, h: 3 },
 };
 
@@ -182,7 +188,7 @@ export function newPart(
 function withDataset(
   document: DashboardDocument,
   model: Model,
-  kind: VisualKind | 'slicer',
+  kind: VisualKind | 'slicer' | 'condition' | 'numbers',
   common: { id: string; title: string },
 ): Visual | Control | undefined {
   const needsCategory = kind === 'bar' || kind === 'stacked' || kind === 'crosstab' || kind === 'slicer';
@@ -196,6 +202,18 @@ function withDataset(
   );
   if (!dataset) return undefined;
   if (kind === 'slicer') return newSlicer(document, dataset, common);
+  if (kind === 'condition')
+    return {
+      ...common,
+      hold: false,
+      reveal: null,
+      kind,
+      dataset: dataset.key,
+      join: 'all',
+      groups: [],
+      open: true,
+    };
+  if (kind === 'numbers') return newNumberRange(dataset, common);
   if (kind === 'table') {
     return {
       ...VISUAL_DEFAULTS,
@@ -253,6 +271,15 @@ function newVisual(
         subtotals: true,
       };
   }
+}
+
+/** A range on the dataset's first number; on totals of its first measure where it has none. */
+function newNumberRange(dataset: DatasetModel, common: { id: string; title: string }): Control {
+  const column = dataset.columns.find((entry) => entry.type === 'whole' || entry.type === 'decimal');
+  const of = column
+    ? { dataset: dataset.key, column: column.key }
+    : { dataset: dataset.key, measure: measureFor(dataset)!.key };
+  return { ...common, hold: false, reveal: null, kind: 'numbers', of, default: { low: null, high: null } };
 }
 
 function newSlicer(

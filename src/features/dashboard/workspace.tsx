@@ -14,6 +14,8 @@ import { useStore } from 'zustand';
 import type { Day } from '../../core/calendar/day';
 import { todayFor } from '../../core/dashboard/clock';
 import { isTimeControl, type DashboardDocument } from '../../core/dashboard/document';
+import { initialConditions, type ConditionState } from '../../core/dashboard/conditions';
+import type { NumberBounds } from '../../core/dashboard/controls';
 import type { Model } from '../../core/dashboard/model';
 import type { ReaderState } from '../../core/dashboard/state';
 import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/answers';
@@ -31,6 +33,8 @@ interface Workspace {
   preview(control: string, text: string): void;
   setPeriod(control: string, text: string): void;
   setChoice(control: string, values: readonly (string | null)[]): void;
+  setConditions(control: string, conditions: ConditionState): void;
+  setRange(control: string, bounds: NumberBounds): void;
   /** Gives a control "everything": an open window, or no value chosen. */
   clear(control: string): void;
   /** Today in the dashboard's time zone. */
@@ -47,9 +51,11 @@ interface Workspace {
 export interface Pending {
   readonly periods: Readonly<Record<string, string>>;
   readonly choices: Readonly<Record<string, readonly (string | null)[]>>;
+  readonly conditions: Readonly<Record<string, ConditionState>>;
+  readonly ranges: Readonly<Record<string, NumberBounds>>;
 }
 
-const NOTHING_PENDING: Pending = { periods: {}, choices: {} };
+const NOTHING_PENDING: Pending = { periods: {}, choices: {}, conditions: {}, ranges: {} };
 
 const WorkspaceContext = createContext<Workspace | null>(null);
 
@@ -168,28 +174,69 @@ export function WorkspaceProvider({
     },
     [isHeld, putChoice],
   );
+  const { setConditions: keepConditions, setRange: keepRange } = reader;
+  const putConditions = useCallback(
+    (id: string, conditions: ConditionState) => {
+      const control = latest.current.document.controls.find((entry) => entry.id === id);
+      const initial = control?.kind === 'condition' ? initialConditions(control) : undefined;
+      const isDefault = conditions.own === '' && sameEntries(initial?.on ?? [], conditions.on);
+      keepConditions(id, isDefault ? null : conditions);
+    },
+    [keepConditions],
+  );
+  const putRange = useCallback(
+    (id: string, bounds: NumberBounds) => {
+      const control = latest.current.document.controls.find((entry) => entry.id === id);
+      const isDefault =
+        control?.kind === 'numbers' &&
+        control.default.low === bounds.low &&
+        control.default.high === bounds.high;
+      keepRange(id, isDefault ? null : bounds);
+    },
+    [keepRange],
+  );
+  const setConditions = useCallback(
+    (id: string, conditions: ConditionState) => {
+      if (isHeld(id)) setPending((old) => ({ ...old, conditions: { ...old.conditions, [id]: conditions } }));
+      else putConditions(id, conditions);
+    },
+    [isHeld, putConditions],
+  );
+  const setRange = useCallback(
+    (id: string, bounds: NumberBounds) => {
+      if (isHeld(id)) setPending((old) => ({ ...old, ranges: { ...old.ranges, [id]: bounds } }));
+      else putRange(id, bounds);
+    },
+    [isHeld, putRange],
+  );
   const discard = useCallback(
     (id?: string) => setPending((old) => (id === undefined ? NOTHING_PENDING : withoutPending(old, id))),
     [],
   );
   const apply = useCallback(
     (id?: string) => {
-      const { periods, choices } = held.current;
+      const { periods, choices, conditions, ranges } = held.current;
       for (const [control, text] of Object.entries(periods))
         if (id === undefined || id === control) putPeriod(control, text);
       for (const [control, values] of Object.entries(choices))
         if (id === undefined || id === control) putChoice(control, values);
+      for (const [control, state] of Object.entries(conditions))
+        if (id === undefined || id === control) putConditions(control, state);
+      for (const [control, bounds] of Object.entries(ranges))
+        if (id === undefined || id === control) putRange(control, bounds);
       discard(id);
     },
-    [discard, putChoice, putPeriod],
+    [discard, putChoice, putConditions, putPeriod, putRange],
   );
   const clear = useCallback(
     (id: string) => {
       const control = latest.current.document.controls.find((entry) => entry.id === id);
       if (control?.kind === 'slicer') setChoice(id, []);
+      else if (control?.kind === 'condition') setConditions(id, { on: [], own: '' });
+      else if (control?.kind === 'numbers') setRange(id, { low: null, high: null });
       else setPeriod(id, 'all');
     },
-    [setChoice, setPeriod],
+    [setChoice, setConditions, setPeriod, setRange],
   );
 
   const value = useMemo(
@@ -201,6 +248,8 @@ export function WorkspaceProvider({
       preview,
       setPeriod,
       setChoice,
+      setConditions,
+      setRange,
       clear,
       setAsOf,
       today,
@@ -216,6 +265,8 @@ export function WorkspaceProvider({
       preview,
       setPeriod,
       setChoice,
+      setConditions,
+      setRange,
       clear,
       setAsOf,
       today,
@@ -227,10 +278,18 @@ export function WorkspaceProvider({
   return <WorkspaceContext.Provider value={value}>{children}</WorkspaceContext.Provider>;
 }
 
+const sameEntries = (a: readonly string[], b: readonly string[]) =>
+  [...a].sort().join() === [...b].sort().join();
+
 function withoutPending(pending: Pending, id: string): Pending {
   const without = <T,>(record: Readonly<Record<string, T>>) =>
     Object.fromEntries(Object.entries(record).filter(([control]) => control !== id));
-  return { periods: without(pending.periods), choices: without(pending.choices) };
+  return {
+    periods: without(pending.periods),
+    choices: without(pending.choices),
+    conditions: without(pending.conditions),
+    ranges: without(pending.ranges),
+  };
 }
 
 const MINUTE = 60_000;

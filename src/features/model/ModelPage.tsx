@@ -8,6 +8,7 @@ import type { Model } from '../../core/dashboard/model';
 import { Section } from '../datasets/Section';
 import { PageHeader } from '../shell/PageHeader';
 import { requestJson } from '../shell/request';
+import { Definitions } from './Definitions';
 import { ModelMap } from './ModelMap';
 import { SharedDimensions } from './SharedDimensions';
 
@@ -40,6 +41,7 @@ export function ModelPage() {
               )}
             </Section>
             <SharedDimensions model={data} />
+            <Definitions model={data} />
           </>
         )}
       </Box>

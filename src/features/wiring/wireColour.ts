@@ -1,10 +1,10 @@
-import { isControl } from '../../core/dashboard/document';
+import { isControl, isTimeControl } from '../../core/dashboard/document';
 import type { Actor } from '../../core/dashboard/wiring';
 import { role, seriesColour } from '../../theme/roles';
 
 /** Colour of the wires of what stands in a row of the board: time or choice for the first of each, then the series. */
 export function wireColour(actor: Actor, row: number): string {
-  const isChoice = !isControl(actor) || actor.kind === 'slicer';
+  const isChoice = !isControl(actor) || !isTimeControl(actor);
   if (row === 0 && !isChoice) return role.time;
   if (isChoice && row === 1) return role.choice;
   return seriesColour(row);

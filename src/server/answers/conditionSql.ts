@@ -2,8 +2,13 @@
 import { isoDay } from '../../core/calendar/day';
 import type { DayRuns } from '../../core/calendar/runs';
 import type { Selection, ValueFilter } from '../../core/cube/query';
-import type { RowCondition } from '../../core/cube/rowCondition';
+import { isSqlCondition, type AnyCondition, type RowCondition } from '../../core/cube/rowCondition';
+import { checkCondition } from '../../core/condition/check';
+import { VALUE_TYPES } from '../../core/dashboard/conditions';
+import { parseCondition } from '../../core/condition/parse';
+import { conditionToSql } from '../../core/condition/sql';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
+import { Problem } from '../problem';
 
 /** A piece of SQL with its parameters. */
 export interface Sql {
@@ -123,6 +128,27 @@ export function rowConditionSql(target: SqlColumns, condition: RowCondition): Sq
   }
 }
 
+/** Any row condition; unknown counts as not kept. */
+export function anyConditionSql(target: SqlColumns, condition: AnyCondition): Sql {
+  if (!isSqlCondition(condition)) return rowConditionSql(target, condition);
+  // Columns are named by their keys here.
+  const columns = target.columns.map(({ key, type }) => ({ key, name: key, type: VALUE_TYPES[type] }));
+  const parsed = parseCondition(condition.sql);
+  const checked = parsed.ok ? checkCondition(parsed.value, columns) : parsed;
+  if (!checked.ok) throw new Problem('bad-condition', checked.error.message);
+  const own = conditionToSql(
+    checked.value,
+    (key) => {
+      const type = columns.find((column) => column.key === key)!.type;
+      if (type === 'text') return { ...shownSql(target, key), type };
+      const name = type === 'date' ? physicalDay(target.columns, key) : physicalColumn(target.columns, key);
+      return { ...plain(name), type };
+    },
+    0,
+  );
+  return { ...own, text: `COALESCE((${own.text}), FALSE)` };
+}
+
 /** The condition that keeps the rows of a selection, in a window of its own date column if there is one. */
 export function selectionSql(target: SqlColumns, selection: Selection, window?: DayRuns): Sql {
   const { columns } = target;
@@ -132,7 +158,7 @@ export function selectionSql(target: SqlColumns, selection: Selection, window?: 
     ...(window ? [runsSql(day, window)] : []),
     ...selection.filters.map((filter) => filterSql(shownSql(target, filter.column), filter)),
     ...selection.otherDays.map((filter) => runsSql(physicalDay(columns, filter.column), filter.runs)),
-    ...selection.conditions.map((condition) => rowConditionSql(target, condition)),
+    ...selection.conditions.map((condition) => anyConditionSql(target, condition)),
   ];
   return joined(
     conditions.map((condition) => ({ ...condition, text: `(${condition.text})` })),

@@ -8,14 +8,16 @@ import type { RowDataPacket } from 'mysql2/promise';
 import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
 import { buildCube, type GroupedRow } from '../../core/cube/build';
 import { CELL_LIMIT, heldCategories, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
-import { KEPT } from '../../core/cube/rowCondition';
+import { parseCondition } from '../../core/condition/parse';
+import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
+import { compiledSql } from '../../core/cube/sqlCondition';
 import { serverConfig } from '../config';
 import { pool } from '../database/connection';
 import { factTable, physicalDay } from '../datasets/definition';
 import type { StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
-import { dayNumberSql, joined, rowConditionSql, shownSql } from './conditionSql';
+import { anyConditionSql, dayNumberSql, joined, shownSql } from './conditionSql';
 import { numbersSql } from './sqlSource';
 
 const compress = promisify(gzip);
@@ -69,11 +71,17 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
       409,
     );
   }
+  for (const condition of shape.conditions.filter(isSqlCondition)) {
+    const read = parseCondition(condition.sql);
+    if (!read.ok) throw new Problem('bad-condition', read.error.message);
+  }
   const wanted = [
     shape.day,
     ...shape.otherDays,
     ...shape.categories,
-    ...shape.conditions.map((condition) => condition.column),
+    ...shape.conditions.flatMap((condition) =>
+      isSqlCondition(condition) ? compiledSql(condition).columns : [condition.column],
+    ),
     ...shape.numbers.map((number) => number.column),
   ];
   const missing = wanted.find((key) => !stored.definition.columns.some((column) => column.key === key));
@@ -124,7 +132,7 @@ export async function groupedRows(
     ...shape.otherDays.map((key) => plain(dayNumberSql(physicalDay(columns, key)))),
     ...shape.categories.map((key) => shownSql(target, key)),
     ...shape.conditions.map((condition) => {
-      const kept = rowConditionSql(target, condition);
+      const kept = anyConditionSql(target, condition);
       return { ...kept, text: `IF(${kept.text}, '${KEPT}', 'no')` };
     }),
   ];

@@ -50,6 +50,15 @@ export const sharedDimension = mysqlTable('shared_dimension', {
   spellings: longtext('spellings').notNull(),
 });
 
+/** Conditions on a dataset under a name, for use on any dashboard. */
+export const definition = mysqlTable('definition', {
+  id: int('id').autoincrement().primaryKey(),
+  key: varchar('key', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 100 }).notNull(),
+  dataset: varchar('dataset', { length: 64 }).notNull(),
+  sql: longtext('sql').notNull(),
+});
+
 /** Sets of holidays or events, each from one iCalendar file. */
 export const specialSet = mysqlTable('special_set', {
   id: int('id').autoincrement().primaryKey(),

@@ -4,6 +4,7 @@ import { readAlmanac } from '../almanac/almanac';
 import { serverConfig } from '../config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';
 import { refreshLive } from '../sources/live';
+import { listDefinitions } from './definitions';
 import { listShared } from './shared';
 
 /** The model, and the stored datasets it was made from. */
@@ -18,5 +19,14 @@ export async function readModel(): Promise<{ model: Model; stored: StoredDataset
     }),
   );
   const pinnedToday = serverConfig().pinnedToday ?? null;
-  return { model: { ...(await readAlmanac()), datasets, shared: await listShared(), pinnedToday }, stored };
+  return {
+    model: {
+      ...(await readAlmanac()),
+      datasets,
+      shared: await listShared(),
+      definitions: await listDefinitions(),
+      pinnedToday,
+    },
+    stored,
+  };
 }

@@ -1,0 +1,18 @@
+import { readBody, respond } from '../../../../server/http';
+import { definitionEditSchema, removeDefinition, saveDefinition } from '../../../../server/model/definitions';
+
+type Context = { params: Promise<{ key: string }> };
+
+/** Changes a definition, on every dashboard that uses it. */
+export function PUT(request: Request, { params }: Context) {
+  return respond(request, async () =>
+    saveDefinition((await params).key, await readBody(request, definitionEditSchema)),
+  );
+}
+
+/** Deletes a definition; with `?used=yes` also one that dashboards use. */
+export function DELETE(request: Request, { params }: Context) {
+  return respond(request, async () =>
+    removeDefinition((await params).key, new URL(request.url).searchParams.get('used') === 'yes'),
+  );
+}

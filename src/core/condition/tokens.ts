@@ -1,0 +1,134 @@
+/** The words and signs of SQL search conditions. */
+import { createToken, Lexer, type TokenType } from 'chevrotain';
+
+export const Identifier = createToken({ name: 'Identifier', pattern: /[\p{L}_][\p{L}\p{N}_]*/u });
+const word = (name: string) =>
+  createToken({ name, pattern: new RegExp(`${name}\\b`, 'i'), longer_alt: Identifier });
+
+export const And = word('AND');
+export const Or = word('OR');
+export const Not = word('NOT');
+export const Between = word('BETWEEN');
+export const In = word('IN');
+export const Like = word('LIKE');
+export const Escape = word('ESCAPE');
+export const Is = word('IS');
+export const Null = word('NULL');
+export const DateWord = word('DATE');
+export const CurrentDate = word('CURRENT_DATE');
+export const Interval = word('INTERVAL');
+export const Extract = word('EXTRACT');
+export const From = word('FROM');
+export const For = word('FOR');
+export const Upper = word('UPPER');
+export const Lower = word('LOWER');
+export const Trim = word('TRIM');
+export const Substring = word('SUBSTRING');
+export const Year = word('YEAR');
+export const Quarter = word('QUARTER');
+export const Month = word('MONTH');
+export const Week = word('WEEK');
+export const DayWord = word('DAY');
+
+const space = createToken({ name: 'Space', pattern: /\s+/, group: Lexer.SKIPPED, line_breaks: true });
+/** A name in double quotes, for columns whose names are no plain words; `""` is one quote inside. */
+export const QuotedName = createToken({ name: 'QuotedName', pattern: /"(?:[^"]|"")*"/, line_breaks: true });
+export const Text = createToken({ name: 'Text', pattern: /'(?:[^']|'')*'/, line_breaks: true });
+/** A quote that is never closed. */
+export const Unclosed = createToken({ name: 'Unclosed', pattern: /['"][\s\S]*/, line_breaks: true });
+export const NumberText = createToken({ name: 'Number', pattern: /\d+(?:\.\d+)?|\.\d+/ });
+const sign = (name: string, pattern: RegExp | string) => createToken({ name, pattern });
+export const NotEqual = sign('NotEqual', /<>|!=/);
+export const LessEqual = sign('LessEqual', '<=');
+export const GreaterEqual = sign('GreaterEqual', '>=');
+export const Equal = sign('Equal', '=');
+export const Less = sign('Less', '<');
+export const Greater = sign('Greater', '>');
+export const Plus = sign('Plus', '+');
+export const Minus = sign('Minus', '-');
+export const Times = sign('Times', '*');
+export const Divided = sign('Divided', '/');
+export const Open = sign('Open', '(');
+export const Close = sign('Close', ')');
+export const Comma = sign('Comma', ',');
+/** Anything that no condition has. */
+export const Stray = createToken({ name: 'Stray', pattern: /[^\s]/ });
+
+const KEYWORDS: readonly TokenType[] = [
+  And,
+  Or,
+  Not,
+  Between,
+  In,
+  Like,
+  Escape,
+  Is,
+  Null,
+  CurrentDate,
+  DateWord,
+  Interval,
+  Extract,
+  From,
+  For,
+  Upper,
+  Lower,
+  Trim,
+  Substring,
+  Year,
+  Quarter,
+  Month,
+  Week,
+  DayWord,
+];
+const SIGNS: readonly TokenType[] = [
+  NotEqual,
+  LessEqual,
+  GreaterEqual,
+  Equal,
+  Less,
+  Greater,
+  Plus,
+  Minus,
+  Times,
+  Divided,
+  Open,
+  Close,
+  Comma,
+];
+export const TOKENS: TokenType[] = [
+  space,
+  ...KEYWORDS,
+  Identifier,
+  QuotedName,
+  Text,
+  Unclosed,
+  NumberText,
+  ...SIGNS,
+  Stray,
+];
+
+export const lexer = new Lexer(TOKENS, { positionTracking: 'onlyOffset', ensureOptimizations: false });
+
+const KEYWORD_NAMES = new Set(KEYWORDS.map((token) => token.name));
+
+/** How a kind of token is written where it is offered or missed. */
+export function tokenWords(token: TokenType): string {
+  if (KEYWORD_NAMES.has(token.name)) return token.name;
+  const known: Record<string, string> = {
+    Identifier: 'a column',
+    QuotedName: 'a column',
+    Text: "'text'",
+    Number: 'a number',
+    NotEqual: '<>',
+    EOF: 'the end',
+  };
+  return known[token.name] ?? (typeof token.PATTERN === 'string' ? token.PATTERN : token.name);
+}
+
+/** Whether a name has to be quoted to be read as a column. */
+export function needsQuotes(name: string): boolean {
+  return !/^[\p{L}_][\p{L}\p{N}_]*$/u.test(name) || KEYWORD_NAMES.has(name.toUpperCase());
+}
+
+/** A column's name as a condition writes it. */
+export const columnText = (name: string) => (needsQuotes(name) ? `"${name.replaceAll('"', '""')}"` : name);

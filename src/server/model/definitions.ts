@@ -1,0 +1,127 @@
+/** Definitions as they are stored: named conditions on datasets, and where each is used. */
+import { asc, eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { checkCondition } from '../../core/condition/check';
+import { parseCondition } from '../../core/condition/parse';
+import { printCondition } from '../../core/condition/print';
+import { VALUE_TYPES } from '../../core/dashboard/conditions';
+import { definitionSchema, type Definition } from '../../core/dashboard/model';
+import { parseIsoDay } from '../../core/calendar/day';
+import { civilDayAt } from '../../core/dashboard/clock';
+import { anyConditionSql } from '../answers/conditionSql';
+import { spellingsIn } from '../answers/sqlSource';
+import { listDashboards, readDashboard } from '../dashboards/repository';
+import { serverConfig } from '../config';
+import { database } from '../database/connection';
+import { definition } from '../database/schema';
+import { keyFor } from '../datasets/definition';
+import { relationOf } from '../datasets/relation';
+import { loadedDatasets } from '../datasets/repository';
+import { Problem } from '../problem';
+import { bumpRevision } from './revision';
+import { listShared } from './shared';
+
+/** The definitions, by name. */
+export async function listDefinitions(): Promise<Definition[]> {
+  const rows = await database().select().from(definition).orderBy(asc(definition.name));
+  return rows.map(({ key, name, dataset, sql }) => ({ key, name, dataset, sql }));
+}
+
+export const definitionEditSchema = definitionSchema.omit({ key: true });
+export type DefinitionEdit = z.infer<typeof definitionEditSchema>;
+
+/** Stores a definition: a new one without a key. Throws a `Problem` for what does not fit. */
+export async function saveDefinition(key: string | null, edit: DefinitionEdit): Promise<Definition> {
+  const all = await listDefinitions();
+  if (key !== null && !all.some((entry) => entry.key === key))
+    throw new Problem('no-such-definition', 'This definition is not here any more.', 404);
+  const others = all.filter((entry) => entry.key !== key);
+  if (others.some((entry) => entry.name.toLowerCase() === edit.name.toLowerCase()))
+    throw new Problem('name-twice', `There is a definition “${edit.name}” already.`);
+  await readFor(edit.dataset, edit.sql);
+  const own = key ?? keyFor(edit.name, new Set(all.map((entry) => entry.key)), 'definition');
+  await database()
+    .insert(definition)
+    .values({ key: own, ...edit })
+    .onDuplicateKeyUpdate({ set: edit });
+  await bumpRevision();
+  return { key: own, ...edit };
+}
+
+/** Where a definition is used. */
+export interface DefinitionUse {
+  readonly key: string;
+  readonly dashboards: readonly { readonly id: number; readonly title: string }[];
+}
+
+/** The dashboards on which each definition is used. */
+export async function definitionUses(): Promise<DefinitionUse[]> {
+  const uses = new Map<string, { id: number; title: string }[]>();
+  for (const definition of await listDefinitions()) uses.set(definition.key, []);
+  for (const { id, title } of await listDashboards()) {
+    const { document } = await readDashboard(id);
+    const keys = document.controls.flatMap((control) =>
+      control.kind === 'condition'
+        ? control.groups.flatMap((group) => group.entries.map((entry) => entry.definition))
+        : [],
+    );
+    for (const key of new Set(keys)) if (key !== null) uses.get(key)?.push({ id, title });
+  }
+  return [...uses].map(([key, dashboards]) => ({ key, dashboards }));
+}
+
+/** Deletes a definition. One that is used is only deleted when that is said. */
+export async function removeDefinition(key: string, evenIfUsed: boolean): Promise<void> {
+  const used = (await definitionUses()).find((entry) => entry.key === key)?.dashboards ?? [];
+  if (used.length > 0 && !evenIfUsed) {
+    const names = used.map((dashboard) => `“${dashboard.title}”`).join(', ');
+    throw new Problem('in-use', `It is used on ${names}. There it would have no effect any more.`, 409);
+  }
+  await database().delete(definition).where(eq(definition.key, key));
+  await bumpRevision();
+}
+
+async function datasetFor(key: string) {
+  const stored = (await loadedDatasets()).find((entry) => entry.key === key);
+  if (!stored) throw new Problem('no-such-dataset', `There is no dataset “${key}”.`, 404);
+  return stored;
+}
+
+/** Reads a condition against a dataset's columns. Throws a `Problem` that names the place of a mistake. */
+async function readFor(dataset: string, text: string) {
+  const stored = await datasetFor(dataset);
+  const parsed = parseCondition(text);
+  const columns = stored.definition.columns.map(({ key, name, type }) => ({
+    key,
+    name,
+    type: VALUE_TYPES[type],
+  }));
+  const checked = parsed.ok ? checkCondition(parsed.value, columns) : parsed;
+  if (checked.ok) return { stored, condition: checked.value };
+  const { code, from, to, message } = checked.error;
+  throw new Problem('bad-condition', message, 400, { code, from, to });
+}
+
+export interface ConditionCount {
+  /** Rows of the dataset that keep the condition, and all of them. */
+  readonly kept: number;
+  readonly rows: number;
+}
+
+/** How many rows of a dataset keep a condition. */
+export async function countKept(dataset: string, text: string): Promise<ConditionCount> {
+  const { stored, condition } = await readFor(dataset, text);
+  const pinned = serverConfig().pinnedToday;
+  const today = (pinned && parseIsoDay(pinned)) || civilDayAt(Date.now(), stored.timeZone);
+  const target = {
+    columns: stored.definition.columns,
+    spellings: spellingsIn({ shared: await listShared() }, stored),
+  };
+  const where = anyConditionSql(target, { sql: printCondition(condition, today) });
+  const relation = await relationOf(stored);
+  const [row] = await relation.select<{ kept: number; total: number }>(
+    `SELECT COALESCE(SUM(${where.text}), 0) AS kept, COUNT(*) AS total FROM ${relation.from}`,
+    where.values,
+  );
+  return { kept: Number(row?.kept ?? 0), rows: Number(row?.total ?? 0) };
+}
