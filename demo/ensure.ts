@@ -11,11 +11,13 @@ import type { Measure } from '../src/core/dashboard/model';
 import { ensureAlmanac, saveRule } from '../src/server/almanac/almanac';
 import { addSet, listSets } from '../src/server/almanac/specialSets';
 import { readModel } from '../src/server/model/model';
+import { listDefinitions, saveDefinition } from '../src/server/model/definitions';
 import { listShared, saveShared } from '../src/server/model/shared';
 import { companyOn, type Company } from './company';
 import { DEMO_DASHBOARDS } from './dashboards';
 import { demoSets, writeHolidays } from './holidays';
-import { DEMO_MEASURES, DEMO_RULE, DEMO_SHARED } from './model';
+import { DEMO_MEASURES, DEMO_RULE } from './model';
+import { DEMO_DEFINITIONS, DEMO_SHARED } from './shared';
 import type { DemoDataset } from './datasets/demoDataset';
 import { DEMO_DATASETS, writeDataset, writeMistakes } from './generate';
 
@@ -51,7 +53,7 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
   options.say(`Demo dashboards made for ${isoDay(today)}`);
 }
 
-/** The company's rule, holidays, shared dimensions and measures. */
+/** The company's rule, holidays, shared dimensions, measures and definitions. */
 async function setUpModel(company: Company, folder: string) {
   await saveRule(DEMO_RULE);
   await writeHolidays(company, folder);
@@ -65,6 +67,8 @@ async function setUpModel(company: Company, folder: string) {
     const stored = await findDataset(key).catch(() => undefined);
     if (stored) await editDataset(stored, { measures: [...measures] });
   }
+  if ((await listDefinitions()).length === 0)
+    for (const definition of DEMO_DEFINITIONS) await saveDefinition(null, definition);
 }
 
 const isAcross = (measure: Measure) =>

@@ -1,7 +1,6 @@
-/** What the demo sets up beside its rows: measures, shared dimensions, the company's calendar rule. */
+/** What the demo sets up beside its rows: measures, and the company's calendar rule. */
 import { calendarRuleSchema } from '../src/core/calendar/rule';
 import { measureSchema, type Measure } from '../src/core/dashboard/model';
-import type { SharedEdit } from '../src/server/model/shared';
 
 /** Fiscal months from the 21st, fiscal years from April. */
 export const DEMO_RULE = calendarRuleSchema.parse({
@@ -303,25 +302,3 @@ export const DEMO_MEASURES: Readonly<Record<string, readonly Measure[]>> = {
     }),
   ],
 };
-
-/** What the datasets of the demo share. */
-export const DEMO_SHARED: readonly SharedEdit[] = [
-  {
-    name: 'Route',
-    members: ['sailings', 'bookings', 'targets'].map((dataset) => ({ dataset, column: 'route' })),
-    spellings: {},
-  },
-  {
-    name: 'Vessel',
-    members: ['sailings', 'repairs'].map((dataset) => ({ dataset, column: 'vessel' })),
-    spellings: {},
-  },
-  {
-    name: 'Port',
-    members: [
-      { dataset: 'fuel', column: 'port' },
-      { dataset: 'weather', column: 'station' },
-    ],
-    spellings: { 'Osk head': 'Osk Head' },
-  },
-];

@@ -1,7 +1,9 @@
-import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
+import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/controls';
 import type { DashboardDocument } from '../../src/core/dashboard/document';
 import type { Model } from '../../src/core/dashboard/model';
 import { assemble, chart, column, measured, shown, slicer, timeline } from './assemble';
+
+const bare = { hold: false, reveal: null } as const;
 
 /** "Bookings and sailings": several measures and date roles on one almanac, slicers across datasets. */
 export function bookingsAndSailings(model: Model): DashboardDocument {
@@ -105,6 +107,77 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
       30,
       19,
       10,
+    ],
+    [
+      {
+        ...SLICER_DEFAULTS,
+        id: 'fleet',
+        kind: 'slicer',
+        title: 'Route and vessel',
+        dimension: route,
+        face: 'tree',
+        below: [{ dataset: 'sailings', column: 'vessel' }],
+      },
+      0,
+      40,
+      7,
+      10,
+    ],
+    [
+      {
+        ...bare,
+        id: 'which',
+        kind: 'condition',
+        title: 'Only sailings that were',
+        dataset: 'sailings',
+        join: 'all',
+        open: true,
+        groups: [
+          {
+            join: 'any',
+            entries: [
+              { id: 'late', name: '', sql: '', definition: 'late_by_15_minutes_or_more', on: false },
+              { id: 'cancelled', name: '', sql: '', definition: 'cancelled', on: false },
+            ],
+          },
+          {
+            join: 'all',
+            entries: [{ id: 'summer', name: '', sql: '', definition: 'summer_season', on: false }],
+          },
+        ],
+      },
+      7,
+      40,
+      9,
+      10,
+    ],
+    [
+      {
+        ...bare,
+        id: 'full',
+        kind: 'numbers',
+        title: 'Passengers aboard',
+        of: { dataset: 'sailings', column: 'passengers' },
+        default: { low: null, high: null },
+      },
+      16,
+      40,
+      8,
+      5,
+    ],
+    [
+      {
+        ...bare,
+        id: 'large',
+        kind: 'numbers',
+        title: 'Routes by all passengers',
+        of: { dataset: 'sailings', measure: 'passengers' },
+        default: { low: null, high: null },
+      },
+      16,
+      45,
+      8,
+      5,
     ],
   ]);
 }

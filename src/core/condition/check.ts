@@ -123,10 +123,11 @@ function columnOf(name: string, columns: readonly ConditionColumn[], place: Plac
   const found = columns.find((column) => same(column.name)) ?? columns.find((column) => same(column.key));
   if (found) return found;
   const near = nearestWord(
-    name,
-    columns.map((column) => column.name),
+    name.toLowerCase(),
+    columns.map((column) => column.name.toLowerCase()),
   );
-  const guess = near === undefined ? '' : ` Did you mean ${columnText(near)}?`;
+  const meant = columns.find((column) => column.name.toLowerCase() === near);
+  const guess = meant ? ` Did you mean ${columnText(meant.name)}?` : '';
   throw new ConditionProblem('no-such-column', place, `There is no column “${name}” here.${guess}`);
 }
 

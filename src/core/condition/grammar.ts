@@ -285,6 +285,14 @@ class ConditionGrammar extends EmbeddedActionsParser {
 
   private readonly primary = this.RULE('primary', (): Term =>
     this.OR([
+      // Before columns: one may be called “date”, and is then followed by something else.
+      {
+        ALT: (): Term => {
+          const word = this.CONSUME(t.DateWord);
+          const text = this.CONSUME2(t.Text);
+          return this.ACTION(() => ({ kind: 'date', day: dayOf(text), ...placeOf(word, text) }));
+        },
+      },
       {
         ALT: (): Term => {
           const name = this.CONSUME(t.Identifier);
@@ -307,13 +315,6 @@ class ConditionGrammar extends EmbeddedActionsParser {
         ALT: (): Term => {
           const number = this.CONSUME(t.NumberText);
           return this.ACTION(() => ({ kind: 'number', digits: number.image, ...placeOf(number) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const word = this.CONSUME(t.DateWord);
-          const text = this.CONSUME2(t.Text);
-          return this.ACTION(() => ({ kind: 'date', day: dayOf(text), ...placeOf(word, text) }));
         },
       },
       {

@@ -1,9 +1,20 @@
 /** The words and signs of SQL search conditions. */
 import { createToken, Lexer, type TokenType } from 'chevrotain';
 
-export const Identifier = createToken({ name: 'Identifier', pattern: /[\p{L}_][\p{L}\p{N}_]*/u });
+/** Letters of plain names; spelled out, since the lexer cannot index patterns with the `u` flag. */
+const LETTER = 'A-Za-z_\\u00c0-\\u024f\\u0370-\\u1fff\\u3040-\\ud7ff';
+const NAME = `[${LETTER}][${LETTER}0-9]*`;
+export const Identifier = createToken({ name: 'Identifier', pattern: new RegExp(NAME) });
 const word = (name: string) =>
   createToken({ name, pattern: new RegExp(`${name}\\b`, 'i'), longer_alt: Identifier });
+/** A word that is a keyword in its place only: columns are often called so. */
+const softWord = (name: string) =>
+  createToken({
+    name,
+    pattern: new RegExp(`${name}\\b`, 'i'),
+    longer_alt: Identifier,
+    categories: [Identifier],
+  });
 
 export const And = word('AND');
 export const Or = word('OR');
@@ -14,7 +25,7 @@ export const Like = word('LIKE');
 export const Escape = word('ESCAPE');
 export const Is = word('IS');
 export const Null = word('NULL');
-export const DateWord = word('DATE');
+export const DateWord = softWord('DATE');
 export const CurrentDate = word('CURRENT_DATE');
 export const Interval = word('INTERVAL');
 export const Extract = word('EXTRACT');
@@ -24,11 +35,11 @@ export const Upper = word('UPPER');
 export const Lower = word('LOWER');
 export const Trim = word('TRIM');
 export const Substring = word('SUBSTRING');
-export const Year = word('YEAR');
-export const Quarter = word('QUARTER');
-export const Month = word('MONTH');
-export const Week = word('WEEK');
-export const DayWord = word('DAY');
+export const Year = softWord('YEAR');
+export const Quarter = softWord('QUARTER');
+export const Month = softWord('MONTH');
+export const Week = softWord('WEEK');
+export const DayWord = softWord('DAY');
 
 const space = createToken({ name: 'Space', pattern: /\s+/, group: Lexer.SKIPPED, line_breaks: true });
 /** A name in double quotes, for columns whose names are no plain words; `""` is one quote inside. */
@@ -110,6 +121,9 @@ export const TOKENS: TokenType[] = [
 export const lexer = new Lexer(TOKENS, { positionTracking: 'onlyOffset', ensureOptimizations: false });
 
 const KEYWORD_NAMES = new Set(KEYWORDS.map((token) => token.name));
+const RESERVED = new Set(
+  KEYWORDS.filter((token) => !token.CATEGORIES?.includes(Identifier)).map((token) => token.name),
+);
 
 /** How a kind of token is written where it is offered or missed. */
 export function tokenWords(token: TokenType): string {
@@ -125,9 +139,11 @@ export function tokenWords(token: TokenType): string {
   return known[token.name] ?? (typeof token.PATTERN === 'string' ? token.PATTERN : token.name);
 }
 
+const PLAIN_NAME = new RegExp(`^${NAME}$`);
+
 /** Whether a name has to be quoted to be read as a column. */
 export function needsQuotes(name: string): boolean {
-  return !/^[\p{L}_][\p{L}\p{N}_]*$/u.test(name) || KEYWORD_NAMES.has(name.toUpperCase());
+  return !PLAIN_NAME.test(name) || RESERVED.has(name.toUpperCase());
 }
 
 /** A column's name as a condition writes it. */

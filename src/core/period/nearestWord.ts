@@ -19,7 +19,7 @@ export function nearestWord(word: string, candidates: readonly string[]): string
   const typed = word.toLowerCase();
   if (typed.length < 3 || typed.length > 20) return undefined;
   const near = candidates
-    .filter((candidate) => /^[a-z]+$/.test(candidate))
+    .filter((candidate) => /^[a-z][a-z_ ]*$/.test(candidate))
     .map((candidate) => ({ candidate, steps: distance(typed, candidate) }))
     .sort((a, b) => a.steps - b.steps)[0];
   return near && near.steps <= (typed.length < 5 ? 1 : 2) ? near.candidate : undefined;
