@@ -50,7 +50,11 @@ function figuresJson(answer: ShownAnswer) {
       return {
         grain: answer.buckets?.unit ?? null,
         series,
-        data: places.map((place, i) => ({ ...place, values: values(i) })),
+        data: places.map((place, i) => ({
+          ...place,
+          values: values(i),
+          ...(answer.lit ? { kept: answer.lit.map((entry) => entry[i] ?? null) } : {}),
+        })),
       };
     }
     case 'crosstab':

@@ -33,6 +33,7 @@ export function SlicerControl({
   // The reader's own choice is ahead of the answer: quick clicks build on each other.
   const choice = pending.choices[slicer.id] ?? reader.state.choices[slicer.id] ?? slicer.default;
   const chosen = new Set(choice);
+  const isOff = reader.state.off?.includes(slicer.id) === true;
   const withData = answer.values.filter((entry) => entry.rows > 0);
   const wanted = search.trim().toLowerCase();
   const listed = answer.values.filter(
@@ -63,7 +64,6 @@ export function SlicerControl({
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
-        <OffSwitch id={slicer.id} title={title} />
         {slicer.several && !answer.nodes && (
           <Button color="secondary" onClick={chooseAll} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
             All
@@ -78,21 +78,25 @@ export function SlicerControl({
           Clear
         </Button>
       </div>
-      <span
-        style={{
-          ...quietStyle,
-          fontSize: 11,
-          whiteSpace: 'nowrap',
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-        }}
-      >
-        {reader.state.off?.includes(slicer.id)
-          ? 'off: every value'
-          : answer.nodes
-            ? treeWords(slicer, chosen.size)
-            : stateWords(slicer, chosen.size, withData.length, answer.values.length)}
-      </span>
+      <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+        <span
+          style={{
+            ...quietStyle,
+            flex: 1,
+            fontSize: 11,
+            whiteSpace: 'nowrap',
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+          }}
+        >
+          {isOff
+            ? 'off: every value'
+            : answer.nodes
+              ? treeWords(slicer, chosen.size)
+              : stateWords(slicer, chosen.size, withData.length, answer.values.length)}
+        </span>
+        {(chosen.size > 0 || isOff) && <OffSwitch id={slicer.id} title={title} />}
+      </div>
       {((slicer.face === 'list' && answer.values.length >= SEARCH_FROM) ||
         (answer.nodes?.length ?? 0) >= SEARCH_FROM) && (
         <InputBase

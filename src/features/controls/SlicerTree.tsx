@@ -31,7 +31,13 @@ export function SlicerTree({
   wanted: string;
   onChoose: (slicer: string, values: readonly string[]) => void;
 }) {
-  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  // What is chosen inside a node is in view from the start.
+  const [open, setOpen] = useState<ReadonlySet<string>>(
+    () =>
+      new Set(
+        chosenPaths(choice).flatMap((path) => path.slice(1).map((_, i) => pathText(path.slice(0, i + 1)))),
+      ),
+  );
   const list = useRef<HTMLUListElement>(null);
   const depth = slicer.below.length + 1;
   const chosen = chosenPaths(choice);

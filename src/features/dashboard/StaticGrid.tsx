@@ -42,6 +42,9 @@ function ZoneOutline({ zone, places }: { zone: Zone; places: readonly Place[] })
         border: `1px solid ${role.choice}`,
         borderRadius: 5,
         position: 'relative',
+        // Above its neighbours, whose edges would cut the name off.
+        zIndex: 1,
+        pointerEvents: 'none',
       }}
     >
       <span style={{ ...ZONE_NAME, fontSize: 10, lineHeight: '13px', top: -7 }}>{zone.name}</span>

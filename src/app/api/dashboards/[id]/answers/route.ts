@@ -14,9 +14,9 @@ const bodySchema = readerStateSchema.partial().extend({
 /** What every visual and control of a dashboard shows for a reader's state. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const { periods = {}, choices = {}, asOf = null, rows } = await readBody(request, bodySchema);
+    const { rows, ...given } = await readBody(request, bodySchema);
     const { document, revision } = await readDashboard(idFrom((await params).id));
-    const state = { periods, choices, asOf };
+    const state = { periods: {}, choices: {}, ...given };
     const { answer } = await answerOnServer(document, state);
     const json = answerJson(answer);
     const visuals: Record<string, object> = json.visuals;
