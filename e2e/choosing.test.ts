@@ -10,7 +10,7 @@ const QUAYS = ['North', 'South', 'West'];
 const lines = ['day,quay,ship,barrels'];
 for (let i = 0; i < 360; i++) {
   const day = new Date(Date.UTC(2025, 0, 1 + Math.floor(i / 2))).toISOString().slice(0, 10);
-  lines.push(`${day},${QUAYS[i % 3]},Ship ${i % 4},${(i % 10) + 1}`);
+  lines.push(`${day},${QUAYS[i % 3]},Ship ${i % 4},${((i * i) % 10) + 1 + (i % 3)}`);
 }
 const measures = [{ dataset: 'barrels', measure: 'barrels' }];
 const quay = { dataset: 'barrels', column: 'quay' };
@@ -93,9 +93,8 @@ const sumOf = (kept: (line: readonly string[]) => boolean) =>
     .reduce((sum, line) => sum + Number(line[3]), 0)
     .toLocaleString('en');
 const sum = (expected: string) =>
-  eventually(
-    `a sum of ${expected}`,
-    async () => (await page().region('Sum')).includes(`\n${expected}\n`) || undefined,
+  eventually(`a sum of ${expected}`, async () =>
+    (await page().region('Sum')).split(/[\n ]/).includes(expected),
   );
 const everything = sumOf(() => true);
 
@@ -107,9 +106,9 @@ describe('choosing on a chart', () => {
     const chart = await at.find('img', /^Bar chart, By month: 6 months/);
     await at.driver.actions().move({ origin: chart, x: -20, y: 40 }).click().perform();
     await sum(sumOf(([day]) => day!.startsWith('2025-03')));
-    expect(await at.region('By month')).toContain('1 – 31 Mar 2025');
+    expect(await at.region('By month')).toContain('March 2025\nJust these');
     expect((await at.driver.findElements({ css: '#item-days [data-lit]' })).length).toBe(1);
-    await at.reads(/chosen on By month\s+1 – 31 Mar 2025/);
+    await at.reads(/chosen on By month\s+March 2025/);
     expect((await at.address()).searchParams.get('k.days')).toContain('2025-03');
   });
 
@@ -240,7 +239,7 @@ describe('zones', () => {
     });
     await at.driver.executeScript('arguments[0].focus()', await place('Sum'));
     await at.press(Key.ENTER);
-    await at.click('button', /^Slicer/);
+    await at.click('button', 'Add slicer');
     await eventually('the slicer', async () => (await stored()).zones[0]!.items.length === 3);
     const targets = (await stored()).wires
       .filter((wire) => wire.control === 'slicer1' && wire.on)

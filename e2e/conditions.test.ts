@@ -6,7 +6,7 @@ import { columnsIn, printCondition } from '../src/core/condition/print';
 import { conditionArbitrary } from '../src/core/condition/testing';
 import { api, load } from './support/application';
 
-const STATUSES = ['sailed', 'late', "it's", 'Ä', 'ä', 'x_y', '50%', '', ' late ', 'SAILED', 'a|b'];
+const STATUSES = ['sailed', 'late', "it's", 'Ä', 'ä', 'x_y', '50%', '', 'SAILED', 'a|b'];
 const FIRST = 20_400;
 const isoAt = (day: number) => new Date(day * 86_400_000).toISOString().slice(0, 10);
 
