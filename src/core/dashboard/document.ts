@@ -32,6 +32,10 @@ const wireSchema = z.object({
   roles: z
     .record(z.string(), key)
     .describe('Date role used for a dataset, where it is not the measure’s own'),
+  columns: z
+    .record(z.string(), key)
+    .optional()
+    .describe('Category column by which a slicer reaches a dataset, where it is not the dimension’s own'),
   effect: z
     .enum(['filter', 'pale'])
     .optional()

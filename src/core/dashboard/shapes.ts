@@ -32,8 +32,11 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
       const shape = shapeOf(use.dataset, use.role);
       if (!shape) continue;
       for (const wire of document.wires) {
-        const other = wire.target === item.id && wire.on ? wire.roles[use.dataset] : undefined;
+        if (wire.target !== item.id || !wire.on) continue;
+        const other = wire.roles[use.dataset];
         if (other !== undefined && other !== use.role) addOnce(shape.otherDays, other);
+        const column = wire.columns?.[use.dataset];
+        if (column !== undefined) addOnce(shape.categories, column);
       }
     }
   }

@@ -185,6 +185,26 @@ describe('number ranges', () => {
   });
 });
 
+test('a slicer reaches a dataset by the column that its wire names', async () => {
+  const document = documentOf(table('log'), slicer('route'));
+  const wires = [{ control: 'route', target: 'log', on: true, roles: {}, columns: { trips: 'channel' } }];
+  const other = { ...document, wires };
+  const [log] = other.visuals;
+  expect(crosspoint(other, TEST_MODEL, slicer('route') as never, log!)).toMatchObject({
+    state: 'wired',
+    words: 'Route: Trips by channel, chosen on this wire.',
+  });
+  expect(await rowsIn(other, { choices: { route: ['web'] } })).toBe(3);
+  expect(await rowsIn(document, { choices: { route: ['web'] } })).toBe('empty');
+  // Even where nothing is shared: the wire itself says what means the same.
+  const foreign = slicer('port', 'port', 'fuel');
+  const bridged = {
+    ...documentOf(table('log'), foreign),
+    wires: [{ control: 'port', target: 'log', on: true, roles: {}, columns: { trips: 'route' } }],
+  };
+  expect(await rowsIn(bridged, { choices: { port: ['Veldry'] } })).toBe(2);
+});
+
 test('conditions made from choices can be read, whatever the values', () => {
   for (const text of [
     choiceCondition('route', ["O'Osk", null, '"x"'], false),

@@ -313,6 +313,13 @@ function totalsWords(
 const columnWords = (model: Model, dataset: string, column: string | null) =>
   column === null ? 'rows' : (columnOf(model, dataset, column)?.name ?? column);
 
+/** What is done with groups once they are put together: their order, and how many are shown. */
+function orderWords(visual: Exclude<Visual, { kind: 'table' }>): string {
+  if (!isChart(visual) || (!visual.across && !visual.split)) return '';
+  const order = visual.across && visual.order === 'value' ? 'the greatest first' : 'in their natural order';
+  return ` Then ${order}, the ${visual.limit} greatest at most.`;
+}
+
 function groupedWords(
   model: Model,
   visual: Exclude<Visual, { kind: 'table' }>,
@@ -326,5 +333,5 @@ function groupedWords(
     groups,
     overTime ? (visual.grain === 'auto' ? 'buckets that follow the window' : visual.grain) : '',
   ].filter((words) => words !== '');
-  return `The ${aggregation} of ${column}${by.length > 0 ? `, by ${by.join(' and ')}` : ''}.`;
+  return `The ${aggregation} of ${column}${by.length > 0 ? `, by ${by.join(' and ')}` : ''}.${orderWords(visual)}`;
 }

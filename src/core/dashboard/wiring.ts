@@ -11,7 +11,7 @@ import {
 } from './document';
 import type { Attribute } from '../calendar/attributes';
 import { columnIn, dimensionName, dimensionsInWords, isAttribute, reaches } from './dimension';
-import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
+import { columnOf, datasetOf, isCategory, measureOf, roleName, type Model } from './model';
 import { isPickSource, pickDimensions, picksDays, type PickSource } from './pick';
 import { titleOf } from './title';
 import { datasetUses, partsOf, slicerLevels, type DatasetUse } from './uses';
@@ -21,7 +21,13 @@ import { isWithinReach } from './zones';
 /** How a wire reaches one dataset. `own` is false where another date role than the item's was chosen. */
 export type Route =
   | { readonly kind: 'role'; readonly dataset: string; readonly role: string; readonly own: boolean }
-  | { readonly kind: 'column'; readonly dataset: string; readonly column: string }
+  | {
+      readonly kind: 'column';
+      readonly dataset: string;
+      readonly column: string;
+      /** False where another column than the dimension's was chosen on the wire. */
+      readonly own: boolean;
+    }
   /** An attribute of the almanac, on the days of a date role. */
   | {
       readonly kind: 'attribute';
@@ -123,9 +129,12 @@ export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wi
   if (isAttribute(dimension)) {
     return { kind: 'attribute', dataset: use.dataset, role, attribute: dimension.attribute, own };
   }
+  const chosen = wire?.columns?.[use.dataset];
+  if (chosen !== undefined && isCategory(model, use.dataset, chosen))
+    return { kind: 'column', dataset: use.dataset, column: chosen, own: false };
   const reached = columnIn(model, dimension, use.dataset);
   if (reached !== undefined && (use.dataset === dimension.dataset || reaches(model, dimension, use.dataset)))
-    return { kind: 'column', dataset: use.dataset, column: reached };
+    return { kind: 'column', dataset: use.dataset, column: reached, own: true };
   return notShared(model, dimension, use.dataset);
 }
 
@@ -281,7 +290,7 @@ export function routeWords(model: Model, route: Route): string {
   const dataset = datasetOf(model, route.dataset)?.name ?? route.dataset;
   if (route.kind === 'column') {
     const column = { dataset: route.dataset, column: route.column };
-    return `Route: ${dataset} by ${dimensionName(model, column)}.`;
+    return `Route: ${dataset} by ${dimensionName(model, column)}${route.own ? '' : ', chosen on this wire'}.`;
   }
   if (route.kind === 'attribute') {
     const attribute = dimensionName(model, { attribute: route.attribute }).toLowerCase();

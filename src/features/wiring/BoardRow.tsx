@@ -32,6 +32,7 @@ export const BoardRow = memo(
     row,
     targets,
     columns,
+    zone,
     colour,
     litRow,
     litTarget,
@@ -50,6 +51,8 @@ export const BoardRow = memo(
     /** Indexes of the columns that are drawn, and a text that is the same for the same ones. */
     columns: readonly number[];
     columnsKey: string;
+    /** Name of the zone that it stands in. */
+    zone: string | undefined;
     colour: string;
     litRow: boolean;
     litTarget: string | undefined;
@@ -78,6 +81,7 @@ export const BoardRow = memo(
           <RowHead
             control={control}
             title={title}
+            zone={zone}
             colour={colour}
             lit={litRow}
             onPoint={() => onPoint({ control: control.id })}
@@ -164,6 +168,7 @@ export const BoardRow = memo(
     a.document === b.document &&
     a.model === b.model &&
     a.control === b.control &&
+    a.zone === b.zone &&
     a.row === b.row &&
     a.targets === b.targets &&
     a.columnsKey === b.columnsKey &&

@@ -7,12 +7,13 @@ import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { isControl, type Control, type Visual } from '../../core/dashboard/document';
+import { isControl, type Control, type DashboardDocument, type Visual } from '../../core/dashboard/document';
 import { isPickSource } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
 import { actorsOf, crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
+import { zoneOf } from '../../core/dashboard/zones';
 import { ZoneTools } from './ZoneTools';
 import { CELL, ColumnHead, HEAD, Legend, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';
@@ -43,6 +44,12 @@ function withIndex(first: number, end: number, one: number, count: number): numb
   return indexes.includes(one) || one >= count ? indexes : [...indexes, one];
 }
 
+/** Items in the order of their zones, those of none first; else as they were. */
+function byZone<T extends { readonly id: string }>(document: DashboardDocument, items: readonly T[]): T[] {
+  const placeOf = (item: T) => document.zones.findIndex((zone) => zone.items.includes(item.id));
+  return [...items].sort((a, b) => placeOf(a) - placeOf(b));
+}
+
 export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: CrosspointBoardProps) {
   const { store, model } = useWorkspace();
   const document = useDocument();
@@ -58,14 +65,15 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   });
   const wanted = search.trim().toLowerCase();
   const [zone, setZone] = useState('');
-  const actors = useMemo(() => actorsOf(document), [document]);
+  const inOrder = useMemo(() => actorsOf(document), [document]);
+  const actors = useMemo(() => byZone(document, inOrder), [document, inOrder]);
   const { controls, targets } = useMemo(() => {
     const found = (item: Visual | Control) => titleOf(item, model).toLowerCase().includes(wanted);
     const zoned = document.zones.find((entry) => entry.id === zone);
     const isShown = (item: Visual | Control, wantedId: string | undefined) =>
       (wantedId === undefined || item.id === wantedId) && (!zoned || zoned.items.includes(item.id));
     const rows = actors.filter((actor) => isShown(actor, only.control));
-    const columns = [...document.visuals, ...actors.filter(isControl)].filter((item) =>
+    const columns = [...byZone(document, document.visuals), ...actors.filter(isControl)].filter((item) =>
       isShown(item, only.target),
     );
     if (wanted === '') return { controls: rows, targets: columns };
@@ -75,7 +83,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       controls: someRows.length > 0 ? someRows : rows,
       targets: someColumns.length > 0 ? someColumns : columns,
     };
-  }, [actors, document.visuals, document.zones, model, only, wanted, zone]);
+  }, [actors, document, model, only, wanted, zone]);
   const wires = document.wires.filter((wire) => wire.on).length;
   const pointAt = (row: number, column: number): Crosspoint | undefined => {
     const [control, target] = [controls[row], targets[column]];
@@ -279,6 +287,11 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                   <ColumnHead
                     target={target}
                     title={titleOf(target, model)}
+                    startsZone={
+                      column > 0 &&
+                      !isControl(target) &&
+                      zoneOf(document, target.id) !== zoneOf(document, targets[column - 1]!.id)
+                    }
                     lit={pointed.target === target.id}
                     onPoint={() => onPoint({ target: target.id })}
                     onFlip={() =>
@@ -301,7 +314,8 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 targets={targets}
                 columns={columns}
                 columnsKey={columnsKey}
-                colour={wireColour(control, actors.indexOf(control))}
+                zone={zoneOf(document, control.id)?.name}
+                colour={wireColour(control, inOrder.indexOf(control))}
                 litRow={pointed.control === control.id}
                 litTarget={pointed.target}
                 chosenTarget={chosen?.control === control.id ? chosen.target : undefined}

@@ -11,11 +11,14 @@ import {
   itemOf,
   type Control,
   type DashboardDocument,
+  type Slicer,
   type Visual,
   type Wire,
 } from '../../core/dashboard/document';
 import { requestJson } from '../shell/request';
-import { datasetOf } from '../../core/dashboard/model';
+import { columnOf, datasetOf } from '../../core/dashboard/model';
+import { columnIn, isAttribute } from '../../core/dashboard/dimension';
+import { datasetUses } from '../../core/dashboard/uses';
 import { titleOf } from '../../core/dashboard/title';
 import { isShown, type VisualAnswer } from '../../core/dashboard/answers';
 import {
@@ -96,6 +99,9 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         <Typography variant="body2" color="textSecondary">
           {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
+        {isControl(control) && control.kind === 'slicer' && control.face !== 'tree' && (
+          <RouteColumns control={control} target={target} />
+        )}
         {!isControl(control) && canPale(target) && point.state !== 'no route' && (
           <TextField
             select
@@ -124,6 +130,53 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       </Box>
     </Box>
   );
+}
+
+const OWN = '';
+
+/** By which column a slicer reaches each dataset of a target: the dimension's own, or another one. */
+function RouteColumns({ control, target }: { control: Slicer; target: Visual | Control }) {
+  const { model, store } = useWorkspace();
+  const document = useDocument();
+  if (isAttribute(control.dimension)) return null;
+  const wire = wireOf(document, control.id, target.id);
+  const choose = (dataset: string, column: string) =>
+    store.getState().change((old) => {
+      const { [dataset]: _, ...others } = wireOf(old, control.id, target.id)?.columns ?? {};
+      return withWire(old, control.id, target.id, {
+        columns: column === OWN ? others : { ...others, [dataset]: column },
+      });
+    });
+  const datasets = [...new Set(datasetUses(document, model, target).map((use) => use.dataset))];
+  return datasets.map((dataset) => {
+    const columns = (datasetOf(model, dataset)?.columns ?? []).filter((column) => column.category);
+    const own = columnIn(model, control.dimension, dataset);
+    if (columns.length === 0) return null;
+    return (
+      <TextField
+        key={dataset}
+        select
+        label={`Column of ${datasetOf(model, dataset)?.name ?? dataset}`}
+        value={wire?.columns?.[dataset] ?? OWN}
+        onChange={(event) => choose(dataset, event.target.value)}
+        sx={{ minWidth: 150, mt: 1 }}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      >
+        <MenuItem value={OWN}>
+          {own === undefined
+            ? 'none that is shared'
+            : `${columnOf(model, dataset, own)?.name ?? own}, its own`}
+        </MenuItem>
+        {columns
+          .filter((column) => column.key !== own)
+          .map((column) => (
+            <MenuItem key={column.key} value={column.key}>
+              {column.name}
+            </MenuItem>
+          ))}
+      </TextField>
+    );
+  });
 }
 
 /** The document with a wire changed; the wire is made (switched on) where there is none. */

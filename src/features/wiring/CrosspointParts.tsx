@@ -61,13 +61,25 @@ interface HeadProps {
 export function ColumnHead({
   target,
   title,
+  startsZone,
   lit,
   onPoint,
   onFlip,
-}: HeadProps & { target: Visual | Control }) {
+}: HeadProps & {
+  target: Visual | Control;
+  /** Whether the columns of another zone begin with it. */
+  startsZone: boolean;
+}) {
   const isOffer = isControl(target);
   return (
-    <div role="columnheader" style={{ position: 'relative', height: HEAD }}>
+    <div
+      role="columnheader"
+      style={{
+        position: 'relative',
+        height: HEAD,
+        borderLeft: startsZone ? `2px solid ${role.choice}` : undefined,
+      }}
+    >
       <button
         type="button"
         onPointerEnter={onPoint}
@@ -105,11 +117,12 @@ export function ColumnHead({
 export function RowHead({
   control,
   title,
+  zone,
   colour,
   lit,
   onPoint,
   onFlip,
-}: HeadProps & { control: Actor; colour: string }) {
+}: HeadProps & { control: Actor; zone: string | undefined; colour: string }) {
   return (
     <div
       role="rowheader"
@@ -157,6 +170,7 @@ export function RowHead({
             {isControl(control)
               ? PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()
               : 'marks chosen on it'}
+            {zone !== undefined && ` · ${zone}`}
           </span>
         </span>
       </button>
