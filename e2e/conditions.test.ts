@@ -1,6 +1,5 @@
 /** Generated conditions: what a row-by-row reading, the cube and the database keep is the same. */
 import fc from 'fast-check';
-import { parseIsoDay } from '../src/core/calendar/day';
 import { compileCondition, type Value } from '../src/core/condition/evaluate';
 import { columnsIn, printCondition } from '../src/core/condition/print';
 import { conditionArbitrary } from '../src/core/condition/testing';

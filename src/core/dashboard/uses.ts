@@ -1,7 +1,6 @@
 /** Which datasets an item shows, each by which date role, and through which base measures. */
 import {
   isControl,
-  isTimeControl,
   itemOf,
   type Control,
   type DashboardDocument,

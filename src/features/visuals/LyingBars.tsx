@@ -8,7 +8,7 @@ import type { Measure } from '../../core/dashboard/model';
 import type { Chart } from '../../core/dashboard/visuals';
 import { role } from '../../theme/roles';
 import { PALE } from './ChoiceBands';
-import { drawnSeries, type DrawnSeries } from './chartLayout';
+import { drawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import { Legend, LEGEND_HEIGHT } from './Legend';
 import { extentOf, valueScale } from './scale';
