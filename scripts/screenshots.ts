@@ -28,7 +28,15 @@ const PICTURES: readonly Picture[] = [
   { name: 'model', address: '/model' },
   { name: 'today-on-the-water', address: '/dashboards/3' },
   { name: 'year-against-year', address: '/dashboards/4' },
-  { name: 'fleet-care', address: '/dashboards/5' },
+  {
+    name: 'fleet-care',
+    address: `/dashboards/5?k.systems=${encodeURIComponent(JSON.stringify({ days: null, keys: [['Marram']], exclude: false }))}`,
+  },
+  {
+    name: 'conditions',
+    address: `/dashboards/2?c.fleet=${encodeURIComponent('["Veldry–Osk Head","Marram"]')}&q.which=${encodeURIComponent(JSON.stringify({ on: ['summer'], own: "passengers >= 200 AND vessel <> 'Tern'" }))}`,
+    script: `document.querySelector('main').scrollTo(0, 99999)`,
+  },
   {
     name: 'arrange',
     address: '/dashboards/2?mode=arrange',

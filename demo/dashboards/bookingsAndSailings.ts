@@ -1,14 +1,14 @@
 import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/controls';
 import type { DashboardDocument } from '../../src/core/dashboard/document';
 import type { Model } from '../../src/core/dashboard/model';
-import { assemble, chart, column, measured, shown, slicer, timeline } from './assemble';
+import { assemble, chart, cut, column, measured, shown, slicer, timeline } from './assemble';
 
 const bare = { hold: false, reveal: null } as const;
 
 /** "Bookings and sailings": several measures and date roles on one almanac, slicers across datasets. */
 export function bookingsAndSailings(model: Model): DashboardDocument {
   const route = column('sailings', 'route');
-  return assemble('Bookings and sailings', model, [
+  const document = assemble('Bookings and sailings', model, [
     [timeline('period', 'Sailed or booked', 'last 12 full months'), 0, 0, 24, 4],
     [slicer('route', 'Route', route), 0, 4, 5, 11],
     [slicer('channel', 'Channel', column('bookings', 'channel')), 0, 15, 5, 7],
@@ -180,4 +180,10 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
       5,
     ],
   ]);
+  // What is about sailings alone leaves the visuals be that show bookings and targets beside them.
+  const mixed = ['carried', 'byroute', 'reached'];
+  return cut(
+    document,
+    (control, target) => ['fleet', 'which', 'full'].includes(control) && mixed.includes(target),
+  );
 }

@@ -191,11 +191,19 @@ function routeOfCondition(
 }
 
 /** Why totals of a target cannot be compared; undefined where they can. */
-function noTotals(target: Visual | Control): string | undefined {
+function noTotals(model: Model, control: Actor, target: Visual | Control): string | undefined {
   if (isControl(target) || target.kind === 'table') return 'It compares totals, and there are none here.';
-  return dimensionsOf(target).length === 0
-    ? 'It compares totals of categories, and this visual has none: let it go along a dimension, or be split by one.'
-    : undefined;
+  const dimensions = dimensionsOf(target);
+  if (dimensions.length === 0)
+    return 'It compares totals of categories, and this visual has none: let it go along a dimension, or be split by one.';
+  const parts =
+    control.kind === 'numbers' && 'measure' in control.of ? (partsOf(model, control.of) ?? []) : [];
+  const missing = dimensions.find(
+    (dimension) => !parts.every((part) => reaches(model, dimension, part.dataset)),
+  );
+  return (
+    missing && `${titleOf(control, model)} is not known by ${dimensionName(model, missing).toLowerCase()}.`
+  );
 }
 
 /** The route of chosen marks: every dimension of theirs has to reach the dataset. */
@@ -236,7 +244,9 @@ export function crosspoint(
     return { ...common, state: 'no route', routes: [], words };
   }
   const routes = datasetUses(document, model, target).map((use) => routeTo(model, control, use, wire));
-  const totals = routes.some((route) => route.kind === 'totals') ? noTotals(target) : undefined;
+  const totals = routes.some((route) => route.kind === 'totals')
+    ? noTotals(model, control, target)
+    : undefined;
   if (totals !== undefined) return { ...common, state: 'no route', routes: [], words: totals };
   const open = routes.filter((route) => route.kind !== 'none');
   if (open.length === 0) {

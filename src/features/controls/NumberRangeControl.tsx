@@ -36,6 +36,7 @@ export function NumberRangeControl({
   const held: NumberBounds =
     pending.ranges[control.id] ?? reader.state.ranges?.[control.id] ?? control.default;
   const { least, greatest } = answer;
+  const isOff = reader.state.off?.includes(control.id) === true;
   const hasSlider = least !== null && greatest !== null && least < greatest;
   const isTotals = 'measure' in control.of;
   const put = (low: number | null, high: number | null) => setRange(control.id, { low, high });
@@ -47,7 +48,7 @@ export function NumberRangeControl({
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
-        <OffSwitch id={control.id} title={title} />
+        {(held.low !== null || held.high !== null || isOff) && <OffSwitch id={control.id} title={title} />}
         <Button
           color="secondary"
           disabled={held.low === null && held.high === null}

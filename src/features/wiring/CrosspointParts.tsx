@@ -77,7 +77,10 @@ export function ColumnHead({
       style={{
         position: 'relative',
         height: HEAD,
-        borderLeft: startsZone ? `2px solid ${role.choice}` : undefined,
+        // A tick at the foot: a longer line would cut through the names, which lean over it.
+        background: startsZone
+          ? `linear-gradient(${role.choice}, ${role.choice}) no-repeat left bottom / 2px 14px`
+          : undefined,
       }}
     >
       <button
@@ -166,10 +169,19 @@ export function RowHead({
           >
             {title}
           </span>
-          <span style={{ display: 'block', fontSize: 11, color: role.quiet }}>
+          <span
+            style={{
+              display: 'block',
+              fontSize: 11,
+              color: role.quiet,
+              overflow: 'hidden',
+              textOverflow: 'ellipsis',
+              whiteSpace: 'nowrap',
+            }}
+          >
             {isControl(control)
               ? PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()
-              : 'marks chosen on it'}
+              : 'choosing on it'}
             {zone !== undefined && ` · ${zone}`}
           </span>
         </span>
