@@ -64,7 +64,28 @@ export function usesOfMeasures(model: Model, measures: readonly ShownMeasure[]):
  * The datasets an item shows, each with its date role. A control shows those of the visuals it is wired to (a slicer
  * only those it has a value in), before it is wired its own or all.
  */
-export function datasetUses(document: DashboardDocument, model: Model, item: Visual | Control): DatasetUse[] {
+export function datasetUses(
+  document: DashboardDocument,
+  model: Model,
+  item: Visual | Control,
+): readonly DatasetUse[] {
+  const ofDocument = kept.get(document) ?? new WeakMap<Visual | Control, Kept>();
+  kept.set(document, ofDocument);
+  const known = ofDocument.get(item);
+  if (known?.model === model) return known.uses;
+  const uses = findUses(document, model, item);
+  ofDocument.set(item, { model, uses });
+  return uses;
+}
+
+interface Kept {
+  readonly model: Model;
+  readonly uses: readonly DatasetUse[];
+}
+/** Worked out once for each item of a document. */
+const kept = new WeakMap<DashboardDocument, WeakMap<Visual | Control, Kept>>();
+
+function findUses(document: DashboardDocument, model: Model, item: Visual | Control): DatasetUse[] {
   if (item.kind === 'asof') return [];
   if (isControl(item)) return controlUses(document, model, item);
   if (item.kind === 'table') {

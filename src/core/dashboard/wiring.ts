@@ -63,12 +63,19 @@ export interface PickRoute {
 export type Actor = Control | PickSource;
 
 /** Everything that has a row on the board: all controls but as-of days, then visuals whose marks can be chosen. */
-export function actorsOf(document: DashboardDocument): Actor[] {
-  return [
+export function actorsOf(document: DashboardDocument): readonly Actor[] {
+  const known = actorsKept.get(document);
+  if (known) return known;
+  const actors = [
     ...document.controls.filter((control) => control.kind !== 'asof'),
     ...document.visuals.filter(isPickSource),
   ];
+  actorsKept.set(document, actors);
+  return actors;
 }
+
+/** Asked for every item of every turn, and for every crosspoint of a board: worked out once a document. */
+const actorsKept = new WeakMap<DashboardDocument, readonly Actor[]>();
 
 /** What acts, by its id. */
 export function actorOf(document: DashboardDocument, id: string): Actor | undefined {
@@ -225,8 +232,21 @@ function routeOfPick(model: Model, source: PickSource, use: DatasetUse, wire?: W
 }
 
 export function wireOf(document: DashboardDocument, control: string, target: string): Wire | undefined {
-  return document.wires.find((wire) => wire.control === control && wire.target === target);
+  let byPair = wiresKept.get(document.wires);
+  if (!byPair) {
+    byPair = new Map();
+    // Of two wires of one pair the first counts.
+    for (const wire of document.wires) {
+      const pair = `${wire.control} ${wire.target}`;
+      if (!byPair.has(pair)) byPair.set(pair, wire);
+    }
+    wiresKept.set(document.wires, byPair);
+  }
+  return byPair.get(`${control} ${target}`);
 }
+
+/** Wires by control and target; a list of wires is never changed in place. */
+const wiresKept = new WeakMap<readonly Wire[], Map<string, Wire>>();
 
 /** The crosspoint of a control and a target: whether it is wired, and by which routes. */
 export function crosspoint(

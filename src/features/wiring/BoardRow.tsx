@@ -2,19 +2,13 @@
 /** One row of the board: a control and its crosspoints with what is in view. */
 import { memo } from 'react';
 import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document';
-import { roleName, type Model } from '../../core/dashboard/model';
+import type { Model } from '../../core/dashboard/model';
 import { titleOf } from '../../core/dashboard/title';
-import { canPale, crosspoint, wireOf, type Actor, type Crosspoint } from '../../core/dashboard/wiring';
+import { crosspoint, type Actor, type Crosspoint } from '../../core/dashboard/wiring';
 import { role } from '../../theme/roles';
-import { CELL, CrosspointMark, HEAD, NAME, ROW, RowHead } from './CrosspointParts';
+import { BoardCell } from './BoardCell';
+import { HEAD, NAME, ROW, RowHead } from './CrosspointParts';
 import type { Pointed } from './pointed';
-
-const STATE_WORDS: Record<Crosspoint['state'], string> = {
-  wired: 'wired',
-  unwired: 'not wired',
-  half: 'wired to some of its measures',
-  'no route': 'no route',
-};
 
 /** Rows and columns of a run of crosspoints, all inclusive. */
 export interface CellRange {
@@ -90,74 +84,24 @@ export const BoardRow = memo(
         </div>
         {columns.map((column) => {
           const target = targets[column]!;
-          const point = crosspoint(document, model, control, target);
-          const isChosen = chosenTarget === target.id;
-          const inRange = range !== null && column >= range.left && column <= range.right;
-          const other = point.routes.find(
-            (route) => (route.kind === 'role' || route.kind === 'pick') && !route.own,
-          );
-          const letter =
-            other?.kind === 'role' || other?.kind === 'pick'
-              ? roleName(model, other.dataset, other.role).slice(0, 1)
-              : undefined;
-          const pales =
-            canPale(target) &&
-            wireOf(document, control.id, target.id)?.effect === 'pale' &&
-            point.state !== 'unwired';
           return (
-            <div
+            <BoardCell
               key={target.id}
-              role="gridcell"
-              aria-colindex={column + 2}
-              aria-selected={inRange}
-              style={{
-                position: 'absolute',
-                top: 0,
-                left: NAME + column * CELL,
-                width: CELL,
-                height: ROW - 1,
-                display: 'grid',
-                placeItems: 'center',
-                background: inRange
-                  ? role.choiceTint
-                  : litRow || litTarget === target.id
-                    ? role.timeTint
-                    : undefined,
-              }}
-            >
-              <button
-                type="button"
-                data-cell={`${row}:${column}`}
-                tabIndex={cursorColumn === column ? 0 : -1}
-                aria-pressed={point.state === 'wired' || point.state === 'half'}
-                aria-disabled={point.state === 'no route'}
-                aria-label={`${title} to ${titleOf(target, model)}: ${STATE_WORDS[point.state]}${pales ? ', pales other marks' : ''}. ${point.words}`}
-                title={point.words}
-                onPointerEnter={() => onPoint({ control: control.id, target: target.id })}
-                onFocus={() => onFocusCell(column)}
-                onClick={() => onFlip([point])}
-                // The board itself switches by keys, whole runs at once.
-                onKeyUp={(event) => event.key === ' ' && event.preventDefault()}
-                style={{
-                  border: isChosen ? `1.5px solid ${role.ink}` : '1.5px solid transparent',
-                  borderRadius: 3,
-                  background: 'none',
-                  width: 34,
-                  height: 34,
-                  padding: 0,
-                  display: 'grid',
-                  placeItems: 'center',
-                  cursor: point.state === 'no route' ? 'not-allowed' : 'pointer',
-                }}
-              >
-                <CrosspointMark
-                  state={point.state}
-                  colour={colour}
-                  pale={pales}
-                  {...(letter ? { letter } : {})}
-                />
-              </button>
-            </div>
+              document={document}
+              model={model}
+              control={control}
+              target={target}
+              row={row}
+              column={column}
+              colour={colour}
+              isLit={litRow || litTarget === target.id}
+              isChosen={chosenTarget === target.id}
+              isCursor={cursorColumn === column}
+              inRange={range !== null && column >= range.left && column <= range.right}
+              onPoint={onPoint}
+              onFocusCell={onFocusCell}
+              onFlip={onFlip}
+            />
           );
         })}
       </div>
