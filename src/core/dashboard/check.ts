@@ -12,7 +12,8 @@ import { rehearse } from './rehearsal';
 import { settle } from './settle';
 import { DEFAULT_STATE } from './state';
 import { datasetUses } from './uses';
-import { crosspoint, routeTo, switchWires, wireOf } from './wiring';
+import { routeTo } from './routes';
+import { crosspoint, switchWires, wireOf } from './wiring';
 
 const YEAR = 365;
 

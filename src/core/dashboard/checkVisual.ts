@@ -10,7 +10,8 @@ import { isPickSource } from './pick';
 import { seenBy } from './selection';
 import { datasetUses, partsOf } from './uses';
 import { measuresOf } from './visuals';
-import { actorsOf, crosspoint, switchWires, wireOf } from './wiring';
+import { actorsOf } from './routes';
+import { crosspoint, switchWires, wireOf } from './wiring';
 
 function withVisual(document: DashboardDocument, visual: Visual): DashboardDocument {
   return { ...document, visuals: document.visuals.map((entry) => (entry.id === visual.id ? visual : entry)) };

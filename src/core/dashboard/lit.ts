@@ -4,7 +4,7 @@ import type { DashboardDocument } from './document';
 import { pickKey } from './pick';
 import type { Settings } from './setting';
 import { isChart, type Visual } from './visuals';
-import { isPaling } from './wiring';
+import { isPaling } from './routes';
 
 /** Whether chosen marks elsewhere make those of this visual pale. */
 export function isPaled(document: DashboardDocument, settings: Settings, visual: Visual): boolean {

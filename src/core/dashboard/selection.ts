@@ -10,7 +10,8 @@ import type { Model } from './model';
 import { keptDays, pickedValues, pickKey } from './pick';
 import { isEffective, type Setting, type Settings } from './setting';
 import type { DatasetUse } from './uses';
-import { actorsOf, isPaling, routeTo, wireOf, type PickRoute, type Route } from './wiring';
+import { actorsOf, isPaling, routeTo, type PickRoute, type Route } from './routes';
+import { wireOf } from './wiring';
 
 /** A wire in effect on an item: the control (or visual with chosen marks) and the route it takes. */
 export interface Acting {

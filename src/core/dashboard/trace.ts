@@ -3,37 +3,24 @@
  * after. Worked out from the same settings, routes and selections that the answers are made from.
  */
 import { ALL_DAYS, countDaysIn, intersectRuns, type DayRuns } from '../calendar/runs';
-import { shortDayWords } from '../calendar/names';
 import { TOTAL, type Layout, type Selection } from '../cube/query';
 import { describeRuns } from '../period/describe';
 import { dimensionName, dimensionsInWords } from './dimension';
 import { drillKey, drillRuns } from './drill';
 import { isControl, isTimeControl, itemOf, type Control, type Visual } from './document';
-import { isPickSource } from './pick';
-import { actorOf, isPaling } from './wiring';
+import { actorOf, isPaling } from './routes';
 import { conditionWords } from './measureWords';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from './model';
-import { reachOf, type ReachContext } from './reach';
+import { reachOf } from './reach';
 import { seenBy, settingKey } from './selection';
-import { isRevealed } from './settle';
 import type { NumberBounds } from './controls';
 import type { MeasureRef } from './document';
-import type { ReaderState } from './state';
 import { totalsOn } from './totals';
 import { titleOf } from './title';
 import { datasetUses, partsOf, type DatasetUse } from './uses';
 import { dimensionsOf, isChart, measuresOf, type ShownMeasure } from './visuals';
-import { applied, pickWords, valuesInWords } from './traceStep';
-
-/** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
-export interface TraceStep {
-  readonly kind: 'clock' | 'window' | 'own period' | 'rows' | 'filter' | 'condition' | 'no effect' | 'result';
-  /** The control that acts here. */
-  readonly control?: string;
-  readonly words: string;
-  readonly rows?: number | null;
-  readonly days?: number | null;
-}
+import { clockSteps } from './traceClock';
+import { applied, type TraceContext, type TraceStep } from './traceStep';
 
 /** The steps that lead to one part of what an item shows. */
 export interface TracePart {
@@ -50,12 +37,6 @@ export interface Trace {
   readonly parts: readonly TracePart[];
 }
 
-export interface TraceContext extends ReachContext {
-  readonly state: ReaderState;
-  /** The real civil day now. */
-  readonly realToday: number;
-}
-
 /** The trace of a visual or a control; undefined when there is no such item. */
 export async function traceOf(context: TraceContext, id: string): Promise<Trace | undefined> {
   const item = itemOf(context.document, id);
@@ -68,64 +49,6 @@ export async function traceOf(context: TraceContext, id: string): Promise<Trace 
     for (const shown of measuresOf(item)) parts.push(...(await traceMeasure(context, item, shown)));
   }
   return { item: id, title: titleOf(item, context.model), clock: clockSteps(context, item), parts };
-}
-
-/** As-of day, then what each control that acts says. */
-function clockSteps(context: TraceContext, item: Visual | Control): TraceStep[] {
-  const { document, model, settings, state, realToday } = context;
-  const steps: TraceStep[] = [];
-  const asOf = state.asOf ? `the as-of day ${state.asOf}` : `today, ${shortDayWords(realToday, true)}`;
-  steps.push({
-    kind: 'clock',
-    words: `Rolling periods count from ${asOf}, unless a control has an anchor of its own.`,
-  });
-  const acting = new Set(
-    document.wires.filter((wire) => wire.target === item.id && wire.on).map((wire) => wire.control),
-  );
-  if (isControl(item)) acting.add(item.id);
-  for (const control of document.controls) {
-    if (!acting.has(control.id)) continue;
-    const name = titleOf(control, model);
-    if (!isRevealed(document, state, control)) {
-      steps.push({
-        kind: 'no effect',
-        control: control.id,
-        words: `${name} is hidden now, so it has no effect.`,
-      });
-      continue;
-    }
-    const setting = settings.get(control.id);
-    if (isTimeControl(control) && setting?.kind === 'window') {
-      const anchor = control.anchor ?? document.anchor;
-      const days = setting.error
-        ? `cannot be read (${setting.error.message}), so it has no effect`
-        : setting.empty
-          ? 'has no day'
-          : describeRuns(setting.runs, model.rule);
-      steps.push({
-        kind: 'clock',
-        control: control.id,
-        words: `${name}: “${setting.text}”${anchor === 'today' ? '' : `, counted from ${anchor}`}: ${days}${setting.followed ? ', moved to where there is data' : ''}.`,
-      });
-    } else if (setting?.kind === 'choice') {
-      const words = setting.off
-        ? 'switched off, so every value'
-        : setting.values.length === 0
-          ? 'nothing chosen, so every value'
-          : valuesInWords(setting.values);
-      steps.push({ kind: 'clock', control: control.id, words: `${name}: ${words}.` });
-    }
-  }
-  for (const visual of document.visuals.filter(isPickSource)) {
-    const setting = settings.get(settingKey(visual));
-    if (acting.has(visual.id) && setting?.kind === 'pick')
-      steps.push({
-        kind: 'clock',
-        control: visual.id,
-        words: `Chosen on ${titleOf(visual, model)}: ${pickWords(setting, model.rule)}.`,
-      });
-  }
-  return steps;
 }
 
 const freshnessOf = (model: Model, dataset: string) => {

@@ -8,11 +8,28 @@ import { pathOf } from './conditions';
 import { chosenDays } from './dimension';
 import { roleName } from './model';
 import type { ReachContext } from './reach';
+import type { ReaderState } from './state';
 import { pickedRows, settingKey, treeCondition, type Acting } from './selection';
 import { isEffective, type Setting } from './setting';
 import { titleOf } from './title';
 import type { DatasetUse } from './uses';
-import { actorOf, type Route } from './wiring';
+import { actorOf, type Route } from './routes';
+
+/** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
+export interface TraceStep {
+  readonly kind: 'clock' | 'window' | 'own period' | 'rows' | 'filter' | 'condition' | 'no effect' | 'result';
+  /** The control that acts here. */
+  readonly control?: string;
+  readonly words: string;
+  readonly rows?: number | null;
+  readonly days?: number | null;
+}
+
+export interface TraceContext extends ReachContext {
+  readonly state: ReaderState;
+  /** The real civil day now. */
+  readonly realToday: number;
+}
 
 const MOST_VALUES = 6;
 

@@ -3,7 +3,8 @@
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { GRID_COLUMNS, type DashboardDocument, type Place } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
-import { actorOf, actorsOf, crosspoint, switchWires } from '../../core/dashboard/wiring';
+import { actorOf, actorsOf } from '../../core/dashboard/routes';
+import { crosspoint, switchWires } from '../../core/dashboard/wiring';
 import { GAP, ROW_HEIGHT } from '../dashboard/StaticGrid';
 import { useWorkspace } from '../dashboard/workspace';
 import { role } from '../../theme/roles';

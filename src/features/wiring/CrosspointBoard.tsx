@@ -3,16 +3,16 @@
  * The crosspoint board: controls down, what they can act on across. Only the crosspoints in view are drawn, names stay
  * in view; by pointer, and by keys alone (arrows, with Shift for runs, Space, Home and End).
  */
-import Button from '@mui/material/Button';
-import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { isControl, type Control, type DashboardDocument, type Visual } from '../../core/dashboard/document';
 import { isPickSource } from '../../core/dashboard/pick';
 import { titleOf } from '../../core/dashboard/title';
-import { actorsOf, crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
+import { actorsOf } from '../../core/dashboard/routes';
+import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
+import { BoardTools } from './BoardTools';
 import { zoneOf } from '../../core/dashboard/zones';
 import { ZoneTools } from './ZoneTools';
 import { CELL, ColumnHead, HEAD, Legend, NAME, ROW } from './CrosspointParts';
@@ -200,35 +200,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
           {actors.length - sources} controls{sources > 0 && ` and ${sources} to choose on`} ×{' '}
           {document.visuals.length} visuals, {wires} wires
         </Typography>
-        <InputBase
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-          placeholder="Find"
-          inputProps={{ 'aria-label': 'Find on the board' }}
-          sx={{
-            border: 1,
-            borderColor: 'hairline',
-            borderRadius: 1,
-            px: 1,
-            fontSize: 12,
-            height: 26,
-            width: 110,
-          }}
-        />
-        <Button
-          disabled={!chosen && !only.control && !only.target}
-          onClick={() => setOnly((only.control ?? only.target) ? {} : { control: chosen!.control })}
-          sx={{ py: 0, minWidth: 0 }}
-        >
-          {(only.control ?? only.target) ? 'Show all again' : 'Only this control'}
-        </Button>
-        <Button
-          disabled={!chosen || (only.control ?? only.target) !== undefined}
-          onClick={() => setOnly({ target: chosen!.target })}
-          sx={{ py: 0, minWidth: 0 }}
-        >
-          Only this column
-        </Button>
+        <BoardTools search={search} onSearch={setSearch} only={only} onOnly={setOnly} chosen={chosen} />
         {document.zones.length > 0 && <ZoneTools zone={zone} onZone={setZone} />}
       </div>
       {isEmpty && (

@@ -21,16 +21,8 @@ import { columnIn, isAttribute } from '../../core/dashboard/dimension';
 import { datasetUses } from '../../core/dashboard/uses';
 import { titleOf } from '../../core/dashboard/title';
 import { isShown, type VisualAnswer } from '../../core/dashboard/answers';
-import {
-  actorOf,
-  actorsOf,
-  canPale,
-  crosspoint,
-  switchWires,
-  wiredLike,
-  wireOf,
-  type Route,
-} from '../../core/dashboard/wiring';
+import { actorOf, actorsOf, canPale, type Route } from '../../core/dashboard/routes';
+import { crosspoint, switchWires, wiredLike, wireOf } from '../../core/dashboard/wiring';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 
 export function CrosspointDetails({ chosen }: { chosen: { control: string; target: string } | null }) {

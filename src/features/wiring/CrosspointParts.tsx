@@ -2,7 +2,8 @@
 /** What the crosspoint board is drawn of: marks, names of rows and columns, the legend. */
 import Box from '@mui/material/Box';
 import { isControl, type Control, type Visual } from '../../core/dashboard/document';
-import type { Actor, Crosspoint } from '../../core/dashboard/wiring';
+import type { Actor } from '../../core/dashboard/routes';
+import type { Crosspoint } from '../../core/dashboard/wiring';
 import { role } from '../../theme/roles';
 import { PARTS } from '../dashboard/parts';
 

@@ -4,7 +4,8 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import type { DashboardDocument, Zone } from '../../core/dashboard/document';
-import { actorsOf, switchWires } from '../../core/dashboard/wiring';
+import { actorsOf } from '../../core/dashboard/routes';
+import { switchWires } from '../../core/dashboard/wiring';
 import { useDocument, useWorkspace } from '../dashboard/workspace';
 
 /** Pairs of what stands inside a zone, and of what acts inside with targets outside. */
