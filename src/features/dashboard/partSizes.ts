@@ -1,8 +1,10 @@
 /** Sizes of parts on the grid: columns of 24, rows of 24 px and a gap. */
-import type { PartKind } from './parts';
+import type { Control, Visual } from '../../core/dashboard/document';
+
+type ItemKind = (Visual | Control)['kind'];
 
 /** Size of a new part. */
-export const SIZES: Record<PartKind, { w: number; h: number }> = {
+export const SIZES: Record<ItemKind, { w: number; h: number }> = {
   line: { w: 12, h: 9 },
   area: { w: 12, h: 9 },
   bar: { w: 8, h: 9 },
@@ -26,7 +28,7 @@ export const SIZES: Record<PartKind, { w: number; h: number }> = {
 };
 
 /** Smallest size of an item on the grid. */
-export const LEAST: Record<PartKind, { w: number; h: number }> = {
+export const LEAST: Record<ItemKind, { w: number; h: number }> = {
   line: { w: 5, h: 5 },
   area: { w: 5, h: 5 },
   bar: { w: 4, h: 4 },
