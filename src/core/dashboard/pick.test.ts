@@ -105,6 +105,20 @@ describe('chosen marks', () => {
     expect(await rowsOf({ cross: keys(['Veldry']) })).toMatchObject({ log: 2 });
   });
 
+  test('what a source is drilled into acts like chosen days, until others are chosen', async () => {
+    const state = { periods: {}, choices: {}, drills: { sea: '1970-01' } };
+    const shown = async (picks: Record<string, Pick>) => {
+      const input = { document: DOCUMENT, model: TEST_MODEL, state: { ...state, picks }, today: TODAY };
+      const { visuals } = await answerTurn(input, cubeSource([testCube([...ROWS, row(40, 'Veldry', 1)])]));
+      return ['sea', 'log'].map((id) => {
+        const answer = visuals[id]!;
+        return 'rows' in answer ? answer.rows : answer.kind;
+      });
+    };
+    expect(await shown({})).toEqual([4, 4]);
+    expect(await shown({ sea: days(11, 11) })).toEqual([4, 1]);
+  });
+
   test('act through the date role chosen on the wire', async () => {
     const wires = DOCUMENT.wires.map((wire) =>
       wire.control === 'sea' && wire.target === 'log' ? { ...wire, roles: { trips: 'other' } } : wire,

@@ -17,8 +17,8 @@ import {
   type TimeControl,
   type Visual,
 } from './document';
-import { drillKey, readDrill } from './drill';
-import { isPickSource, pickedDays, pickKey } from './pick';
+import { drillKey, drillRuns, readDrill } from './drill';
+import { isPickSource, NO_PICK, pickedDays, pickKey, picksDays } from './pick';
 import type { Model } from './model';
 import { seenBy } from './selection';
 import type { Setting, Settings } from './setting';
@@ -75,10 +75,14 @@ export async function settle(
     if (setting) settings.set(control.id, setting);
   }
   for (const visual of document.visuals.filter(isPickSource)) {
-    const pick = state.picks?.[visual.id];
+    // What such a visual is drilled into acts like chosen days, where no others are chosen.
+    const drill = picksDays(visual) ? readDrill(state.drills?.[visual.id] ?? '', model.rule) : undefined;
+    const pick = state.picks?.[visual.id] ?? (drill ? NO_PICK : undefined);
     if (!pick) continue;
     const { keys, exclude } = pick;
-    settings.set(pickKey(visual.id), { kind: 'pick', days: pickedDays(pick, model.rule), keys, exclude });
+    const drilled = drill && !exclude ? drillRuns(drill) : null;
+    const days = pickedDays(pick, model.rule) ?? drilled;
+    settings.set(pickKey(visual.id), { kind: 'pick', days, keys, exclude });
   }
   // Windows come after the choices: what "latest" means for a control depends on them, not on other windows.
   const choices = new Map(settings);
