@@ -71,10 +71,11 @@ describe('the almanac', () => {
     await at.choose('Weeks begin on', 'Sunday');
     await at.choose('Fiscal year begins with', 'fiscal April');
     await at.type('Fiscal months begin on day', '21');
-    const text = await at.reads(/\d+ windows? moves? and \d+ visuals? (is|are) cut anew/);
+    // The list follows each change of the rule; the last one is waited for.
+    const text = await at.reads(/21 Apr – 20 May 2026 \(30 days\)/);
+    expect(text).toMatch(/\d+ windows? moves? and \d+ visuals? (is|are) cut anew/);
     expect(text).toContain('Fiscal span, “last fiscal month”');
     expect(text).toMatch(/1–31 May 2026 \(31 days\)/);
-    expect(text).toMatch(/21 Apr – 20 May 2026 \(30 days\)/);
     expect(text).toContain('start 10 days earlier, end 11 days earlier');
     expect(text).toContain('its weekdays come in another order');
     // Nothing is kept yet.

@@ -381,6 +381,7 @@ describe('dashboards', () => {
     visuals: [],
     controls: [],
     wires: [],
+    zones: [],
     layout: [],
   });
 
