@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { parseIsoDay } from '../calendar/day';
 import { checkCondition, type ConditionColumn } from './check';
 import { byCodePoints, compileCondition, likePattern, type Value } from './evaluate';
-import { completeCondition, parseCondition } from './parse';
+import { completeCondition, parseCondition, parsePrinted } from './parse';
 import { columnsIn, printCondition } from './print';
 import { conditionToSql } from './sql';
 import { conditionArbitrary } from './testing';
@@ -113,6 +113,20 @@ describe('conditions', () => {
         const once = printCondition(read(text));
         expect(printCondition(read(once))).toBe(once);
       }),
+    );
+  });
+
+  test('what is printed can be read however much is strung together', () => {
+    const sum = `seats = ${Array.from({ length: 300 }, (_, i) => i).join(' + ')}`;
+    const nots = `${'NOT '.repeat(120)}seats = 1`;
+    const nested = `${'('.repeat(24)}seats = 1 OR seats = 2 AND seats = 3${')'.repeat(24)}`;
+    for (const text of [sum, nots, nested]) {
+      const printed = `((${printCondition(read(text), TODAY)}) OR (1 = 0)) AND (1 = 1)`;
+      expect(parsePrinted(printed)).toMatchObject({ ok: true });
+    }
+    expect(keeps(nots, { seats: 1 })).toBe(true);
+    expect(printCondition(read('2 * (seats + 1) - 3 - (4 - 5) > (1 + 2) / -seats'))).toBe(
+      '2 * (seats + 1) - 3 - (4 - 5) > (1 + 2) / (-seats)',
     );
   });
 

@@ -27,9 +27,6 @@ interface IntervalTerm extends Placed {
   readonly unit: IntervalUnit;
 }
 
-/** Nesting beyond this is a mistake, and would exhaust the stack. */
-const DEEPEST = 60;
-
 export const placeOf = (first: IToken, last: IToken = first): Placed => ({
   from: first.startOffset,
   to: last.startOffset + last.image.length,
@@ -55,6 +52,8 @@ function asCondition(term: Term): Condition {
 const unquoted = (token: IToken, quote: string) => token.image.slice(1, -1).replaceAll(quote + quote, quote);
 
 class ConditionGrammar extends EmbeddedActionsParser {
+  /** Nesting of parentheses beyond this is a mistake; without an end it would exhaust the stack. */
+  deepest = 25;
   private depth = 0;
 
   constructor() {
@@ -70,7 +69,7 @@ class ConditionGrammar extends EmbeddedActionsParser {
 
   private readonly orTerm = this.RULE('orTerm', (): Term => {
     this.ACTION(() => {
-      if (++this.depth > DEEPEST)
+      if (++this.depth > this.deepest)
         throw new ConditionProblem('too-deep', placeOf(this.LA(1)), 'This is nested too deeply.');
     });
     const terms: Term[] = [this.SUBRULE(this.andTerm)];

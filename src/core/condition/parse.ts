@@ -20,8 +20,16 @@ const error = (
   error: { code, from, to, message },
 });
 
+/** Levels of parentheses that a person may type. */
+const DEEPEST_TYPED = 25;
+/** Levels of printed conditions: those that were typed, those that printing makes plain, and groups around them. */
+const DEEPEST_PRINTED = 80;
+
+/** Reads a printed condition, perhaps put together from several, each of which was read before. */
+export const parsePrinted = (text: string) => parseCondition(text, DEEPEST_PRINTED);
+
 /** Reads a condition; the first error from the left is given as a value, with its place. */
-export function parseCondition(text: string): ConditionResult<Condition> {
+export function parseCondition(text: string, deepest = DEEPEST_TYPED): ConditionResult<Condition> {
   const { tokens } = lexer.tokenize(text);
   if (tokens.length === 0)
     return error(
@@ -40,6 +48,7 @@ export function parseCondition(text: string): ConditionResult<Condition> {
       `The ${quote} that opens here is never closed.`,
     );
   }
+  grammar.deepest = deepest;
   grammar.input = tokens;
   try {
     const value = grammar.condition();

@@ -17,7 +17,7 @@ export function printCondition(condition: Condition, today: Day | null = null): 
     case 'or':
       return condition.parts.map(inner).join(` ${condition.kind.toUpperCase()} `);
     case 'not':
-      return `NOT (${printCondition(condition.condition, today)})`;
+      return `NOT ${inner(condition.condition)}`;
     case 'comparison':
       return `${operand(condition.left)} ${condition.operator} ${operand(condition.right)}`;
     case 'between': {
@@ -35,6 +35,12 @@ export function printCondition(condition: Condition, today: Day | null = null): 
   }
 }
 
+/** Whether a sum stands at the left of a product. */
+const bindsLess = (inner: Operand, outer: Operand) =>
+  (inner.kind === 'shift' || (inner.kind === 'arithmetic' && /[+-]/.test(inner.operator))) &&
+  outer.kind === 'arithmetic' &&
+  /[*/]/.test(outer.operator);
+
 function printOperand(operand: Operand, today: Day | null): string {
   const inner = (entry: Operand) => {
     const text = printOperand(entry, today);
@@ -42,6 +48,9 @@ function printOperand(operand: Operand, today: Day | null): string {
       ? `(${text})`
       : text;
   };
+  /** What stands at the left is worked out first anyway, unless it binds less. */
+  const left = (entry: Operand) =>
+    bindsLess(entry, operand) ? `(${printOperand(entry, today)})` : printOperand(entry, today);
   switch (operand.kind) {
     case 'column':
       return columnText(operand.name);
@@ -56,9 +65,9 @@ function printOperand(operand: Operand, today: Day | null): string {
     case 'negative':
       return `-${inner(operand.operand)}`;
     case 'arithmetic':
-      return `${inner(operand.left)} ${operand.operator} ${inner(operand.right)}`;
+      return `${left(operand.left)} ${operand.operator} ${inner(operand.right)}`;
     case 'shift':
-      return `${inner(operand.operand)} ${operand.count < 0 ? '-' : '+'} INTERVAL '${Math.abs(operand.count)}' ${operand.unit}`;
+      return `${left(operand.operand)} ${operand.count < 0 ? '-' : '+'} INTERVAL '${Math.abs(operand.count)}' ${operand.unit}`;
     case 'extract':
       return `EXTRACT(${operand.field} FROM ${printOperand(operand.operand, today)})`;
     case 'function':

@@ -1,6 +1,6 @@
 /** How a cube's cells keep SQL search conditions. */
 import { compileCondition, type Row, type Truth } from '../condition/evaluate';
-import { parseCondition } from '../condition/parse';
+import { parsePrinted } from '../condition/parse';
 import { columnsIn } from '../condition/print';
 import { BLANK_DAY, dayCount, type Cube } from './cube';
 import type { SqlCondition } from './rowCondition';
@@ -18,7 +18,7 @@ const kept = new Map<string, Compiled>();
 export function compiledSql({ sql }: SqlCondition): Compiled {
   const known = kept.get(sql);
   if (known) return known;
-  const parsed = parseCondition(sql);
+  const parsed = parsePrinted(sql);
   if (!parsed.ok) throw new Error(`The condition cannot be read: ${parsed.error.message}`);
   const compiled = { columns: columnsIn(parsed.value), test: compileCondition(parsed.value, 0) };
   kept.set(sql, compiled);

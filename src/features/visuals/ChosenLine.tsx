@@ -1,7 +1,7 @@
 'use client';
 /** What is chosen on a visual, in words, and what can be done with it: keep just that, all but that, or send its days on. */
 import { shownPick } from './shownPick';
-import { canLeaveOut, isPickSource, pickDimensions, pickedDays } from '../../core/dashboard/pick';
+import { canLeaveOut, isPickSource, pickDimensions, pickedDays, type Pick } from '../../core/dashboard/pick';
 import { isTimeControl, type Visual } from '../../core/dashboard/document';
 import { titleOf } from '../../core/dashboard/title';
 import { wireOf } from '../../core/dashboard/wiring';
@@ -21,7 +21,14 @@ const BUTTON = {
   whiteSpace: 'nowrap',
 } as const;
 
+/** Nothing at all while nothing is chosen: it stands in every visual, and is drawn with each of its answers. */
 export function ChosenLine({ visual }: { visual: Visual }) {
+  const { reader } = useWorkspace();
+  const pick = reader.state.picks?.[visual.id];
+  return pick && isPickSource(visual) ? <Chosen visual={visual} pick={pick} /> : null;
+}
+
+function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
   const { model, reader, setPeriod } = useWorkspace();
   const design = useDocument();
   const hidden = useAnswers((state) =>
@@ -30,8 +37,6 @@ export function ChosenLine({ visual }: { visual: Visual }) {
       .map((control) => control.id)
       .join(' '),
   );
-  const pick = isPickSource(visual) ? reader.state.picks?.[visual.id] : undefined;
-  if (!pick) return null;
   const days = pickedDays(pick, model.rule);
   const title = titleOf(visual, model);
   const put = (exclude: boolean) => reader.setPick(visual.id, { ...pick, exclude });

@@ -5,7 +5,7 @@ import type { Selection, ValueFilter } from '../../core/cube/query';
 import { isSqlCondition, type AnyCondition, type RowCondition } from '../../core/cube/rowCondition';
 import { checkCondition } from '../../core/condition/check';
 import { VALUE_TYPES } from '../../core/dashboard/conditions';
-import { parseCondition } from '../../core/condition/parse';
+import { parsePrinted } from '../../core/condition/parse';
 import { conditionToSql } from '../../core/condition/sql';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
 import { Problem } from '../problem';
@@ -133,7 +133,7 @@ export function anyConditionSql(target: SqlColumns, condition: AnyCondition): Sq
   if (!isSqlCondition(condition)) return rowConditionSql(target, condition);
   // Columns are named by their keys here.
   const columns = target.columns.map(({ key, type }) => ({ key, name: key, type: VALUE_TYPES[type] }));
-  const parsed = parseCondition(condition.sql);
+  const parsed = parsePrinted(condition.sql);
   const checked = parsed.ok ? checkCondition(parsed.value, columns) : parsed;
   if (!checked.ok) throw new Problem('bad-condition', checked.error.message);
   const own = conditionToSql(

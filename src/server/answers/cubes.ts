@@ -8,7 +8,7 @@ import type { RowDataPacket } from 'mysql2/promise';
 import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
 import { buildCube, type GroupedRow } from '../../core/cube/build';
 import { CELL_LIMIT, heldCategories, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
-import { parseCondition } from '../../core/condition/parse';
+import { parsePrinted } from '../../core/condition/parse';
 import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
 import { compiledSql } from '../../core/cube/sqlCondition';
 import { serverConfig } from '../config';
@@ -72,7 +72,7 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
     );
   }
   for (const condition of shape.conditions.filter(isSqlCondition)) {
-    const read = parseCondition(condition.sql);
+    const read = parsePrinted(condition.sql);
     if (!read.ok) throw new Problem('bad-condition', read.error.message);
   }
   const wanted = [
