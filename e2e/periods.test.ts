@@ -270,8 +270,8 @@ describe('a reader', () => {
     await at.type('End', '2024-01-31');
     await at.click('button', 'Play');
     await eventually('the window to step on', async () => {
-      const text = (await at.address()).searchParams.get('p.span') ?? '';
-      return text.startsWith('2024-03') || text.startsWith('2024-04');
+      // However far it got meanwhile: a slow machine sees only some of the steps.
+      return ((await at.address()).searchParams.get('p.span') ?? '') > '2024-02';
     });
     await at.click('button', 'Pause');
   });

@@ -22,7 +22,7 @@ const matches = (name: Name, text: string) => (typeof name === 'string' ? text =
 export async function eventually<T>(
   what: string,
   find: () => Promise<T | undefined | false>,
-  patience = 15_000,
+  patience = 30_000,
 ): Promise<T> {
   let last: unknown;
   for (const end = Date.now() + patience; Date.now() < end; await pause(40)) {
