@@ -34,6 +34,14 @@ export function checkCondition(
   }
 }
 
+/** Checks what was read, if it could be. */
+export function checkParsed(
+  parsed: ConditionResult<Condition>,
+  columns: readonly ConditionColumn[],
+): ConditionResult<Condition> {
+  return parsed.ok ? checkCondition(parsed.value, columns) : parsed;
+}
+
 function checked(condition: Condition, columns: readonly ConditionColumn[]): Condition {
   const operand = (entry: Operand) => typed(entry, columns);
   switch (condition.kind) {

@@ -7,12 +7,9 @@ export interface Placed {
   readonly to: number;
 }
 
-export const INTERVAL_UNITS = ['DAY', 'WEEK', 'MONTH', 'QUARTER', 'YEAR'] as const;
-export type IntervalUnit = (typeof INTERVAL_UNITS)[number];
-export const EXTRACT_FIELDS = ['YEAR', 'QUARTER', 'MONTH', 'DAY'] as const;
-export type ExtractField = (typeof EXTRACT_FIELDS)[number];
-export const TEXT_FUNCTIONS = ['UPPER', 'LOWER', 'TRIM'] as const;
-export type TextFunction = (typeof TEXT_FUNCTIONS)[number];
+export type IntervalUnit = 'DAY' | 'WEEK' | 'MONTH' | 'QUARTER' | 'YEAR';
+export type ExtractField = 'YEAR' | 'QUARTER' | 'MONTH' | 'DAY';
+export type TextFunction = 'UPPER' | 'LOWER' | 'TRIM';
 export type Comparison = '=' | '<>' | '<' | '<=' | '>' | '>=';
 export type Arithmetic = '+' | '-' | '*' | '/';
 

@@ -1,12 +1,12 @@
 /** Conditions of controls: read against a dataset's columns, and put together as one SQL search condition. */
 import type { Day } from '../calendar/day';
-import { checkCondition, type ConditionColumn, type ValueType } from '../condition/check';
+import { checkParsed, type ConditionColumn, type ValueType } from '../condition/check';
 import type { Condition, ConditionResult } from '../condition/expression';
 import { parseCondition } from '../condition/parse';
 import { columnText } from '../condition/tokens';
 import { printCondition, textLiteral } from '../condition/print';
 import type { ConditionControl, ConditionEntry, NumberBounds } from './controls';
-import { datasetOf, definitionOf, type ColumnType, type Model } from './model';
+import { datasetOf, definitionOf, type Column, type ColumnType, type Model } from './model';
 
 /** A condition that cannot be used, and why; it has no effect. */
 export interface ConditionIssue {
@@ -16,7 +16,7 @@ export interface ConditionIssue {
 }
 
 /** Types of columns as conditions know them: a point of time stands for its day. */
-export const VALUE_TYPES: Record<ColumnType, ValueType> = {
+const VALUE_TYPES: Record<ColumnType, ValueType> = {
   day: 'date',
   timestamp: 'date',
   whole: 'number',
@@ -24,19 +24,21 @@ export const VALUE_TYPES: Record<ColumnType, ValueType> = {
   text: 'text',
 };
 
+/** Columns as conditions know them. */
+export function asConditionColumns(
+  columns: readonly Pick<Column, 'key' | 'name' | 'type'>[],
+): ConditionColumn[] {
+  return columns.map(({ key, name, type }) => ({ key, name, type: VALUE_TYPES[type] }));
+}
+
 /** The columns of a dataset as conditions know them. */
 export function conditionColumns(model: Model, dataset: string): ConditionColumn[] {
-  return (datasetOf(model, dataset)?.columns ?? []).map(({ key, name, type }) => ({
-    key,
-    name,
-    type: VALUE_TYPES[type],
-  }));
+  return asConditionColumns(datasetOf(model, dataset)?.columns ?? []);
 }
 
 /** Reads and checks a condition on a dataset; columns of the result are named by their keys. */
 export function readCondition(model: Model, dataset: string, text: string): ConditionResult<Condition> {
-  const parsed = parseCondition(text);
-  return parsed.ok ? checkCondition(parsed.value, conditionColumns(model, dataset)) : parsed;
+  return checkParsed(parseCondition(text), conditionColumns(model, dataset));
 }
 
 /** The text of an entry: that of its definition where it has one. */

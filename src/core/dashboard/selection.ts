@@ -36,7 +36,7 @@ export const settingKey = (actor: Control | Visual) => (isControl(actor) ? actor
 const NO_ROW = '1 = 0';
 
 /** What the chosen nodes of a tree keep. */
-export function treeCondition(
+function treeCondition(
   columns: readonly string[],
   values: readonly (string | null)[],
   exclude: boolean,
@@ -48,12 +48,52 @@ export function treeCondition(
   return paths.length === 0 ? NO_ROW : groupsCondition(columns, paths, exclude);
 }
 
+/** What one setting keeps of a dataset through its route. */
+export interface Effect {
+  readonly filters: readonly ValueFilter[];
+  /** Days of attributes of the almanac. */
+  readonly classes: readonly DayFilter[];
+  readonly conditions: readonly AnyCondition[];
+  /** A window, which meets the others of its date role. */
+  readonly days: { readonly role: string; readonly runs: DayRuns } | null;
+}
+
+const NO_EFFECT: Effect = { filters: [], classes: [], conditions: [], days: null };
+
+/** Whether chosen values are left out: nothing chosen where a choice is required keeps no row either way. */
+export const leavesOut = ({ exclude, values }: Extract<Setting, { kind: 'choice' }>) =>
+  exclude && values.length > 0;
+
+/** What a setting keeps of the rows that its route leads to: one rule for answers and for traces. */
+export function effectOf(model: Model, route: Route, setting: Setting): Effect {
+  if (route.kind === 'pick' && setting.kind === 'pick') return pickedRows(model, route, setting);
+  if (route.kind === 'role' && setting.kind === 'window')
+    return { ...NO_EFFECT, days: { role: route.role, runs: setting.runs } };
+  if (route.kind === 'condition' && setting.kind === 'condition' && setting.sql !== null)
+    return { ...NO_EFFECT, conditions: [{ sql: setting.sql }] };
+  if (setting.kind !== 'choice' || !isEffective(setting)) return NO_EFFECT;
+  const exclude = leavesOut(setting);
+  const { values } = setting;
+  switch (route.kind) {
+    case 'column':
+      return { ...NO_EFFECT, filters: [{ column: route.column, values, exclude }] };
+    case 'attribute': {
+      const runs = chosenDays(model, route.attribute, values, exclude);
+      return { ...NO_EFFECT, classes: [{ column: route.role, runs }] };
+    }
+    case 'columns':
+      return { ...NO_EFFECT, conditions: [{ sql: treeCondition(route.columns, values, exclude) }] };
+    default:
+      return NO_EFFECT;
+  }
+}
+
 /** What the chosen marks of a visual keep of a dataset. */
-export function pickedRows(
+function pickedRows(
   model: Model,
   route: PickRoute,
   { days, keys, exclude }: Extract<Setting, { kind: 'pick' }>,
-): { filters: ValueFilter[]; classes: DayFilter[]; days: DayRuns | null } {
+): Effect {
   const filters: ValueFilter[] = [];
   const classes: DayFilter[] = [];
   route.parts.forEach((part, depth) => {
@@ -62,7 +102,8 @@ export function pickedRows(
     if (part.kind === 'column') filters.push({ column: part.column, values, exclude });
     else classes.push({ column: route.role, runs: chosenDays(model, part.attribute, values, exclude) });
   });
-  return { filters, classes, days: days && keptDays(days, exclude) };
+  const kept = days && { role: route.role, runs: keptDays(days, exclude) };
+  return { ...NO_EFFECT, filters, classes, days: kept };
 }
 
 /** The rows of a dataset that an item sees under all that is wired to it. */
@@ -92,26 +133,14 @@ export function seenBy(
     if (route.kind === 'role' && own?.mode === 'replace') continue;
     acting.push({ control: control.id, route });
     if (setting.kind === 'pending') pending = true;
-    if (route.kind === 'pick' && setting.kind === 'pick') {
-      const picked = pickedRows(model, route, setting);
-      filters.push(...picked.filters);
-      classes.push(...picked.classes);
-      if (picked.days)
-        windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, picked.days));
+    const effect = effectOf(model, route, setting);
+    filters.push(...effect.filters);
+    classes.push(...effect.classes);
+    conditions.push(...effect.conditions);
+    if (effect.days) {
+      const { role, runs } = effect.days;
+      windows.set(role, intersectRuns(windows.get(role) ?? ALL_DAYS, runs));
     }
-    if (route.kind === 'role' && setting.kind === 'window') {
-      windows.set(route.role, intersectRuns(windows.get(route.role) ?? ALL_DAYS, setting.runs));
-    }
-    if (route.kind === 'condition' && setting.kind === 'condition' && setting.sql !== null)
-      conditions.push({ sql: setting.sql });
-    if (setting.kind !== 'choice' || !isEffective(setting)) continue;
-    // Nothing chosen where a choice is required keeps no row, whether values are kept or left out.
-    const exclude = setting.exclude && setting.values.length > 0;
-    if (route.kind === 'column') filters.push({ column: route.column, values: setting.values, exclude });
-    if (route.kind === 'attribute')
-      classes.push({ column: route.role, runs: chosenDays(model, route.attribute, setting.values, exclude) });
-    if (route.kind === 'columns')
-      conditions.push({ sql: treeCondition(route.columns, setting.values, exclude) });
   }
   const drilled = settings.get(drillKey(item.id));
   if (drilled?.kind === 'drill')

@@ -5,11 +5,10 @@ import type { Selection } from '../cube/query';
 import { describeRuns } from '../period/describe';
 import { BLANK } from './blank';
 import { pathOf } from './conditions';
-import { chosenDays } from './dimension';
-import { roleName } from './model';
+import { roleName, type Model } from './model';
 import type { ReachContext } from './reach';
 import type { ReaderState } from './state';
-import { pickedRows, settingKey, treeCondition, type Acting } from './selection';
+import { effectOf, leavesOut, settingKey, type Acting, type Effect } from './selection';
 import { isEffective, type Setting } from './setting';
 import { titleOf } from './title';
 import type { DatasetUse } from './uses';
@@ -76,75 +75,54 @@ export function applied(
 ): Step | undefined {
   const actor = actorOf(document, control)!;
   const setting = settings.get(settingKey(actor));
-  const name = titleOf(actor, model);
-  const through = (taken: Extract<Route, { kind: 'role' | 'pick' }>) =>
-    `through “${roleName(model, taken.dataset, taken.role)}”${taken.own ? '' : ' (chosen on this wire)'}`;
-  if (route.kind === 'role' && setting?.kind === 'window') {
-    const words = `${name} ${through(route)}: ${describeRuns(setting.runs, model.rule)}.`;
-    return { kind: 'window', words, ...withinDays(use, selection, window, route.role, setting.runs) };
-  }
-  if (route.kind === 'pick' && setting?.kind === 'pick') {
-    const picked = pickedRows(model, route, setting);
-    const filtered = {
-      ...selection,
-      filters: [...selection.filters, ...picked.filters],
-      otherDays: [...selection.otherDays, ...picked.classes],
-    };
-    const words = `Chosen on ${name}${picked.days ? ` ${through(route)}` : ''}: ${pickWords(setting, model.rule)}.`;
-    const left = picked.days
-      ? withinDays(use, filtered, window, route.role, picked.days)
-      : { selection: filtered, window };
-    return { kind: picked.days ? 'window' : 'filter', words, ...left };
-  }
-  if (route.kind === 'condition' && setting?.kind === 'condition') {
-    if (setting.sql === null)
-      return { kind: 'condition', words: `${name}: nothing is switched on.`, selection, window };
-    const conditions = [...selection.conditions, { sql: setting.sql }];
-    return {
-      kind: 'condition',
-      words: `${name}: ${setting.sql}`,
-      selection: { ...selection, conditions },
-      window,
-    };
-  }
-  if (setting?.kind !== 'choice') return undefined;
-  if (!isEffective(setting)) {
-    const why = setting.off ? 'switched off, so every value' : 'every value';
-    return { kind: 'filter', words: `${name}: ${why}.`, selection, window };
-  }
-  const exclude = setting.exclude && setting.values.length > 0;
-  const words =
-    setting.values.length === 0
-      ? `${name}: a value has to be chosen first.`
-      : `${name}: ${exclude ? 'all but ' : ''}${valuesInWords(setting.values.map(nodeWords))}.`;
-  if (route.kind === 'columns') {
-    const conditions = [
-      ...selection.conditions,
-      { sql: treeCondition(route.columns, setting.values, exclude) },
-    ];
-    return { kind: 'filter', words, selection: { ...selection, conditions }, window };
-  }
-  if (route.kind === 'column') {
-    const filters = [...selection.filters, { column: route.column, values: setting.values, exclude }];
-    return { kind: 'filter', words, selection: { ...selection, filters }, window };
-  }
-  if (route.kind === 'attribute') {
-    const runs = chosenDays(model, route.attribute, setting.values, exclude);
-    const otherDays = [...selection.otherDays, { column: route.role, runs }];
-    return { kind: 'filter', words, selection: { ...selection, otherDays }, window };
-  }
-  return undefined;
+  const said = setting && sayingOf(model, route, setting, titleOf(actor, model));
+  return said && { ...said, ...narrowed(use, selection, window, effectOf(model, route, setting)) };
 }
 
-/** Rows and window cut to days of a date role. */
-function withinDays(
+/** What a setting says through its route, in words. */
+function sayingOf(
+  model: Model,
+  route: Route,
+  setting: Setting,
+  name: string,
+): Pick<Step, 'kind' | 'words'> | undefined {
+  const through = (taken: Extract<Route, { kind: 'role' | 'pick' }>) =>
+    `through “${roleName(model, taken.dataset, taken.role)}”${taken.own ? '' : ' (chosen on this wire)'}`;
+  if (route.kind === 'role' && setting.kind === 'window')
+    return { kind: 'window', words: `${name} ${through(route)}: ${describeRuns(setting.runs, model.rule)}.` };
+  if (route.kind === 'pick' && setting.kind === 'pick') {
+    const words = `Chosen on ${name}${setting.days ? ` ${through(route)}` : ''}: ${pickWords(setting, model.rule)}.`;
+    return { kind: setting.days ? 'window' : 'filter', words };
+  }
+  if (route.kind === 'condition' && setting.kind === 'condition')
+    return { kind: 'condition', words: `${name}: ${setting.sql ?? 'nothing is switched on.'}` };
+  const isChoice = route.kind === 'column' || route.kind === 'columns' || route.kind === 'attribute';
+  if (setting.kind !== 'choice' || !isChoice) return undefined;
+  return { kind: 'filter', words: `${name}: ${choiceWords(setting)}.` };
+}
+
+function choiceWords(setting: Extract<Setting, { kind: 'choice' }>): string {
+  if (!isEffective(setting)) return setting.off ? 'switched off, so every value' : 'every value';
+  if (setting.values.length === 0) return 'a value has to be chosen first';
+  return `${leavesOut(setting) ? 'all but ' : ''}${valuesInWords(setting.values.map(nodeWords))}`;
+}
+
+/** Rows and window that an effect leaves. */
+function narrowed(
   use: DatasetUse,
   selection: Selection,
   window: DayRuns,
-  role: string,
-  runs: DayRuns,
+  { filters, classes, conditions, days }: Effect,
 ): Pick<Step, 'selection' | 'window'> {
-  if (role === use.role) return { selection, window: intersectRuns(window, runs) };
-  if (isEveryDay(runs)) return { selection, window };
-  return { selection: { ...selection, otherDays: [...selection.otherDays, { column: role, runs }] }, window };
+  const isOwn = days?.role === use.role;
+  const other = days && !isOwn && !isEveryDay(days.runs) ? [{ column: days.role, runs: days.runs }] : [];
+  return {
+    selection: {
+      ...selection,
+      filters: [...selection.filters, ...filters],
+      otherDays: [...selection.otherDays, ...classes, ...other],
+      conditions: [...selection.conditions, ...conditions],
+    },
+    window: days && isOwn ? intersectRuns(window, days.runs) : window,
+  };
 }

@@ -3,8 +3,8 @@ import { isoDay } from '../../core/calendar/day';
 import type { DayRuns } from '../../core/calendar/runs';
 import type { Selection, ValueFilter } from '../../core/cube/query';
 import { isSqlCondition, type AnyCondition, type RowCondition } from '../../core/cube/rowCondition';
-import { checkCondition } from '../../core/condition/check';
-import { VALUE_TYPES } from '../../core/dashboard/conditions';
+import { checkParsed } from '../../core/condition/check';
+import { asConditionColumns } from '../../core/dashboard/conditions';
 import { parsePrinted } from '../../core/condition/parse';
 import { conditionToSql } from '../../core/condition/sql';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
@@ -132,9 +132,8 @@ export function rowConditionSql(target: SqlColumns, condition: RowCondition): Sq
 export function anyConditionSql(target: SqlColumns, condition: AnyCondition): Sql {
   if (!isSqlCondition(condition)) return rowConditionSql(target, condition);
   // Columns are named by their keys here.
-  const columns = target.columns.map(({ key, type }) => ({ key, name: key, type: VALUE_TYPES[type] }));
-  const parsed = parsePrinted(condition.sql);
-  const checked = parsed.ok ? checkCondition(parsed.value, columns) : parsed;
+  const columns = asConditionColumns(target.columns.map(({ key, type }) => ({ key, name: key, type })));
+  const checked = checkParsed(parsePrinted(condition.sql), columns);
   if (!checked.ok) throw new Problem('bad-condition', checked.error.message);
   const own = conditionToSql(
     checked.value,

@@ -1,10 +1,10 @@
 /** Definitions as they are stored: named conditions on datasets, and where each is used. */
 import { asc, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { checkCondition } from '../../core/condition/check';
+import { checkParsed } from '../../core/condition/check';
 import { parseCondition } from '../../core/condition/parse';
 import { printCondition } from '../../core/condition/print';
-import { VALUE_TYPES } from '../../core/dashboard/conditions';
+import { asConditionColumns } from '../../core/dashboard/conditions';
 import { definitionSchema, type Definition } from '../../core/dashboard/model';
 import { parseIsoDay } from '../../core/calendar/day';
 import { civilDayAt } from '../../core/dashboard/clock';
@@ -90,13 +90,7 @@ async function datasetFor(key: string) {
 /** Reads a condition against a dataset's columns. Throws a `Problem` that names the place of a mistake. */
 async function readFor(dataset: string, text: string) {
   const stored = await datasetFor(dataset);
-  const parsed = parseCondition(text);
-  const columns = stored.definition.columns.map(({ key, name, type }) => ({
-    key,
-    name,
-    type: VALUE_TYPES[type],
-  }));
-  const checked = parsed.ok ? checkCondition(parsed.value, columns) : parsed;
+  const checked = checkParsed(parseCondition(text), asConditionColumns(stored.definition.columns));
   if (checked.ok) return { stored, condition: checked.value };
   const { code, from, to, message } = checked.error;
   throw new Problem('bad-condition', message, 400, { code, from, to });
