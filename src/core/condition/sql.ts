@@ -7,38 +7,38 @@ import type { ValueType } from './check';
 import type { Condition, Operand } from './expression';
 
 /** A piece of SQL with its parameters. */
-export interface SqlText {
+export interface Sql {
   readonly text: string;
   readonly values: readonly unknown[];
 }
 
 /** A column by the name that the condition has for it: its SQL, and its type. */
-export type SqlColumn = (name: string) => SqlText & { readonly type: ValueType };
+export type SqlColumn = (name: string) => Sql & { readonly type: ValueType };
 
-const plain = (text: string): SqlText => ({ text, values: [] });
+export const plain = (text: string): Sql => ({ text, values: [] });
 
 /** Pieces of SQL in a template: `sql\`${a} AND ${b}\``. */
-function sql(strings: TemplateStringsArray, ...parts: readonly SqlText[]): SqlText {
+function sql(strings: TemplateStringsArray, ...parts: readonly Sql[]): Sql {
   return {
     text: strings.reduce((text, string, i) => text + string + (parts[i]?.text ?? ''), ''),
     values: parts.flatMap((part) => part.values),
   };
 }
 
-const listed = (parts: readonly SqlText[], between: string): SqlText => ({
+export const joined = (parts: readonly Sql[], between: string): Sql => ({
   text: parts.map((part) => part.text).join(between),
   values: parts.flatMap((part) => part.values),
 });
 
 /** The condition as SQL; unknown stays NULL. */
-export function conditionToSql(condition: Condition, column: SqlColumn, today: Day): SqlText {
+export function conditionToSql(condition: Condition, column: SqlColumn, today: Day): Sql {
   const operand = (entry: Operand) => operandSql(entry, column, today);
   const inner = (entry: Condition) => sql`(${conditionToSql(entry, column, today)})`;
   const not = 'not' in condition && condition.not ? plain('NOT ') : plain('');
   switch (condition.kind) {
     case 'and':
     case 'or':
-      return listed(condition.parts.map(inner), ` ${condition.kind.toUpperCase()} `);
+      return joined(condition.parts.map(inner), ` ${condition.kind.toUpperCase()} `);
     case 'not':
       return sql`NOT ${inner(condition.condition)}`;
     case 'comparison':
@@ -46,7 +46,7 @@ export function conditionToSql(condition: Condition, column: SqlColumn, today: D
     case 'between':
       return sql`${operand(condition.operand)} ${not}BETWEEN ${operand(condition.low)} AND ${operand(condition.high)}`;
     case 'in':
-      return sql`${operand(condition.operand)} ${not}IN (${listed(condition.list.map(operand), ', ')})`;
+      return sql`${operand(condition.operand)} ${not}IN (${joined(condition.list.map(operand), ', ')})`;
     case 'like': {
       const { pattern, escape } = ownEscape(condition.pattern, condition.escape);
       return sql`${operand(condition.operand)} ${not}LIKE ${{ text: '?', values: [pattern] }} ESCAPE ${{ text: '?', values: [escape] }}`;
@@ -71,9 +71,9 @@ function ownEscape(pattern: string, escape: string | null) {
   return { pattern: own, escape: ESCAPE };
 }
 
-function operandSql(operand: Operand, column: SqlColumn, today: Day): SqlText {
+function operandSql(operand: Operand, column: SqlColumn, today: Day): Sql {
   const inner = (entry: Operand) => operandSql(entry, column, today);
-  const day = (value: Day): SqlText => ({ text: 'CAST(? AS DATE)', values: [isoDay(value)] });
+  const day = (value: Day): Sql => ({ text: 'CAST(? AS DATE)', values: [isoDay(value)] });
   switch (operand.kind) {
     case 'column': {
       const own = column(operand.name);

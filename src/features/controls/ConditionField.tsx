@@ -12,11 +12,7 @@ import type { Model } from '../../core/dashboard/model';
 import { phraseStyle } from '../../theme/roles';
 import { requestJson } from '../shell/request';
 import { ErrorPlace } from './ErrorPlace';
-
-interface Offer {
-  readonly text: string;
-  readonly word: string;
-}
+import { OFFER_FIELD, type Offer } from './offers';
 
 interface Count {
   readonly kept: number;
@@ -76,21 +72,9 @@ export function ConditionField({
   return (
     <div style={{ display: 'flex', gap: 6, alignItems: 'flex-start' }}>
       <Autocomplete
-        freeSolo
-        fullWidth
-        disableClearable
+        {...OFFER_FIELD}
         autoHighlight
         options={offers}
-        filterOptions={(options) => options}
-        getOptionLabel={(option) => (typeof option === 'string' ? option : option.text)}
-        renderOption={(props, option) => {
-          const { key, ...rest } = props;
-          return (
-            <li key={key} {...rest} style={{ ...phraseStyle, minHeight: 24, padding: '2px 10px' }}>
-              {option.word}
-            </li>
-          );
-        }}
         inputValue={text}
         onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
         value={value}

@@ -11,6 +11,7 @@ import { parsePhrase } from '../../core/period/parse';
 import { resolvePhrase } from '../../core/period/resolve';
 import { phraseStyle } from '../../theme/roles';
 import { ErrorPlace } from './ErrorPlace';
+import { OFFER_FIELD, type Offer } from './offers';
 import { resolvedWords } from './usePeriod';
 
 export interface PhraseFieldProps {
@@ -20,12 +21,6 @@ export interface PhraseFieldProps {
   /** Phrases used before, offered while the field is empty. */
   readonly history?: readonly string[];
   readonly onCommit: (text: string) => void;
-}
-
-/** A word put in the place of the one that is being typed. */
-interface Offer {
-  readonly text: string;
-  readonly word: string;
 }
 
 function offersFor(text: string, history: readonly string[]): Offer[] {
@@ -50,21 +45,9 @@ export function PhraseField({ label, value, context, history = [], onCommit }: P
   };
   return (
     <Autocomplete
-      freeSolo
-      fullWidth
-      disableClearable
+      {...OFFER_FIELD}
       openOnFocus
       options={offers}
-      filterOptions={(options) => options}
-      getOptionLabel={(option) => (typeof option === 'string' ? option : option.text)}
-      renderOption={(props, option) => {
-        const { key, ...rest } = props;
-        return (
-          <li key={key} {...rest} style={{ ...phraseStyle, minHeight: 24, padding: '2px 10px' }}>
-            {option.word}
-          </li>
-        );
-      }}
       inputValue={text}
       onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
       value={value}

@@ -6,15 +6,9 @@ import { isSqlCondition, type AnyCondition, type RowCondition } from '../../core
 import { checkParsed } from '../../core/condition/check';
 import { asConditionColumns } from '../../core/dashboard/conditions';
 import { parsePrinted } from '../../core/condition/parse';
-import { conditionToSql } from '../../core/condition/sql';
+import { conditionToSql, joined, plain, type Sql } from '../../core/condition/sql';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
 import { Problem } from '../problem';
-
-/** A piece of SQL with its parameters. */
-export interface Sql {
-  readonly text: string;
-  readonly values: readonly unknown[];
-}
 
 /** Spellings that stand for others, by column. */
 export type Spellings = Readonly<Record<string, Readonly<Record<string, string>>>>;
@@ -24,12 +18,6 @@ export interface SqlColumns {
   readonly columns: readonly StoredColumn[];
   readonly spellings: Spellings;
 }
-
-export const joined = (parts: readonly Sql[], between: string): Sql => ({
-  text: parts.map((part) => part.text).join(between),
-  values: parts.flatMap((part) => part.values),
-});
-const plain = (text: string): Sql => ({ text, values: [] });
 
 /** Days since 1970-01-01 of a date expression. */
 export const dayNumberSql = (expression: string) => `TO_DAYS(${expression}) - 719528`;

@@ -9,6 +9,7 @@ import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
 import { buildCube, type GroupedRow } from '../../core/cube/build';
 import { CELL_LIMIT, heldCategories, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
 import { parsePrinted } from '../../core/condition/parse';
+import { joined, plain } from '../../core/condition/sql';
 import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
 import { compiledSql } from '../../core/cube/sqlCondition';
 import { serverConfig } from '../config';
@@ -17,7 +18,7 @@ import { factTable, physicalDay } from '../datasets/definition';
 import type { StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
-import { anyConditionSql, dayNumberSql, joined, shownSql } from './conditionSql';
+import { anyConditionSql, dayNumberSql, shownSql } from './conditionSql';
 import { numbersSql } from './sqlSource';
 
 const compress = promisify(gzip);
@@ -126,7 +127,6 @@ export async function groupedRows(
   const { columns } = stored.definition;
   const day = physicalDay(columns, shape.day);
   const target = { columns, spellings: shape.spellings };
-  const plain = (text: string) => ({ text, values: [] });
   const keys = [
     plain(dayNumberSql(day)),
     ...shape.otherDays.map((key) => plain(dayNumberSql(physicalDay(columns, key)))),

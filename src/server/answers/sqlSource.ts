@@ -1,19 +1,12 @@
 /** A source that answers from the fact tables (or a live table) by SQL. */
 import { runsOfDays } from '../../core/calendar/runs';
+import { joined, type Sql } from '../../core/condition/sql';
 import type { AggregateQuery, GroupColumn, NumberWanted, Source } from '../../core/cube/query';
 import { spellingsOf, type Model } from '../../core/dashboard/model';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
 import { relationOf, type Relation } from '../datasets/relation';
 import type { StoredDataset } from '../datasets/repository';
-import {
-  dayNumberSql,
-  joined,
-  selectionSql,
-  shownSql,
-  type Spellings,
-  type Sql,
-  type SqlColumns,
-} from './conditionSql';
+import { dayNumberSql, selectionSql, shownSql, type Spellings, type SqlColumns } from './conditionSql';
 import { rolledUp, withDistinct, type FigureRow } from './rollUp';
 
 /** Select list for the figures of number columns, as scaled integers; texts and dates are only counted. */
