@@ -1,83 +1,83 @@
-/** Imports go down only; each rule names what may not be reached from where. */
-const within = (folder) => `^src/${folder}/`;
+/** Imports go down only: each list names folders from the lowest to the highest, and each may import what is below it. */
+
+/** Rules that keep the folders of a list, all inside `base`, from importing what stands higher; same line, no imports across. */
+function downwards(base, levels) {
+  return levels.flatMap((level, height) => {
+    const above = levels.slice(height + 1).flat();
+    return level.flatMap((folder) => {
+      const forbidden = [...above, ...level.filter((other) => other !== folder)];
+      if (forbidden.length === 0) return [];
+      return [
+        {
+          name: `${base}${folder}-imports-downwards`.replaceAll('/', '-'),
+          severity: 'error',
+          from: { path: `^${base}${folder}/` },
+          to: { path: `^${base}(${forbidden.join('|')})/` },
+        },
+      ];
+    });
+  });
+}
+
+/** A folder and the only folders of ours (beside itself) that it may import. */
+function only(folder, ...allowed) {
+  return {
+    name: `${folder}-imports-only`.replaceAll('/', '-'),
+    severity: 'error',
+    from: { path: `^${folder}/` },
+    to: {
+      path: '^(src|cli|demo|e2e|bench|scripts)/',
+      pathNot: [folder, ...allowed].map((entry) => `^${entry}/`),
+    },
+  };
+}
+
+const pages = ['dashboard', 'dashboards', 'datasets', 'almanac', 'model'];
 
 export default {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    {
-      name: 'core-imports-nothing-of-ours',
-      severity: 'error',
-      from: { path: within('core') },
-      to: { path: '^(src/(?!core/)|cli/|demo/|e2e/|bench/)' },
-    },
+    only('src/core'),
+    only('src/contract', 'src/core'),
+    only('src/engine', 'src/core', 'src/contract'),
+    only('src/server', 'src/core', 'src/contract'),
+    only('src/theme'),
+    only('src/features', 'src/core', 'src/contract', 'src/engine', 'src/theme'),
+    only('src/app', 'src/core', 'src/contract', 'src/server', 'src/features', 'src/theme'),
+    ...downwards('src/core/', [
+      ['calendar'],
+      ['period'],
+      ['coverage'],
+      ['condition'],
+      ['cube'],
+      ['model'],
+      ['dashboard'],
+    ]),
+    ...downwards('src/core/dashboard/', [['document'], ['reader'], ['wiring'], ['turn'], ['review']]),
+    ...downwards('src/features/', [
+      ['ui'],
+      ['workspace'],
+      ['controls', 'visuals', 'wiring', 'strip'],
+      ['dashboard'],
+      ['dashboards', 'datasets', 'almanac', 'model'],
+    ]),
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: within('core'), pathNot: '\\.test\\.ts$' },
-      to: {
-        path: '^(react|react-dom|next|@mui|mysql2|drizzle-orm|node:)',
-        dependencyTypesNot: ['type-only'],
-      },
+      from: { path: '^src/core/' },
+      to: { path: '^(node_modules/)?(react|react-dom|next|@mui|mysql2|drizzle-orm)(/|$)' },
     },
     {
       name: 'core-has-no-node',
       severity: 'error',
-      from: { path: within('core'), pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['core'] },
     },
     {
-      name: 'calendar-is-lowest',
+      name: 'pages-stand-apart',
       severity: 'error',
-      from: { path: within('core/calendar') },
-      to: { path: '^src/core/(?!calendar/)' },
-    },
-    {
-      name: 'period-above-calendar',
-      severity: 'error',
-      from: { path: within('core/period') },
-      to: { path: '^src/core/(?!calendar/|period/)' },
-    },
-    {
-      name: 'coverage-above-period',
-      severity: 'error',
-      from: { path: within('core/coverage') },
-      to: { path: '^src/core/(?!calendar/|period/|coverage/)' },
-    },
-    {
-      name: 'condition-below-cube',
-      severity: 'error',
-      from: { path: within('core/condition') },
-      to: { path: '^src/core/(cube|dashboard)/' },
-    },
-    {
-      name: 'cube-below-dashboard',
-      severity: 'error',
-      from: { path: within('core/cube') },
-      to: { path: '^src/core/dashboard/' },
-    },
-    {
-      name: 'engine-above-core',
-      severity: 'error',
-      from: { path: within('engine') },
-      to: { path: '^src/(?!core/|engine/)' },
-    },
-    {
-      name: 'server-above-core',
-      severity: 'error',
-      from: { path: within('server') },
-      to: { path: '^src/(?!core/|server/)' },
-    },
-    {
-      name: 'theme-alone',
-      severity: 'error',
-      from: { path: within('theme') },
-      to: { path: '^src/(?!theme/)' },
-    },
-    {
-      name: 'features-above-engine',
-      severity: 'error',
-      from: { path: within('features') },
-      to: { path: '^src/(app|server)/' },
+      from: { path: `^src/features/(${pages.join('|')})/` },
+      to: { path: `^src/features/(${pages.join('|')})/`, pathNot: '^src/features/$1/' },
     },
     {
       name: 'no-orphans',

@@ -10,8 +10,8 @@ import { runningRecord } from '../cli/runFile';
 import { startServer, untilAnswering } from '../cli/server';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
-import { emptyDocument, type Control, type Visual } from '../src/core/dashboard/document';
-import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/visuals';
+import { emptyDocument, type Control, type Visual } from '../src/core/dashboard/document/document';
+import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/visuals';
 import {
   benchTimeline,
   importBookings,

@@ -9,8 +9,8 @@ import { runningRecord } from '../cli/runFile';
 import { serverEnvironment } from '../cli/environment';
 import { endProcess, freePort } from '../cli/processes';
 import { startServer, untilAnswering } from '../cli/server';
-import { wiresForNewItem } from '../src/core/dashboard/wiring';
-import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document';
+import { wiresForNewItem } from '../src/core/dashboard/wiring/wiring';
+import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import {

@@ -4,17 +4,17 @@
  */
 import path from 'node:path';
 import { cubeSource } from '../src/core/cube/source';
-import { checkDashboard } from '../src/core/dashboard/check';
+import { checkDashboard } from '../src/core/dashboard/review/check';
 import {
   emptyDocument,
   type Control,
   type DashboardDocument,
   type Visual,
-} from '../src/core/dashboard/document';
-import { rehearse } from '../src/core/dashboard/rehearsal';
-import { cubeShapesFor } from '../src/core/dashboard/shapes';
-import { CHART_DEFAULTS, shownMeasure } from '../src/core/dashboard/visuals';
-import { wiresForNewItem } from '../src/core/dashboard/wiring';
+} from '../src/core/dashboard/document/document';
+import { rehearse } from '../src/core/dashboard/review/rehearsal';
+import { cubeShapesFor } from '../src/core/dashboard/turn/shapes';
+import { CHART_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/visuals';
+import { wiresForNewItem } from '../src/core/dashboard/wiring/wiring';
 import {
   benchTimeline,
   DAYS,

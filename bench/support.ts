@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
 import { startDatabase, type RunningDatabase } from '../cli/mariadb';
-import { TIME_DEFAULTS } from '../src/core/dashboard/controls';
-import { CHART_DEFAULTS, shownMeasure } from '../src/core/dashboard/visuals';
-import type { Control, Visual } from '../src/core/dashboard/document';
+import { TIME_DEFAULTS } from '../src/core/dashboard/document/controls';
+import { CHART_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/visuals';
+import type { Control, Visual } from '../src/core/dashboard/document/document';
 import { Random } from '../demo/random';
 import { isoDay } from '../src/core/calendar/day';
 

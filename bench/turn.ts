@@ -6,10 +6,10 @@ import path from 'node:path';
 import { isoDay } from '../src/core/calendar/day';
 import { cellCount } from '../src/core/cube/cube';
 import { cubeSource } from '../src/core/cube/source';
-import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document';
-import { cubeShapesFor } from '../src/core/dashboard/shapes';
-import { answerTurn } from '../src/core/dashboard/turn';
-import { wiresForNewItem } from '../src/core/dashboard/wiring';
+import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
+import { cubeShapesFor } from '../src/core/dashboard/turn/shapes';
+import { answerTurn } from '../src/core/dashboard/turn/turn';
+import { wiresForNewItem } from '../src/core/dashboard/wiring/wiring';
 import {
   benchTimeline,
   DAYS,

@@ -7,7 +7,7 @@ import { loadFile } from '../src/server/datasets/load';
 import { planFromProfile } from '../src/server/datasets/plan';
 import { profileFile } from '../src/server/datasets/profile';
 import { findDataset, loadedDatasets } from '../src/server/datasets/repository';
-import type { Measure } from '../src/core/dashboard/model';
+import type { Measure } from '../src/core/model/model';
 import { ensureAlmanac, saveRule } from '../src/server/almanac/almanac';
 import { addSet, listSets } from '../src/server/almanac/specialSets';
 import { readModel } from '../src/server/model/model';

@@ -1,6 +1,6 @@
 /** What the demo sets up beside its rows: measures, and the company's calendar rule. */
 import { calendarRuleSchema } from '../src/core/calendar/rule';
-import { measureSchema, type Measure } from '../src/core/dashboard/model';
+import { measureSchema, type Measure } from '../src/core/model/model';
 
 /** Fiscal months from the 21st, fiscal years from April. */
 export const DEMO_RULE = calendarRuleSchema.parse({

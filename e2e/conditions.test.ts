@@ -54,7 +54,7 @@ test('is kept by the same rows everywhere', async () => {
   const { cubeSource } = await import('../src/core/cube/source');
   const { TOTAL } = await import('../src/core/cube/query');
   const { ALL_DAYS } = await import('../src/core/calendar/runs');
-  const { readCondition } = await import('../src/core/dashboard/conditions');
+  const { readCondition } = await import('../src/core/dashboard/reader/conditions');
   const { closeDatabase } = await import('../src/server/database/connection');
   const { model, stored } = await readModel();
   const owner = stored.find((entry) => entry.key === 'conditioned')!;

@@ -334,9 +334,9 @@ test('browser engine, server engine and database alone give the same answers', a
   const { readModel } = await import('../src/server/model/model');
   const { cubeFromArrow, cubeToArrow } = await import('../src/core/cube/arrow');
   const { cubeSource } = await import('../src/core/cube/source');
-  const { cubeShapesFor } = await import('../src/core/dashboard/shapes');
-  const { answerTurn } = await import('../src/core/dashboard/turn');
-  const { readDocument } = await import('../src/core/dashboard/document');
+  const { cubeShapesFor } = await import('../src/core/dashboard/turn/shapes');
+  const { answerTurn } = await import('../src/core/dashboard/turn/turn');
+  const { readDocument } = await import('../src/core/dashboard/document/document');
   const { closeDatabase } = await import('../src/server/database/connection');
   const { model, stored } = await readModel();
   const read = readDocument({

@@ -1,6 +1,6 @@
 /** Short ways to write down the demo's dashboards. */
-import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/controls';
-import type { Dimension } from '../../src/core/dashboard/dimension';
+import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import type { Dimension } from '../../src/core/model/dimension';
 import {
   emptyDocument,
   isControl,
@@ -8,16 +8,16 @@ import {
   type DashboardDocument,
   type Place,
   type Visual,
-} from '../../src/core/dashboard/document';
-import type { Model } from '../../src/core/dashboard/model';
+} from '../../src/core/dashboard/document/document';
+import type { Model } from '../../src/core/model/model';
 import {
   CHART_DEFAULTS,
   MEASURED_DEFAULTS,
   shownMeasure,
   type ShownMeasure,
-} from '../../src/core/dashboard/visuals';
-import { wiresForNewItem } from '../../src/core/dashboard/wiring';
-import { withZone } from '../../src/core/dashboard/zones';
+} from '../../src/core/dashboard/document/visuals';
+import { wiresForNewItem } from '../../src/core/dashboard/wiring/wiring';
+import { withZone } from '../../src/core/dashboard/document/zones';
 
 export type Placed = readonly [item: Visual | Control, x: number, y: number, w: number, h: number];
 

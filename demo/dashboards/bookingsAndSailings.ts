@@ -1,6 +1,6 @@
-import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/controls';
-import type { DashboardDocument } from '../../src/core/dashboard/document';
-import type { Model } from '../../src/core/dashboard/model';
+import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import type { DashboardDocument } from '../../src/core/dashboard/document/document';
+import type { Model } from '../../src/core/model/model';
 import { assemble, chart, cut, column, measured, shown, slicer, timeline } from './assemble';
 
 const bare = { hold: false, reveal: null } as const;

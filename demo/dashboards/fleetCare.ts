@@ -1,6 +1,6 @@
-import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
-import type { DashboardDocument } from '../../src/core/dashboard/document';
-import type { Model } from '../../src/core/dashboard/model';
+import { TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import type { DashboardDocument } from '../../src/core/dashboard/document/document';
+import type { Model } from '../../src/core/model/model';
 import { assemble, chart, column, measured, shown, slicer, type Placed } from './assemble';
 
 /** "Fleet care": repairs and fuel, where less is better and the last days are not final. */

@@ -1,6 +1,6 @@
 /** The demo's dashboards, in the order in which they are made. */
-import type { DashboardDocument } from '../../src/core/dashboard/document';
-import type { Model } from '../../src/core/dashboard/model';
+import type { DashboardDocument } from '../../src/core/dashboard/document/document';
+import type { Model } from '../../src/core/model/model';
 import { bookingsAndSailings } from './bookingsAndSailings';
 import { fleetCare } from './fleetCare';
 import { todayOnTheWater } from './todayOnTheWater';

@@ -1,6 +1,6 @@
-import { TIME_DEFAULTS } from '../../src/core/dashboard/controls';
-import type { DashboardDocument } from '../../src/core/dashboard/document';
-import type { Model } from '../../src/core/dashboard/model';
+import { TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import type { DashboardDocument } from '../../src/core/dashboard/document/document';
+import type { Model } from '../../src/core/model/model';
 import { assemble, chart, column, shown } from './assemble';
 
 /** "Ways to choose days": every time control; a click on the board decides which of them act on a visual. */

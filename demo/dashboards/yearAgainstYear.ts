@@ -1,5 +1,5 @@
-import type { DashboardDocument } from '../../src/core/dashboard/document';
-import type { Model } from '../../src/core/dashboard/model';
+import type { DashboardDocument } from '../../src/core/dashboard/document/document';
+import type { Model } from '../../src/core/model/model';
 import { assemble, chart, column, cut, measured, shown, slicer, timeline } from './assemble';
 
 /** "Year against year": years beside each other by the months of the almanac, calendar and fiscal. */

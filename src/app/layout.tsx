@@ -3,7 +3,7 @@ import '@fontsource-variable/spline-sans-mono/index.css';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
-import { Providers } from '../features/shell/Providers';
+import { Providers } from '../features/ui/Providers';
 
 export const metadata: Metadata = { title: 'Dathen', description: 'Dashboards on one date dimension' };
 

@@ -1,8 +1,8 @@
 /** The interface's end of the engine: one message a turn, the latest wins, stale answers are dropped. */
 import { wrap, type Remote } from 'comlink';
-import type { DashboardDocument } from '../core/dashboard/document';
-import type { Model } from '../core/dashboard/model';
-import type { ReaderState } from '../core/dashboard/state';
+import type { DashboardDocument } from '../core/dashboard/document/document';
+import type { Model } from '../core/model/model';
+import type { ReaderState } from '../core/dashboard/reader/state';
 import type { Engine, TurnChanges } from './engine.worker';
 
 export interface EngineClient {

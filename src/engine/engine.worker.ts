@@ -3,14 +3,14 @@ import { expose } from 'comlink';
 import { cubeFromArrow } from '../core/cube/arrow';
 import { shapeKey, type Cube, type CubeShape } from '../core/cube/cube';
 import { cubeSource } from '../core/cube/source';
-import { unpackAnswer } from '../core/dashboard/answerJson';
-import type { DashboardDocument } from '../core/dashboard/document';
-import type { Model } from '../core/dashboard/model';
-import { cubeShapesFor } from '../core/dashboard/shapes';
-import { stateFor, type ReaderState } from '../core/dashboard/state';
-import type { ControlAnswer, LaneAnswer, TurnAnswer, VisualAnswer } from '../core/dashboard/answers';
-import { todayFor } from '../core/dashboard/clock';
-import { answerTurn } from '../core/dashboard/turn';
+import { unpackAnswer } from '../core/dashboard/turn/answerJson';
+import type { DashboardDocument } from '../core/dashboard/document/document';
+import type { Model } from '../core/model/model';
+import { cubeShapesFor } from '../core/dashboard/turn/shapes';
+import { stateFor, type ReaderState } from '../core/dashboard/reader/state';
+import type { ControlAnswer, LaneAnswer, TurnAnswer, VisualAnswer } from '../core/dashboard/turn/answer';
+import { todayFor } from '../core/dashboard/document/clock';
+import { answerTurn } from '../core/dashboard/turn/turn';
 
 /** The answers that changed since the last turn, by item. */
 export interface TurnChanges {

@@ -4,7 +4,7 @@ import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
 import { almanacRow, specialDaysByDay, type AlmanacRow } from '../../core/calendar/almanac';
 import { dayFromCivil } from '../../core/calendar/day';
-import { Section } from '../datasets/Section';
+import { Section } from '../ui/Section';
 import type { Almanac } from './api';
 
 /** Name of a column as in the table. */

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import type { CalendarRule } from '../../core/calendar/rule';
-import type { MovedWindow } from '../../core/dashboard/ruleChanges';
+import type { MovedWindow } from '../../core/model/ruleChanges';
 import { changesUnder } from './api';
 
 /** "start 20 days earlier, end 10 days later". */

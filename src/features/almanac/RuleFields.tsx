@@ -5,7 +5,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { MONTH_NAMES, WEEKDAY_NAMES } from '../../core/calendar/names';
 import type { CalendarRule } from '../../core/calendar/rule';
-import { ChoiceSetting, TextSetting } from '../dashboard/fields';
+import { ChoiceSetting, TextSetting } from '../ui/fields';
 
 type Fiscal = CalendarRule['fiscal'];
 

@@ -14,7 +14,7 @@ import { useRef, useState } from 'react';
 import type { SpecialDay } from '../../core/calendar/almanac';
 import { civilFromDay } from '../../core/calendar/day';
 import { shortDayWords } from '../../core/calendar/names';
-import { Section } from '../datasets/Section';
+import { Section } from '../ui/Section';
 import { addSet, changeSet, removeSet, type SpecialSet } from './api';
 
 const MOST_NAMED = 14;

@@ -8,7 +8,7 @@ import type { CalendarRule } from '../../core/calendar/rule';
 import { indexOf, start } from '../../core/calendar/units';
 import { bracketPath } from '../../theme/marks';
 import { role } from '../../theme/roles';
-import { useSize } from '../visuals/useSize';
+import { useSize } from '../ui/useSize';
 
 const LABEL = 38;
 const HEAD = 16;

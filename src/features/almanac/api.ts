@@ -2,8 +2,8 @@
 import type { SpecialDay } from '../../core/calendar/almanac';
 import type { Day } from '../../core/calendar/day';
 import type { CalendarRule } from '../../core/calendar/rule';
-import type { RuleChanges } from '../../core/dashboard/ruleChanges';
-import { requestJson } from '../shell/request';
+import type { RuleChanges } from '../../core/model/ruleChanges';
+import { requestJson } from '../ui/request';
 
 export interface SpecialSet {
   readonly id: number;

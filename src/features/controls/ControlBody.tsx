@@ -1,20 +1,20 @@
 'use client';
 /** What a control shows for its answer. */
 import Typography from '@mui/material/Typography';
-import type { Control } from '../../core/dashboard/document';
-import { titleOf } from '../../core/dashboard/title';
-import { useControlAnswer, useWorkspace } from '../dashboard/workspace';
-import { AsOfControl } from './AsOfControl';
-import { CalendarControl } from './CalendarControl';
-import { ConditionsControl } from './ConditionsControl';
-import { DateTreeControl } from './DateTreeControl';
-import { LookBackControl } from './LookBackControl';
-import { NumberRangeControl } from './NumberRangeControl';
-import { PeriodListControl } from './PeriodListControl';
-import { PhraseBoxControl } from './PhraseBoxControl';
-import { RangeSliderControl } from './RangeSliderControl';
-import { SlicerControl } from './SlicerControl';
-import { TimelineControl } from './TimelineControl';
+import type { Control } from '../../core/dashboard/document/document';
+import { titleOf } from '../../core/dashboard/document/title';
+import { useControlAnswer, useWorkspace } from '../workspace/workspace';
+import { AsOfControl } from './asof/AsOfControl';
+import { CalendarControl } from './calendar/CalendarControl';
+import { ConditionsControl } from './condition/ConditionsControl';
+import { DateTreeControl } from './tree/DateTreeControl';
+import { LookBackControl } from './lookback/LookBackControl';
+import { NumberRangeControl } from './numbers/NumberRangeControl';
+import { PeriodListControl } from './periods/PeriodListControl';
+import { PhraseBoxControl } from './phrase/PhraseBoxControl';
+import { RangeSliderControl } from './range/RangeSliderControl';
+import { SlicerControl } from './slicer/SlicerControl';
+import { TimelineControl } from './timeline/TimelineControl';
 
 export function ControlBody({ control }: { control: Control }) {
   const { model } = useWorkspace();

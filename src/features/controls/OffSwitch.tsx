@@ -1,7 +1,7 @@
 'use client';
 /** Switches a slicer or condition off without losing what it holds. */
 import Button from '@mui/material/Button';
-import { useWorkspace } from '../dashboard/workspace';
+import { useWorkspace } from '../workspace/workspace';
 
 export function OffSwitch({ id, title }: { id: string; title: string }) {
   const { reader } = useWorkspace();

@@ -6,7 +6,7 @@ import { memo, type ReactNode } from 'react';
 import { movedToData } from '../../core/coverage/coverage';
 import { intervalText } from '../../core/period/print';
 import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles';
-import { useWorkspace } from '../dashboard/workspace';
+import { useWorkspace } from '../workspace/workspace';
 import { periodWords, type Period } from './usePeriod';
 
 const ClearButton = memo(function ClearButton({

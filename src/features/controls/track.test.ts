@@ -3,10 +3,10 @@ import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { countDaysIn } from '../../core/calendar/runs';
 import { d, runs } from '../../core/calendar/testing';
 import { UNITS } from '../../core/calendar/units';
-import { pickedText, dayByKey, weeksOf } from './calendarGrid';
-import { lookBackOf, lookBackText } from './lookBack';
-import { dayAt, movedByDays, shareOf, steppedSide, steppedSpan, ticksOf, trackOf, withSide } from './track';
-import { childrenOf, toggledNode, treeText } from './treeNodes';
+import { pickedText, dayByKey, weeksOf } from './calendar/calendarGrid';
+import { lookBackOf, lookBackText } from './lookback/lookBack';
+import { dayAt, movedByDays, shareOf, steppedSide, steppedSpan, ticksOf, trackOf, withSide } from './range/track';
+import { childrenOf, toggledNode, treeText } from './tree/treeNodes';
 
 /** Data from 2024 to 2025 with nothing in March and April 2025. */
 const DATA = runs(['2024-01-01', '2025-02-28'], ['2025-05-01', '2025-12-31']);

@@ -3,14 +3,14 @@
 import { dayWords } from '../../core/calendar/names';
 import { isEveryDay, sameRuns, type DayRuns } from '../../core/calendar/runs';
 import { clipRuns, type Clipped } from '../../core/coverage/coverage';
-import type { PeriodAnswer } from '../../core/dashboard/answers';
-import type { TimeControl } from '../../core/dashboard/document';
-import { titleOf } from '../../core/dashboard/title';
-import type { CalendarRule } from '../../core/calendar/rule';
-import { describeRuns, runsWords } from '../../core/period/describe';
-import { resolveText, type EmptyReason, type Resolved } from '../../core/period/resolve';
-import { useWorkspace } from '../dashboard/workspace';
-import { coverageWords } from '../dashboard/words';
+import type { PeriodAnswer } from '../../core/dashboard/turn/answer';
+import type { TimeControl } from '../../core/dashboard/document/document';
+import { EMPTY_WORDS } from '../../core/period/resolvedWords';
+import { titleOf } from '../../core/dashboard/document/title';
+import { runsWords } from '../../core/period/describe';
+import { resolveText, type Resolved } from '../../core/period/resolve';
+import { useWorkspace } from '../workspace/workspace';
+import { coverageWords } from '../workspace/words';
 
 export interface Period {
   readonly control: TimeControl;
@@ -28,18 +28,6 @@ export interface Period {
   set(text: string): void;
   preview(text: string): void;
   clear(): void;
-}
-
-export const EMPTY_WORDS: Record<EmptyReason, string> = {
-  'no-data': 'no data to count from',
-  reversed: 'it would end before it starts',
-  'left-out': 'every day is left out',
-};
-
-/** The days a phrase asks for, in words: why there are none, or what is wrong with it. */
-export function resolvedWords(resolved: Resolved, rule: CalendarRule): string {
-  if (!resolved.ok) return resolved.error.message;
-  return resolved.empty ? `no day: ${EMPTY_WORDS[resolved.empty]}` : describeRuns(resolved.runs, rule);
 }
 
 /** The period of a control from its newest answer and what its reader has done since. */

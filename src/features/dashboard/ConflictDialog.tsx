@@ -6,10 +6,10 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useRouter } from 'next/navigation';
-import { requestJson } from '../shell/request';
-import type { StoredDashboard } from './autosaver';
-import type { Autosave } from './useAutosave';
-import { useWorkspace } from './workspace';
+import { requestJson } from '../ui/request';
+import type { StoredDashboard } from '../workspace/autosaver';
+import type { Autosave } from '../workspace/useAutosave';
+import { useWorkspace } from '../workspace/workspace';
 
 /** A newer revision was saved elsewhere: both are kept, and a person decides. */
 export function ConflictDialog({ autosave }: { autosave: Autosave }) {

@@ -10,15 +10,15 @@ import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { isoDay, parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
-import { DayField } from '../controls/DayField';
-import { useNotice } from '../shell/Notice';
-import { Wordmark } from '../shell/Wordmark';
+import { DayField } from '../ui/DayField';
+import { useNotice } from '../ui/Notice';
+import { Wordmark } from '../ui/Wordmark';
 import { CheckButton } from '../wiring/CheckPanel';
 import { RehearsalButton } from '../wiring/Rehearsal';
-import { isTyping } from './isTyping';
-import { MODES, type Mode } from './mode';
-import type { SaveState } from './autosaver';
-import { useAnswers, useDocument, useWorkspace } from './workspace';
+import { isTyping } from '../ui/isTyping';
+import { MODES, type Mode } from '../workspace/mode';
+import type { SaveState } from '../workspace/autosaver';
+import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
 
 const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
 

@@ -7,21 +7,21 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useCallback, useEffect, useState } from 'react';
-import type { Model } from '../../core/dashboard/model';
-import { requestJson } from '../shell/request';
-import { PageHeader } from '../shell/PageHeader';
+import type { Model } from '../../core/model/model';
+import { requestJson } from '../ui/request';
+import { PageHeader } from '../ui/PageHeader';
 import { TracePanel, useTraceKey } from '../wiring/TracePanel';
-import { ArrangeMode } from './ArrangeMode';
+import { ArrangeMode } from './arrange/ArrangeMode';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
-import { createDocumentStore } from './documentStore';
-import { useMode, type Mode } from './mode';
-import { ReadMode } from './ReadMode';
-import type { StoredDashboard } from './autosaver';
-import { useAutosave } from './useAutosave';
-import { useModelEvents } from './useModelEvents';
-import { WireMode } from '../wiring/WireMode';
-import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from './workspace';
+import { createDocumentStore } from '../workspace/documentStore';
+import { useMode, type Mode } from '../workspace/mode';
+import { ReadMode } from './read/ReadMode';
+import type { StoredDashboard } from '../workspace/autosaver';
+import { useAutosave } from '../workspace/useAutosave';
+import { useModelEvents } from '../workspace/useModelEvents';
+import { WireMode } from './wire/WireMode';
+import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from '../workspace/workspace';
 
 export function DashboardPage({ id }: { id: number }) {
   const dashboard = useQuery({

@@ -1,14 +1,14 @@
 'use client';
 /** The frame of an item on the dashboard: a control, or a visual with its title and window. */
 import { memo } from 'react';
-import type { Control, Visual } from '../../core/dashboard/document';
-import { isControl } from '../../core/dashboard/document';
+import type { Control, Visual } from '../../core/dashboard/document/document';
+import { isControl } from '../../core/dashboard/document/document';
 import { parseIsoDay } from '../../core/calendar/day';
 import { dayWords } from '../../core/calendar/names';
-import { datasetOf, type Model } from '../../core/dashboard/model';
-import { drillTrail, readDrill } from '../../core/dashboard/drill';
-import { titleOf } from '../../core/dashboard/title';
-import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/answers';
+import { datasetOf, type Model } from '../../core/model/model';
+import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
+import { titleOf } from '../../core/dashboard/document/title';
+import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
@@ -16,8 +16,8 @@ import { VisualBody } from '../visuals/VisualBody';
 import { useTraced } from '../wiring/traced';
 import { runsWords } from '../../core/period/describe';
 import type { CalendarRule } from '../../core/calendar/rule';
-import { coverageWords } from './words';
-import { useAnswers, useVisualAnswer, useWorkspace } from './workspace';
+import { coverageWords } from '../workspace/words';
+import { useAnswers, useVisualAnswer, useWorkspace } from '../workspace/workspace';
 
 export interface ItemFrameProps {
   readonly item: Visual | Control;

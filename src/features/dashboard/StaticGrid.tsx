@@ -7,13 +7,13 @@ import {
   type DashboardDocument,
   type Place,
   type Zone,
-} from '../../core/dashboard/document';
-import { zoneFrame } from '../../core/dashboard/zones';
+} from '../../core/dashboard/document/document';
+import { zoneFrame } from '../../core/dashboard/document/zones';
 import { role } from '../../theme/roles';
-import { visiblePlaces } from '../../core/dashboard/visiblePlaces';
-import type { AnswersState } from './answersStore';
+import { visiblePlaces } from '../../core/dashboard/document/visiblePlaces';
+import type { AnswersState } from '../workspace/answersStore';
 import { ItemFrame } from './ItemFrame';
-import { useAnswers } from './workspace';
+import { useAnswers } from '../workspace/workspace';
 import { ZONE_NAME } from './zoneName';
 
 export const ROW_HEIGHT = 24;

@@ -13,10 +13,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { emptyDocument, readDocument, type DashboardDocument } from '../../core/dashboard/document';
-import { useNotice } from '../shell/Notice';
-import { PageHeader } from '../shell/PageHeader';
-import { requestJson } from '../shell/request';
+import { emptyDocument, readDocument, type DashboardDocument } from '../../core/dashboard/document/document';
+import { useNotice } from '../ui/Notice';
+import { PageHeader } from '../ui/PageHeader';
+import { requestJson } from '../ui/request';
 
 interface Entry {
   readonly id: number;

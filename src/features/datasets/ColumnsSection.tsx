@@ -7,10 +7,10 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { TextSetting } from '../dashboard/fields';
+import { TextSetting } from '../ui/fields';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { TYPE_NAMES } from './ImportColumnRow';
-import { Section } from './Section';
+import { Section } from '../ui/Section';
 
 export function ColumnsSection({
   dataset,

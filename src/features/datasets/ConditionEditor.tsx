@@ -9,8 +9,8 @@ import {
   type RowCondition,
   type RowOperator,
 } from '../../core/cube/rowCondition';
-import { ChoiceSetting, TextSetting } from '../dashboard/fields';
-import { requestJson } from '../shell/request';
+import { ChoiceSetting, TextSetting } from '../ui/fields';
+import { requestJson } from '../ui/request';
 import type { DatasetSummary } from './api';
 
 const NONE = '';

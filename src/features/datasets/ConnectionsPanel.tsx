@@ -6,8 +6,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNotice } from '../shell/Notice';
-import { requestJson } from '../shell/request';
+import { useNotice } from '../ui/Notice';
+import { requestJson } from '../ui/request';
 import type { Connection, TableEntry } from './api';
 
 const NEW = 'new';

@@ -10,12 +10,12 @@ import { dayCountWords, MONTH_NAMES } from '../../core/calendar/names';
 import { countDays, countDaysIn, intersectRuns, type DayRuns } from '../../core/calendar/runs';
 import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { end, start } from '../../core/calendar/units';
-import { BLANK } from '../../core/dashboard/blank';
-import { sharedOf, type Model } from '../../core/dashboard/model';
+import { BLANK } from '../../core/model/blank';
+import { sharedOf, type Model } from '../../core/model/model';
 import { HatchPattern } from '../../theme/marks';
 import { role as colour } from '../../theme/roles';
-import { requestJson } from '../shell/request';
-import { useSize } from '../visuals/useSize';
+import { requestJson } from '../ui/request';
+import { useSize } from '../ui/useSize';
 import type { DatasetSummary } from './api';
 
 const NONE = '';

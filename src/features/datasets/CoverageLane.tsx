@@ -6,7 +6,7 @@ import { dayCountWords, windowWords } from '../../core/calendar/names';
 import type { DayRuns } from '../../core/calendar/runs';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
-import { useSize } from '../visuals/useSize';
+import { useSize } from '../ui/useSize';
 
 export function CoverageLane({
   name,

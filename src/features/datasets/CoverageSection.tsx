@@ -7,7 +7,7 @@ import type { DatasetSummary, RoleCoverage } from './api';
 import { CoverageByValue } from './CoverageByValue';
 import { CoverageLane } from './CoverageLane';
 import { isoWords } from './DatasetsPage';
-import { Section } from './Section';
+import { Section } from '../ui/Section';
 
 const MOST_HOLES = 6;
 

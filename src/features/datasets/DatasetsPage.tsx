@@ -12,8 +12,8 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { dayWords } from '../../core/calendar/names';
 import { parseIsoDay } from '../../core/calendar/day';
-import { useNotice } from '../shell/Notice';
-import { PageHeader } from '../shell/PageHeader';
+import { useNotice } from '../ui/Notice';
+import { PageHeader } from '../ui/PageHeader';
 import { listDatasets, type DatasetSummary } from './api';
 import { ImportPanel } from './ImportPanel';
 

@@ -7,7 +7,7 @@ import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { COLUMN_TYPES, type ColumnType } from '../../core/dashboard/model';
+import { COLUMN_TYPES, type ColumnType } from '../../core/model/model';
 import type { ColumnPlan, ColumnProfile, DateOrder } from './api';
 
 export const TYPE_NAMES: Record<ColumnType, string> = {

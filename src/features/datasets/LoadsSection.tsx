@@ -8,10 +8,10 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { changesWords } from '../../core/dashboard/freshness';
-import { requestJson } from '../shell/request';
+import { changesWords } from '../../core/model/freshness';
+import { requestJson } from '../ui/request';
 import type { DatasetSummary, LoadEntry, Refusal } from './api';
-import { Section } from './Section';
+import { Section } from '../ui/Section';
 
 const LISTED = 100;
 

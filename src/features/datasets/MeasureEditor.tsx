@@ -15,12 +15,12 @@ import {
   type Aggregation,
   type Measure,
   type Model,
-} from '../../core/dashboard/model';
-import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from '../dashboard/fields';
+} from '../../core/model/model';
+import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from '../ui/fields';
 import type { DatasetSummary } from './api';
 import { ConditionEditor } from './ConditionEditor';
 import { MeasurePreview } from './MeasurePreview';
-import { AGGREGATION_WORDS, DIRECTION_WORDS, MISSING_WORDS } from '../../core/dashboard/measureWords';
+import { AGGREGATION_WORDS, DIRECTION_WORDS, MISSING_WORDS } from '../../core/model/measureWords';
 
 const ROWS = '';
 const isNumber = (column: DatasetSummary['columns'][number]) =>

@@ -9,12 +9,12 @@ import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { measureSchema, type Measure, type Model } from '../../core/dashboard/model';
-import { requestJson } from '../shell/request';
+import { measureSchema, type Measure, type Model } from '../../core/model/model';
+import { requestJson } from '../ui/request';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { MeasureEditor } from './MeasureEditor';
-import { definitionWords, DIRECTION_WORDS } from '../../core/dashboard/measureWords';
-import { Section } from './Section';
+import { definitionWords, DIRECTION_WORDS } from '../../core/model/measureWords';
+import { Section } from '../ui/Section';
 
 export function MeasuresSection({
   dataset,

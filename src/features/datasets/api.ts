@@ -1,7 +1,7 @@
 /** What the datasets pages ask of the server. */
-import type { LoadChanges } from '../../core/dashboard/freshness';
-import type { ColumnType, DatasetModel, Measure } from '../../core/dashboard/model';
-import { requestJson, RequestError } from '../shell/request';
+import type { LoadChanges } from '../../core/model/freshness';
+import type { ColumnType, DatasetModel, Measure } from '../../core/model/model';
+import { requestJson, RequestError } from '../ui/request';
 
 export type DateOrder = 'iso' | 'dmy' | 'mdy';
 export type Delimiter = ',' | ';' | '\t';

@@ -9,11 +9,11 @@ import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import NextLink from 'next/link';
 import { useState } from 'react';
-import { readCondition } from '../../core/dashboard/conditions';
-import { datasetOf, type Definition, type Model } from '../../core/dashboard/model';
-import { ConditionField } from '../controls/ConditionField';
-import { Section } from '../datasets/Section';
-import { requestJson, RequestError } from '../shell/request';
+import { readCondition } from '../../core/dashboard/reader/conditions';
+import { datasetOf, type Definition, type Model } from '../../core/model/model';
+import { ConditionField } from '../ui/ConditionField';
+import { Section } from '../ui/Section';
+import { requestJson, RequestError } from '../ui/request';
 import { phraseStyle } from '../../theme/roles';
 
 interface UsedDefinition extends Definition {

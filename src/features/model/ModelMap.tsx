@@ -6,10 +6,10 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { civilFromDay } from '../../core/calendar/day';
-import type { DatasetModel, Model } from '../../core/dashboard/model';
+import type { DatasetModel, Model } from '../../core/model/model';
 import { bracketPath } from '../../theme/marks';
 import { role, seriesColour } from '../../theme/roles';
-import { useSize } from '../visuals/useSize';
+import { useSize } from '../ui/useSize';
 
 const BOX = 250;
 const GAP = 18;

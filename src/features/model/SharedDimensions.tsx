@@ -7,10 +7,10 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { columnOf, type Model } from '../../core/dashboard/model';
-import type { ColumnValues, SharedSuggestion } from '../../core/dashboard/sharing';
-import { Section } from '../datasets/Section';
-import { requestJson } from '../shell/request';
+import { columnOf, type Model } from '../../core/model/model';
+import type { ColumnValues, SharedSuggestion } from '../../core/model/sharing';
+import { Section } from '../ui/Section';
+import { requestJson } from '../ui/request';
 import { SharedEntry, type Draft } from './SharedEntry';
 import { agreementWords, memberWords } from './sharedWords';
 

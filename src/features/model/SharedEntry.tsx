@@ -6,10 +6,10 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { Model, SharedDimension } from '../../core/dashboard/model';
-import { agreementOf, spellingsFor, type ColumnValues } from '../../core/dashboard/sharing';
+import type { Model, SharedDimension } from '../../core/model/model';
+import { agreementOf, spellingsFor, type ColumnValues } from '../../core/model/sharing';
 import { role } from '../../theme/roles';
-import { TextSetting } from '../dashboard/fields';
+import { TextSetting } from '../ui/fields';
 import { agreementWords, memberWords } from './sharedWords';
 
 /** A shared dimension in the making. */

@@ -1,6 +1,6 @@
 /** Shared dimensions in words. */
-import { columnOf, datasetOf, type Model } from '../../core/dashboard/model';
-import type { Agreement } from '../../core/dashboard/sharing';
+import { columnOf, datasetOf, type Model } from '../../core/model/model';
+import type { Agreement } from '../../core/model/sharing';
 
 const MOST_DIFFERING = 8;
 

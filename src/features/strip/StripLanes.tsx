@@ -2,7 +2,7 @@
 /** The lanes of the strip: solid for data, hatched for holes, dotted where figures are not final. */
 import { memo, useId } from 'react';
 import { subtractRuns } from '../../core/calendar/runs';
-import type { LaneAnswer } from '../../core/dashboard/answers';
+import type { LaneAnswer } from '../../core/dashboard/turn/answer';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import { LANE, NAMES } from './stripView';

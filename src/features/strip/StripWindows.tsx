@@ -1,11 +1,11 @@
 'use client';
 /** The windows of the dashboard's time controls, as brackets over the lanes. */
-import type { ControlAnswer } from '../../core/dashboard/answers';
-import { isTimeControl } from '../../core/dashboard/document';
-import { titleOf } from '../../core/dashboard/title';
+import type { ControlAnswer } from '../../core/dashboard/turn/answer';
+import { isTimeControl } from '../../core/dashboard/document/document';
+import { titleOf } from '../../core/dashboard/document/title';
 import { bracketPath } from '../../theme/marks';
 import { role } from '../../theme/roles';
-import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
+import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
 
 /** The ends of all windows as one text, so that it is the same while they are. */
 function windowsText(controls: Readonly<Record<string, ControlAnswer>>): string {

@@ -1,12 +1,12 @@
 'use client';
 /** What is chosen on a visual, in words, and what can be done with it: keep just that, all but that, or send its days on. */
 import { shownPick } from './shownPick';
-import { canLeaveOut, isPickSource, pickDimensions, pickedDays, type Pick } from '../../core/dashboard/pick';
-import { isTimeControl, type Visual } from '../../core/dashboard/document';
-import { titleOf } from '../../core/dashboard/title';
-import { wireOf } from '../../core/dashboard/wiring';
+import { canLeaveOut, isPickSource, pickDimensions, pickedDays, type Pick } from '../../core/dashboard/reader/pick';
+import { isTimeControl, type Visual } from '../../core/dashboard/document/document';
+import { titleOf } from '../../core/dashboard/document/title';
+import { wireOf } from '../../core/dashboard/wiring/wiring';
 import { role, quietStyle } from '../../theme/roles';
-import { useAnswers, useDocument, useWorkspace } from '../dashboard/workspace';
+import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
 import { runsText } from './picking';
 
 const BUTTON = {

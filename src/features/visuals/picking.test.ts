@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { parseIsoDay } from '../../core/calendar/day';
 import { DEFAULT_RULE } from '../../core/calendar/rule';
-import { canLeaveOut, NO_PICK, pickedDays, pickSchema, type Pick } from '../../core/dashboard/pick';
+import { canLeaveOut, NO_PICK, pickedDays, pickSchema, type Pick } from '../../core/dashboard/reader/pick';
 import { bucketPicking, categoryPicking, chosenBuckets, dayPicking, onlyChosen, withDays } from './picking';
 
 const day = (text: string) => parseIsoDay(text)!;

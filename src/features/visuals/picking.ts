@@ -4,7 +4,7 @@ import { intersectRuns, subtractRuns, unionRuns, type DayRuns } from '../../core
 import type { CalendarRule } from '../../core/calendar/rule';
 import { bucketEnd } from '../../core/cube/aggregate';
 import type { BucketSpan } from '../../core/cube/query';
-import { isPickedKey, pickedDays, toggledKeys, type Pick } from '../../core/dashboard/pick';
+import { isPickedKey, pickedDays, toggledKeys, type Pick } from '../../core/dashboard/reader/pick';
 import { intervalText } from '../../core/period/print';
 
 /** The marks along a visual that are chosen, by index, and what choosing does. */

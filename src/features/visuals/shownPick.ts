@@ -1,7 +1,7 @@
-import { BLANK } from '../../core/dashboard/blank';
-import { dimensionName, type Dimension } from '../../core/dashboard/dimension';
-import type { Model } from '../../core/dashboard/model';
-import { pickedDays, type Pick } from '../../core/dashboard/pick';
+import { BLANK } from '../../core/model/blank';
+import { dimensionName, type Dimension } from '../../core/model/dimension';
+import type { Model } from '../../core/model/model';
+import { pickedDays, type Pick } from '../../core/dashboard/reader/pick';
 import { runsWords } from '../../core/period/describe';
 
 const MOST_NAMED = 3;

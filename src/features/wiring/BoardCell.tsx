@@ -1,11 +1,11 @@
 'use client';
 /** One crosspoint of the board. Rows and columns come into view while it scrolls: only what is new is worked out. */
 import { memo } from 'react';
-import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document';
-import { roleName, type Model } from '../../core/dashboard/model';
-import { titleOf } from '../../core/dashboard/title';
-import { canPale, type Actor } from '../../core/dashboard/routes';
-import { crosspoint, wireOf, type Crosspoint } from '../../core/dashboard/wiring';
+import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import { roleName, type Model } from '../../core/model/model';
+import { titleOf } from '../../core/dashboard/document/title';
+import { canPale, type Actor } from '../../core/dashboard/wiring/routes';
+import { crosspoint, wireOf, type Crosspoint } from '../../core/dashboard/wiring/wiring';
 import { role } from '../../theme/roles';
 import { CELL, CrosspointMark, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';

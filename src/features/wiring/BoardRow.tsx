@@ -1,11 +1,11 @@
 'use client';
 /** One row of the board: a control and its crosspoints with what is in view. */
 import { memo } from 'react';
-import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document';
-import type { Model } from '../../core/dashboard/model';
-import { titleOf } from '../../core/dashboard/title';
-import { type Actor } from '../../core/dashboard/routes';
-import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring';
+import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import type { Model } from '../../core/model/model';
+import { titleOf } from '../../core/dashboard/document/title';
+import { type Actor } from '../../core/dashboard/wiring/routes';
+import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/wiring';
 import { role } from '../../theme/roles';
 import { BoardCell } from './BoardCell';
 import { HEAD, NAME, ROW, RowHead } from './CrosspointParts';

@@ -6,11 +6,11 @@ import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import type { Finding, FindingCode } from '../../core/dashboard/finding';
-import type { DashboardDocument } from '../../core/dashboard/document';
+import type { Finding, FindingCode } from '../../core/dashboard/review/finding';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
-import { requestJson } from '../shell/request';
+import { useDocument, useWorkspace } from '../workspace/workspace';
+import { requestJson } from '../ui/request';
 
 const WAIT_MS = 500;
 

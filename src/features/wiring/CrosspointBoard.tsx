@@ -5,15 +5,15 @@
  */
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { isControl, type Control, type DashboardDocument, type Visual } from '../../core/dashboard/document';
-import { isPickSource } from '../../core/dashboard/pick';
-import { titleOf } from '../../core/dashboard/title';
-import { actorsOf } from '../../core/dashboard/routes';
-import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
+import { isControl, type Control, type DashboardDocument, type Visual } from '../../core/dashboard/document/document';
+import { isPickSource } from '../../core/dashboard/reader/pick';
+import { titleOf } from '../../core/dashboard/document/title';
+import { actorsOf } from '../../core/dashboard/wiring/routes';
+import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring/wiring';
+import { useDocument, useWorkspace } from '../workspace/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
 import { BoardTools } from './BoardTools';
-import { zoneOf } from '../../core/dashboard/zones';
+import { zoneOf } from '../../core/dashboard/document/zones';
 import { ZoneTools } from './ZoneTools';
 import { CELL, ColumnHead, HEAD, Legend, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';

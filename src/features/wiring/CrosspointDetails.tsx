@@ -14,16 +14,16 @@ import {
   type Slicer,
   type Visual,
   type Wire,
-} from '../../core/dashboard/document';
-import { requestJson } from '../shell/request';
-import { columnOf, datasetOf } from '../../core/dashboard/model';
-import { columnIn, isAttribute } from '../../core/dashboard/dimension';
-import { datasetUses } from '../../core/dashboard/uses';
-import { titleOf } from '../../core/dashboard/title';
-import { isShown, type VisualAnswer } from '../../core/dashboard/answers';
-import { actorOf, actorsOf, canPale, type Route } from '../../core/dashboard/routes';
-import { crosspoint, switchWires, wiredLike, wireOf } from '../../core/dashboard/wiring';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
+} from '../../core/dashboard/document/document';
+import { requestJson } from '../ui/request';
+import { columnOf, datasetOf } from '../../core/model/model';
+import { columnIn, isAttribute } from '../../core/model/dimension';
+import { datasetUses } from '../../core/dashboard/wiring/uses';
+import { titleOf } from '../../core/dashboard/document/title';
+import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
+import { actorOf, actorsOf, canPale, type Route } from '../../core/dashboard/wiring/routes';
+import { crosspoint, switchWires, wiredLike, wireOf } from '../../core/dashboard/wiring/wiring';
+import { useDocument, useWorkspace } from '../workspace/workspace';
 
 export function CrosspointDetails({ chosen }: { chosen: { control: string; target: string } | null }) {
   const { model, store } = useWorkspace();

@@ -1,11 +1,11 @@
 'use client';
 /** What the crosspoint board is drawn of: marks, names of rows and columns, the legend. */
 import Box from '@mui/material/Box';
-import { isControl, type Control, type Visual } from '../../core/dashboard/document';
-import type { Actor } from '../../core/dashboard/routes';
-import type { Crosspoint } from '../../core/dashboard/wiring';
+import { isControl, type Control, type Visual } from '../../core/dashboard/document/document';
+import type { Actor } from '../../core/dashboard/wiring/routes';
+import type { Crosspoint } from '../../core/dashboard/wiring/wiring';
 import { role } from '../../theme/roles';
-import { PARTS } from '../dashboard/parts';
+import { PARTS } from '../../core/dashboard/wiring/parts';
 
 export const ROW = 44;
 export const CELL = 40;

@@ -9,12 +9,12 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { civilFromDay, isoDay } from '../../core/calendar/day';
 import { dayWords, MONTH_NAMES } from '../../core/calendar/names';
-import type { DataAssumption, Rehearsal as Rehearsed, RehearsalLane } from '../../core/dashboard/rehearsal';
+import type { DataAssumption, Rehearsal as Rehearsed, RehearsalLane } from '../../core/dashboard/review/rehearsal';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
-import { requestJson } from '../shell/request';
-import { useSize } from '../visuals/useSize';
+import { useDocument, useWorkspace } from '../workspace/workspace';
+import { requestJson } from '../ui/request';
+import { useSize } from '../ui/useSize';
 import { jumpTo } from './CheckPanel';
 
 const NAMES = 190;

@@ -7,13 +7,13 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useTraced } from './traced';
-import type { Trace, TracePart } from '../../core/dashboard/trace';
-import type { TraceStep } from '../../core/dashboard/traceStep';
-import { itemOf } from '../../core/dashboard/document';
+import type { Trace, TracePart } from '../../core/dashboard/review/trace';
+import type { TraceStep } from '../../core/dashboard/review/traceStep';
+import { itemOf } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
-import { isTyping } from '../dashboard/isTyping';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
-import { requestJson } from '../shell/request';
+import { isTyping } from '../ui/isTyping';
+import { useDocument, useWorkspace } from '../workspace/workspace';
+import { requestJson } from '../ui/request';
 
 /** Opens, on T, the trace of the item that the pointer or the focus came to last. */
 export function useTraceKey() {

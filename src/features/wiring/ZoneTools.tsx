@@ -3,10 +3,10 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import type { DashboardDocument, Zone } from '../../core/dashboard/document';
-import { actorsOf } from '../../core/dashboard/routes';
-import { switchWires } from '../../core/dashboard/wiring';
-import { useDocument, useWorkspace } from '../dashboard/workspace';
+import type { DashboardDocument, Zone } from '../../core/dashboard/document/document';
+import { actorsOf } from '../../core/dashboard/wiring/routes';
+import { switchWires } from '../../core/dashboard/wiring/wiring';
+import { useDocument, useWorkspace } from '../workspace/workspace';
 
 /** Pairs of what stands inside a zone, and of what acts inside with targets outside. */
 function pairsOf(document: DashboardDocument, zone: Zone) {

@@ -1,5 +1,5 @@
-import { isControl, isTimeControl } from '../../core/dashboard/document';
-import type { Actor } from '../../core/dashboard/routes';
+import { isControl, isTimeControl } from '../../core/dashboard/document/document';
+import type { Actor } from '../../core/dashboard/wiring/routes';
 import { role, seriesColour } from '../../theme/roles';
 
 /** Colour of the wires of what stands in a row of the board: time or choice for the first of each, then the series. */

@@ -1,13 +1,13 @@
 /** Answers turns on the server: from cubes where they fit, else by SQL, through the same code as the page. */
 import type { Source } from '../../core/cube/query';
 import { cubeSource } from '../../core/cube/source';
-import type { DashboardDocument } from '../../core/dashboard/document';
-import type { Model } from '../../core/dashboard/model';
-import { cubeShapesFor } from '../../core/dashboard/shapes';
-import { stateFor, type ReaderState } from '../../core/dashboard/state';
-import type { TurnAnswer } from '../../core/dashboard/answers';
-import { todayFor } from '../../core/dashboard/clock';
-import { answerTurn } from '../../core/dashboard/turn';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
+import type { Model } from '../../core/model/model';
+import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
+import { stateFor, type ReaderState } from '../../core/dashboard/reader/state';
+import type { TurnAnswer } from '../../core/dashboard/turn/answer';
+import { todayFor } from '../../core/dashboard/document/clock';
+import { answerTurn } from '../../core/dashboard/turn/turn';
 import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { heldCube } from './cubes';

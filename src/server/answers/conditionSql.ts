@@ -4,7 +4,7 @@ import type { DayRuns } from '../../core/calendar/runs';
 import type { Selection, ValueFilter } from '../../core/cube/query';
 import { isSqlCondition, type AnyCondition, type RowCondition } from '../../core/cube/rowCondition';
 import { checkParsed } from '../../core/condition/check';
-import { asConditionColumns } from '../../core/dashboard/conditions';
+import { asConditionColumns } from '../../core/dashboard/reader/conditions';
 import { parsePrinted } from '../../core/condition/parse';
 import { conditionToSql, joined, plain, type Sql } from '../../core/condition/sql';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';

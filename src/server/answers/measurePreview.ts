@@ -1,12 +1,12 @@
 /** A look at a measure before it is saved. */
-import { todayFor } from '../../core/dashboard/clock';
-import { TIME_DEFAULTS } from '../../core/dashboard/controls';
-import { emptyDocument, type DashboardDocument } from '../../core/dashboard/document';
-import type { Measure, Model } from '../../core/dashboard/model';
-import { DEFAULT_STATE } from '../../core/dashboard/state';
-import type { TurnAnswer } from '../../core/dashboard/answers';
-import { answerTurn } from '../../core/dashboard/turn';
-import { CHART_DEFAULTS, MEASURED_DEFAULTS, shownMeasure } from '../../core/dashboard/visuals';
+import { todayFor } from '../../core/dashboard/document/clock';
+import { TIME_DEFAULTS } from '../../core/dashboard/document/controls';
+import { emptyDocument, type DashboardDocument } from '../../core/dashboard/document/document';
+import type { Measure, Model } from '../../core/model/model';
+import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
+import type { TurnAnswer } from '../../core/dashboard/turn/answer';
+import { answerTurn } from '../../core/dashboard/turn/turn';
+import { CHART_DEFAULTS, MEASURED_DEFAULTS, shownMeasure } from '../../core/dashboard/document/visuals';
 import { checkMeasure } from '../datasets/edit';
 import { findDataset } from '../datasets/repository';
 import { readModel } from '../model/model';

@@ -1,12 +1,12 @@
 /** Detail rows of a table visual: a page at a time, straight from the database. */
 import { isEveryDay } from '../../core/calendar/runs';
 import { tolerant } from '../../core/cube/query';
-import type { DashboardDocument, Visual } from '../../core/dashboard/document';
-import { todayFor } from '../../core/dashboard/clock';
-import { seenBy } from '../../core/dashboard/selection';
-import { settle } from '../../core/dashboard/settle';
-import { stateFor, type ReaderState } from '../../core/dashboard/state';
-import { datasetUses } from '../../core/dashboard/uses';
+import type { DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import { todayFor } from '../../core/dashboard/document/clock';
+import { seenBy } from '../../core/dashboard/wiring/selection';
+import { settle } from '../../core/dashboard/turn/settle';
+import { stateFor, type ReaderState } from '../../core/dashboard/reader/state';
+import { datasetUses } from '../../core/dashboard/wiring/uses';
 import { physicalColumn } from '../datasets/definition';
 import { relationOf } from '../datasets/relation';
 import { readModel } from '../model/model';

@@ -2,7 +2,7 @@
 import { runsOfDays } from '../../core/calendar/runs';
 import { joined, type Sql } from '../../core/condition/sql';
 import type { AggregateQuery, GroupColumn, NumberWanted, Source } from '../../core/cube/query';
-import { spellingsOf, type Model } from '../../core/dashboard/model';
+import { spellingsOf, type Model } from '../../core/model/model';
 import { physicalColumn, physicalDay, type StoredColumn } from '../datasets/definition';
 import { relationOf, type Relation } from '../datasets/relation';
 import type { StoredDataset } from '../datasets/repository';

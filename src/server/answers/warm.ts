@@ -1,5 +1,5 @@
 /** Makes the cubes that dashboards need ahead of their readers, in the background after a load. */
-import { cubeShapesFor } from '../../core/dashboard/shapes';
+import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
 import { packedCube } from './cubes';

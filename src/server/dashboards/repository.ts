@@ -1,6 +1,6 @@
 /** Dashboards as they are stored: every saved revision is kept. */
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { readDocument, type DashboardDocument } from '../../core/dashboard/document';
+import { readDocument, type DashboardDocument } from '../../core/dashboard/document/document';
 import { database, sqlNow } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
 import { Problem } from '../problem';

@@ -3,7 +3,7 @@ import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { isoDay } from '../../core/calendar/day';
 import { dayNumberSql } from '../answers/conditionSql';
 import { factTable, physicalDay, type Definition } from './definition';
-import type { LoadChanges } from '../../core/dashboard/freshness';
+import type { LoadChanges } from '../../core/model/freshness';
 import type { StoredDataset } from './repository';
 
 /** By day, a text that is the same for the same rows in any order. */

@@ -1,6 +1,6 @@
 /** What a dataset is made of, as stored: columns, date roles, measures. */
 import { z } from 'zod';
-import { columnSchema, measureSchema, roleSchema } from '../../core/dashboard/model';
+import { columnSchema, measureSchema, roleSchema } from '../../core/model/model';
 
 export const DATE_ORDERS = ['iso', 'dmy', 'mdy'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];

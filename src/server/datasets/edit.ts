@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { parseIsoDay } from '../../core/calendar/day';
 import { valuesWanted, type RowCondition } from '../../core/cube/rowCondition';
-import { measureSchema, roleSchema, type Measure } from '../../core/dashboard/model';
+import { measureSchema, roleSchema, type Measure } from '../../core/model/model';
 import { ensureAlmanac } from '../almanac/almanac';
 import { Problem } from '../problem';
 import type { Definition } from './definition';

@@ -7,7 +7,7 @@ import { Readable } from 'node:stream';
 import { eq } from 'drizzle-orm';
 import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import { unionRuns } from '../../core/calendar/runs';
-import type { LoadChanges } from '../../core/dashboard/freshness';
+import type { LoadChanges } from '../../core/model/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';

@@ -1,6 +1,6 @@
 /** What a person decided about a file: names, types, roles. Turned into a dataset's definition. */
 import { z } from 'zod';
-import { COLUMN_TYPES, measureSchema, type Measure } from '../../core/dashboard/model';
+import { COLUMN_TYPES, measureSchema, type Measure } from '../../core/model/model';
 import { Problem } from '../problem';
 import { DATE_ORDERS, keyFor, type Definition, type StoredColumn } from './definition';
 import type { FileProfile } from './profile';

@@ -1,6 +1,6 @@
 /** Reads a whole file once and finds out what its columns hold. */
 import { stat } from 'node:fs/promises';
-import type { ColumnType } from '../../core/dashboard/model';
+import type { ColumnType } from '../../core/model/model';
 import { looksLikeDate, ownText, readDate, readNumber, readTimestamp } from './cells';
 import { DATE_ORDERS, keyFor, type DateOrder } from './definition';
 import type { Format } from '../sources/formats';

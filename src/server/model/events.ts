@@ -5,7 +5,7 @@
 import { and, eq, gt, sql } from 'drizzle-orm';
 import { database } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
-import { loadChangesSchema, type LoadChanges } from '../../core/dashboard/freshness';
+import { loadChangesSchema, type LoadChanges } from '../../core/model/freshness';
 import { log } from '../log';
 import { once } from '../once';
 import { readRevision } from './revision';

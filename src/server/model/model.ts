@@ -1,5 +1,5 @@
 /** The model of the workspace: almanac, datasets with rows, shared dimensions. */
-import type { Model } from '../../core/dashboard/model';
+import type { Model } from '../../core/model/model';
 import { readAlmanac } from '../almanac/almanac';
 import { serverConfig } from '../config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';

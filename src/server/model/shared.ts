@@ -2,8 +2,8 @@
 import { asc, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { SourceProblem } from '../../core/cube/query';
-import { sharedDimensionSchema, type SharedDimension } from '../../core/dashboard/model';
-import { suggestShared, type ColumnValues, type SharedSuggestion } from '../../core/dashboard/sharing';
+import { sharedDimensionSchema, type SharedDimension } from '../../core/model/model';
+import { suggestShared, type ColumnValues, type SharedSuggestion } from '../../core/model/sharing';
 import { database } from '../database/connection';
 import { sharedDimension } from '../database/schema';
 import { keyFor, physicalColumn } from '../datasets/definition';

@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import type { RowDataPacket } from 'mysql2/promise';
 import { runsOfDays } from '../../core/calendar/runs';
 import { SourceProblem } from '../../core/cube/query';
-import type { ColumnType } from '../../core/dashboard/model';
+import type { ColumnType } from '../../core/model/model';
 import { dayNumberSql } from '../answers/conditionSql';
 import { database, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';

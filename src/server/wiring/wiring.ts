@@ -1,14 +1,14 @@
 /** Check, trace and rehearsal of dashboards, over the rows in use. */
 import { tolerant } from '../../core/cube/query';
-import { checkDashboard } from '../../core/dashboard/check';
-import type { Finding } from '../../core/dashboard/finding';
-import { todayFor } from '../../core/dashboard/clock';
-import type { DashboardDocument } from '../../core/dashboard/document';
+import { checkDashboard } from '../../core/dashboard/review/check';
+import type { Finding } from '../../core/dashboard/review/finding';
+import { todayFor } from '../../core/dashboard/document/clock';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { parseIsoDay } from '../../core/calendar/day';
-import { rehearse, type DataAssumption, type Rehearsal } from '../../core/dashboard/rehearsal';
-import { settle } from '../../core/dashboard/settle';
-import { stateFor, type ReaderState } from '../../core/dashboard/state';
-import { traceOf, type Trace } from '../../core/dashboard/trace';
+import { rehearse, type DataAssumption, type Rehearsal } from '../../core/dashboard/review/rehearsal';
+import { settle } from '../../core/dashboard/turn/settle';
+import { stateFor, type ReaderState } from '../../core/dashboard/reader/state';
+import { traceOf, type Trace } from '../../core/dashboard/review/trace';
 import { sourceFor } from '../answers/answer';
 import { readModel } from '../model/model';
 import { Problem } from '../problem';

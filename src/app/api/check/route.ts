@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { anyDocumentSchema } from '../../../core/dashboard/document';
+import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { readBody, respond } from '../../../server/http';
 import { checkOf } from '../../../server/wiring/wiring';
 

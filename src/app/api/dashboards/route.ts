@@ -1,4 +1,4 @@
-import { anyDocumentSchema } from '../../../core/dashboard/document';
+import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { createDashboard, listDashboards } from '../../../server/dashboards/repository';
 import { readBody, respond } from '../../../server/http';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { anyDocumentSchema } from '../../../core/dashboard/document';
-import { DATA_ASSUMPTIONS } from '../../../core/dashboard/rehearsal';
+import { anyDocumentSchema } from '../../../core/dashboard/document/document';
+import { DATA_ASSUMPTIONS } from '../../../core/dashboard/review/rehearsal';
 import { readBody, respond } from '../../../server/http';
 import { LONGEST_REHEARSAL, rehearsalOf } from '../../../server/wiring/wiring';
 

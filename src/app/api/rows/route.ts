@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { documentSchema } from '../../../core/dashboard/document';
-import { readerStateSchema } from '../../../core/dashboard/state';
+import { documentSchema } from '../../../core/dashboard/document/document';
+import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { readRowPage } from '../../../server/answers/rows';
 import { readBody, respond } from '../../../server/http';
 import { Problem } from '../../../server/problem';

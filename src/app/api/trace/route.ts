@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { anyDocumentSchema } from '../../../core/dashboard/document';
-import { readerStateSchema } from '../../../core/dashboard/state';
+import { anyDocumentSchema } from '../../../core/dashboard/document/document';
+import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { readBody, respond } from '../../../server/http';
 import { traceFor } from '../../../server/wiring/wiring';
 

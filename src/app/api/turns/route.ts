@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { packAnswer } from '../../../core/dashboard/answerJson';
-import { documentSchema } from '../../../core/dashboard/document';
-import { readerStateSchema } from '../../../core/dashboard/state';
+import { packAnswer } from '../../../core/dashboard/turn/answerJson';
+import { documentSchema } from '../../../core/dashboard/document/document';
+import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { answerOnServer } from '../../../server/answers/answer';
 import { readBody, respond } from '../../../server/http';
 

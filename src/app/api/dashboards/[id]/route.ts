@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { anyDocumentSchema } from '../../../../core/dashboard/document';
+import { anyDocumentSchema } from '../../../../core/dashboard/document/document';
 import { deleteDashboard, readDashboard, saveDashboard } from '../../../../server/dashboards/repository';
 import { idFrom, readBody, respond } from '../../../../server/http';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { packAnswer } from '../../../../core/dashboard/answerJson';
-import { measureSchema } from '../../../../core/dashboard/model';
+import { packAnswer } from '../../../../core/dashboard/turn/answerJson';
+import { measureSchema } from '../../../../core/model/model';
 import { previewMeasure } from '../../../../server/answers/measurePreview';
 import { readBody, respond } from '../../../../server/http';
 

@@ -1,4 +1,4 @@
-import { documentJsonSchema } from '../../../../core/dashboard/document';
+import { documentJsonSchema } from '../../../../core/dashboard/document/document';
 
 /** The JSON Schema of dashboard documents. */
 export function GET() {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { answerJson } from '../../../../../core/dashboard/answerJson';
-import { readerStateSchema } from '../../../../../core/dashboard/state';
+import { answerJson } from '../../../../../core/dashboard/turn/answerJson';
+import { readerStateSchema } from '../../../../../core/dashboard/reader/state';
 import { answerOnServer } from '../../../../../server/answers/answer';
 import { readRowPage } from '../../../../../server/answers/rows';
 import { readDashboard } from '../../../../../server/dashboards/repository';

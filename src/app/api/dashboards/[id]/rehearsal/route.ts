@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isoDay } from '../../../../../core/calendar/day';
-import { DATA_ASSUMPTIONS } from '../../../../../core/dashboard/rehearsal';
+import { DATA_ASSUMPTIONS } from '../../../../../core/dashboard/review/rehearsal';
 import { readDashboard } from '../../../../../server/dashboards/repository';
 import { idFrom, readBody, respond } from '../../../../../server/http';
 import { LONGEST_REHEARSAL, rehearsalOf } from '../../../../../server/wiring/wiring';

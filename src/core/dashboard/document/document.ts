@@ -1,0 +1,168 @@
+/** The dashboard document: one JSON value that holds all of a dashboard's design. */
+import { z } from 'zod';
+import { CONTROL_KINDS, controlSchema, type Control } from './controls';
+import { id as ids } from '../../model/ids';
+import { newestForm, NEWEST_VERSION } from './versions';
+import { visualSchema, type Visual } from './visuals';
+
+export {
+  isTimeControl,
+  type CalendarPicker,
+  type ConditionControl,
+  type Control,
+  type DateTree,
+  type LookBack,
+  type NumberRange,
+  type PeriodList,
+  type PhraseBox,
+  type RangeSlider,
+  type Slicer,
+  type TimeControl,
+  type Timeline,
+} from './controls';
+export type { MeasureRef } from '../../model/model';
+export type { Visual } from './visuals';
+
+const { item: id, key } = ids;
+
+const wireSchema = z.object({
+  control: id.describe('A control, or a visual on which marks can be chosen'),
+  target: id.describe('A visual, or a control whose offer is narrowed'),
+  on: z.boolean(),
+  roles: z
+    .record(z.string(), key)
+    .describe('Date role used for a dataset, where it is not the measure’s own'),
+  columns: z
+    .record(z.string(), key)
+    .optional()
+    .describe('Category column by which a slicer reaches a dataset, where it is not the dimension’s own'),
+  effect: z
+    .enum(['filter', 'pale'])
+    .optional()
+    .describe('Of a visual’s chosen marks: other rows go (if absent), or stay as pale marks'),
+});
+export type Wire = z.infer<typeof wireSchema>;
+
+const zoneSchema = z.object({
+  id,
+  name: z.string().trim().min(1).max(100),
+  items: z.array(id).min(1).max(300).describe('Visuals and controls; each belongs to one zone at most'),
+});
+export type Zone = z.infer<typeof zoneSchema>;
+
+const placeSchema = z.object({
+  item: id,
+  x: z.int().min(0).max(23),
+  y: z.int().min(0).max(10000),
+  w: z.int().min(1).max(24),
+  h: z.int().min(1).max(200),
+});
+export type Place = z.infer<typeof placeSchema>;
+
+export const GRID_COLUMNS = 24;
+
+const base = z.object({
+  version: z.literal(NEWEST_VERSION),
+  title: z.string().trim().min(1).max(200),
+  timeZone: z.string().min(1).max(64).describe('IANA time zone that decides which day is today'),
+  anchor: z
+    .string()
+    .min(1)
+    .max(200)
+    .default('today')
+    .describe('Point that rolling phrases count from, where a control does not say'),
+  hold: z.boolean().default(false).describe('Whether changes of every control wait for Apply'),
+  visuals: z.array(visualSchema).max(200),
+  controls: z.array(controlSchema).max(100),
+  wires: z.array(wireSchema).max(20000),
+  zones: z.array(zoneSchema).max(50).default([]),
+  layout: z.array(placeSchema).max(300),
+});
+
+/** Checks a document: shape, unique ids, and that wires and places name items that are there. */
+export const documentSchema = base.superRefine((document, context) => {
+  const seen = new Set<string>();
+  const complain = (message: string, path: (string | number)[]) =>
+    context.addIssue({ code: 'custom', message, path });
+  for (const [list, items] of [
+    ['visuals', document.visuals],
+    ['controls', document.controls],
+  ] as const) {
+    items.forEach((item, i) => {
+      if (seen.has(item.id)) complain(`The id ${item.id} is used twice`, [list, i, 'id']);
+      seen.add(item.id);
+    });
+  }
+  const controls = new Set(document.controls.map((control) => control.id));
+  document.wires.forEach((wire, i) => {
+    if (!seen.has(wire.control)) complain(`There is no item ${wire.control}`, ['wires', i, 'control']);
+    if (!seen.has(wire.target)) complain(`There is no item ${wire.target}`, ['wires', i, 'target']);
+  });
+  document.controls.forEach((control, i) => {
+    if (control.reveal && !controls.has(control.reveal.control))
+      complain(`There is no control ${control.reveal.control}`, ['controls', i, 'reveal', 'control']);
+  });
+  const zoned = new Set<string>();
+  document.zones.forEach((zone, i) =>
+    zone.items.forEach((item, j) => {
+      if (!seen.has(item)) complain(`There is no item ${item}`, ['zones', i, 'items', j]);
+      if (zoned.has(item)) complain(`The item ${item} is in two zones`, ['zones', i, 'items', j]);
+      zoned.add(item);
+    }),
+  );
+  document.layout.forEach((place, i) => {
+    if (!seen.has(place.item)) complain(`There is no item ${place.item}`, ['layout', i, 'item']);
+    if (place.x + place.w > GRID_COLUMNS) complain('The item reaches beyond the grid', ['layout', i, 'w']);
+  });
+});
+export type DashboardDocument = z.infer<typeof documentSchema>;
+
+/** A document of any version, which becomes one of the newest. */
+export const anyDocumentSchema = z.preprocess(newestForm, documentSchema);
+
+/** The JSON Schema of a dashboard document (draft 2020-12). */
+export function documentJsonSchema(): object {
+  return { title: 'Dathen dashboard document', ...z.toJSONSchema(base, { io: 'input' }) };
+}
+
+/** A new dashboard without any item. */
+export function emptyDocument(name: string): DashboardDocument {
+  return {
+    version: NEWEST_VERSION,
+    title: name,
+    timeZone: 'UTC',
+    anchor: 'today',
+    hold: false,
+    visuals: [],
+    controls: [],
+    wires: [],
+    zones: [],
+    layout: [],
+  };
+}
+
+/** Reads a stored or imported document of any version; problems are sentences that name the place. */
+export function readDocument(
+  input: unknown,
+): { ok: true; document: DashboardDocument } | { ok: false; problems: string[] } {
+  const result = documentSchema.safeParse(newestForm(input));
+  if (result.success) return { ok: true, document: result.data };
+  return {
+    ok: false,
+    problems: result.error.issues.map(
+      (issue) => `${issue.path.map(String).join('.') || 'document'}: ${issue.message}`,
+    ),
+  };
+}
+
+/** The item (visual or control) with this id. */
+export function itemOf(document: DashboardDocument, itemId: string): Visual | Control | undefined {
+  return (
+    document.visuals.find((visual) => visual.id === itemId) ??
+    document.controls.find((control) => control.id === itemId)
+  );
+}
+
+export function isControl(item: Visual | Control): item is Control {
+  return (CONTROL_KINDS as readonly string[]).includes(item.kind);
+}

@@ -1,0 +1,163 @@
+/** Conditions of controls: read against a dataset's columns, and put together as one SQL search condition. */
+import type { Day } from '../../calendar/day';
+import { checkParsed, type ConditionColumn, type ValueType } from '../../condition/check';
+import type { Condition, ConditionResult } from '../../condition/expression';
+import { parseCondition } from '../../condition/parse';
+import { columnText } from '../../condition/tokens';
+import { printCondition, textLiteral } from '../../condition/print';
+import type { ConditionControl, ConditionEntry, NumberBounds } from '../document/controls';
+import { datasetOf, definitionOf, type Column, type ColumnType, type Model } from '../../model/model';
+
+/** A condition that cannot be used, and why; it has no effect. */
+export interface ConditionIssue {
+  /** Id of the entry; null for the reader's own. */
+  readonly entry: string | null;
+  readonly message: string;
+}
+
+/** Types of columns as conditions know them: a point of time stands for its day. */
+const VALUE_TYPES: Record<ColumnType, ValueType> = {
+  day: 'date',
+  timestamp: 'date',
+  whole: 'number',
+  decimal: 'number',
+  text: 'text',
+};
+
+/** Columns as conditions know them. */
+export function asConditionColumns(
+  columns: readonly Pick<Column, 'key' | 'name' | 'type'>[],
+): ConditionColumn[] {
+  return columns.map(({ key, name, type }) => ({ key, name, type: VALUE_TYPES[type] }));
+}
+
+/** The columns of a dataset as conditions know them. */
+export function conditionColumns(model: Model, dataset: string): ConditionColumn[] {
+  return asConditionColumns(datasetOf(model, dataset)?.columns ?? []);
+}
+
+/** Reads and checks a condition on a dataset; columns of the result are named by their keys. */
+export function readCondition(model: Model, dataset: string, text: string): ConditionResult<Condition> {
+  return checkParsed(parseCondition(text), conditionColumns(model, dataset));
+}
+
+/** The text of an entry: that of its definition where it has one. */
+export function entryText(model: Model, dataset: string, entry: ConditionEntry): string | undefined {
+  if (entry.definition === null) return entry.sql;
+  const definition = definitionOf(model, entry.definition);
+  return definition?.dataset === dataset ? definition.sql : undefined;
+}
+
+/** What a reader has set on a condition control: entries that are on, and a condition of their own. */
+export interface ConditionState {
+  readonly on: readonly string[];
+  readonly own: string;
+}
+
+/** What a condition control begins with. */
+export function initialConditions(control: ConditionControl): ConditionState {
+  const entries = control.groups.flatMap((group) => group.entries);
+  return { on: entries.filter((entry) => entry.on).map((entry) => entry.id), own: '' };
+}
+
+/** All that is switched on as one condition, with a day in the place of CURRENT_DATE; null where nothing is. */
+export function combinedCondition(
+  model: Model,
+  control: ConditionControl,
+  state: ConditionState,
+  today: Day,
+): { readonly sql: string | null; readonly problems: readonly ConditionIssue[] } {
+  const problems: ConditionIssue[] = [];
+  const read = (entry: string | null, text: string | undefined): string[] => {
+    if (text === undefined) {
+      problems.push({ entry, message: 'Its definition is not there any more.' });
+      return [];
+    }
+    const condition = readCondition(model, control.dataset, text);
+    if (condition.ok) return [printCondition(condition.value, today)];
+    problems.push({ entry, message: condition.error.message });
+    return [];
+  };
+  const groups = control.groups.flatMap(({ join, entries }) => {
+    const texts = entries
+      .filter((entry) => state.on.includes(entry.id))
+      .flatMap((entry) => read(entry.id, entryText(model, control.dataset, entry)));
+    return joinedTexts(texts, join);
+  });
+  const [all = null] = joinedTexts(groups, control.join);
+  const own = control.open && state.own.trim() !== '' ? read(null, state.own) : [];
+  const [sql = null] = joinedTexts([...(all === null ? [] : [all]), ...own], 'all');
+  return { sql, problems };
+}
+
+function joinedTexts(texts: readonly string[], join: 'all' | 'any'): string[] {
+  if (texts.length < 2) return [...texts];
+  return [texts.map((text) => `(${text})`).join(join === 'all' ? ' AND ' : ' OR ')];
+}
+
+/** The condition that a number lies within bounds; null where both are open. Blank numbers do not. */
+export function boundsCondition(column: string, { low, high }: NumberBounds): string | null {
+  const name = columnText(column);
+  const literal = (value: number) => (value < 0 ? `-${plainDigits(-value)}` : plainDigits(value));
+  const ends = [
+    ...(low === null ? [] : [`${name} >= ${literal(low)}`]),
+    ...(high === null ? [] : [`${name} <= ${literal(high)}`]),
+  ];
+  return ends.length === 0 ? null : ends.join(' AND ');
+}
+
+/** Digits without an exponent. */
+const plainDigits = (value: number) =>
+  value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 12 });
+
+/**
+ * The condition that rows belong to one of some groups, each told by values of the first columns; or, excluded, to
+ * none of them. It is never unknown, so that blanks can be left out and kept like other values.
+ */
+export function groupsCondition(
+  columns: readonly string[],
+  keys: readonly (readonly (string | null)[])[],
+  exclude: boolean,
+): string {
+  const test = (column: string, value: string | null) =>
+    value === null
+      ? `${columnText(column)} IS NULL`
+      : `${columnText(column)} = ${textLiteral(value)} AND ${columnText(column)} IS NOT NULL`;
+  const groups = keys.map((key) => `(${key.map((value, i) => test(columns[i]!, value)).join(' AND ')})`);
+  const any = groups.join(' OR ');
+  return exclude ? `NOT (${any})` : any;
+}
+
+/** A choice of a slicer's values as a condition on its column. */
+export function choiceCondition(
+  column: string,
+  values: readonly (string | null)[],
+  exclude: boolean,
+): string {
+  const name = columnText(column);
+  const texts = values.filter((value) => value !== null).map(textLiteral);
+  const parts = [
+    ...(texts.length > 0 ? [`${name} IN (${texts.join(', ')})`] : []),
+    ...(values.includes(null) ? [`${name} IS NULL`] : []),
+  ];
+  const kept = parts.join(' OR ');
+  if (!exclude) return kept;
+  return values.includes(null) ? `NOT (${kept})` : `NOT (${kept}) OR ${name} IS NULL`;
+}
+
+/** The path of a chosen node of a tree, as a choice holds it; undefined for anything else. */
+export function pathOf(value: string | null): (string | null)[] | undefined {
+  if (value === null) return undefined;
+  try {
+    const path: unknown = JSON.parse(value);
+    const isPath =
+      Array.isArray(path) &&
+      path.length > 0 &&
+      path.every((part) => part === null || typeof part === 'string');
+    return isPath ? (path as (string | null)[]) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+export const pathText = (path: readonly (string | null)[]) => JSON.stringify(path);

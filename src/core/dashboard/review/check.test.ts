@@ -1,0 +1,154 @@
+import { cubeSource } from '../../cube/source';
+import { isoDay } from '../../calendar/day';
+import { testCube, type TestRow } from '../../cube/testing';
+import { checkDashboard } from './check';
+import type { Finding } from './finding';
+import type { Control, DashboardDocument, Visual } from '../document/document';
+import { bar, line, slicer, table, timeline } from '../document/testing';
+import { documentOf } from '../wiring/testing';
+import { TEST_MODEL } from '../../model/testing';
+import { TIME_DEFAULTS } from '../document/controls';
+import { switchWires, wiredLike, wireOf } from '../wiring/wiring';
+
+const row = (day: number): TestRow => ({
+  day,
+  other: day,
+  route: 'Veldry',
+  channel: 'web',
+  seats: 3,
+  cents: 100,
+});
+const ROWS = Array.from({ length: 40 }, (_, i) => row(i + 5));
+const TODAY = 60;
+const check = (document: DashboardDocument, year = false) =>
+  checkDashboard({ document, model: TEST_MODEL, source: cubeSource([testCube(ROWS)]), today: TODAY, year });
+const codes = (findings: readonly Finding[]) => findings.map((finding) => finding.code);
+const off = (document: DashboardDocument, control: string, target: string) => ({
+  ...document,
+  wires: switchWires(document, TEST_MODEL, [{ control, target }], false),
+});
+const phrase = (first: number, last: number) => `${isoDay(first)}/${isoDay(last)}`;
+
+describe('the wiring check', () => {
+  test('has nothing to say of a dashboard as it wires itself', async () => {
+    const document = documentOf(
+      line('sea'),
+      bar('ports'),
+      table('log'),
+      timeline('span', phrase(10, 20)),
+      slicer('route'),
+    );
+    expect(await check(document)).toEqual([]);
+  });
+
+  test('finds a control wired to nothing, and mends it', async () => {
+    let document = documentOf(line('sea'), timeline('span', phrase(10, 20)), slicer('route'));
+    document = off(off(document, 'route', 'sea'), 'route', 'span');
+    const [finding] = await check(document);
+    expect(finding).toMatchObject({ code: 'dead-control', items: ['route'] });
+    expect(codes(await check(finding!.mend!.document))).toEqual([]);
+  });
+
+  test('finds a visual under no time control, and mends it; its own period is enough', async () => {
+    const document = off(
+      documentOf(line('sea'), bar('ports'), timeline('span', phrase(10, 20))),
+      'span',
+      'ports',
+    );
+    const [finding] = await check(document);
+    expect(finding).toMatchObject({ code: 'uncontrolled-visual', items: ['ports'] });
+    expect(codes(await check(finding!.mend!.document))).toEqual([]);
+    const own = { phrase: 'all', mode: 'replace', anchor: null } as const;
+    const visuals = document.visuals.map((visual) =>
+      visual.id === 'ports' ? { ...visual, ownPeriod: own } : visual,
+    );
+    expect(codes(await check({ ...document, visuals }))).toEqual([]);
+  });
+
+  test('finds windows that never meet', async () => {
+    const document = documentOf(line('sea'), timeline('a', phrase(6, 9)), timeline('b', phrase(20, 30)));
+    const findings = await check(document);
+    expect(codes(findings)).toContain('never-meet');
+    const finding = findings.find((entry) => entry.code === 'never-meet')!;
+    expect(finding.words).toContain('have no day in common');
+    expect(codes(await check(finding.mend!.document))).not.toContain('never-meet');
+  });
+
+  test('finds a default without data today, and counts from the latest day instead', async () => {
+    const document = documentOf(line('sea'), timeline('span', 'last 7 days'));
+    const [finding] = await check(document);
+    expect(finding).toMatchObject({
+      code: 'empty-today',
+      mend: { label: 'Count from the latest day with data' },
+    });
+    expect(codes(await check(finding!.mend!.document))).toEqual([]);
+  });
+
+  test('finds a default that turns empty on some day of the coming year', async () => {
+    const document = documentOf(
+      line('sea'),
+      timeline('span', phrase(10, 20)),
+      timeline('later', 'this year'),
+    );
+    const today = 200;
+    const rows = Array.from({ length: 190 }, (_, i) => row(i + 5));
+    const findings = await checkDashboard({
+      document,
+      model: TEST_MODEL,
+      source: cubeSource([testCube(rows)]),
+      today,
+      year: true,
+    });
+    expect(findings.find((finding) => finding.code === 'empty-later')?.words).toContain('is empty');
+  });
+
+  test('finds an old fixed default', async () => {
+    const rows = [...ROWS, row(900)];
+    const document = documentOf(line('sea'), timeline('span', phrase(10, 20)));
+    const findings = await checkDashboard({
+      document,
+      model: TEST_MODEL,
+      source: cubeSource([testCube(rows)]),
+      today: 901,
+      year: false,
+    });
+    expect(findings).toMatchObject([
+      { code: 'old-default', mend: { label: 'Begin with the last 12 months' } },
+    ]);
+  });
+
+  test('finds grains that give one point, and measures drawn coarser than they are set', async () => {
+    const coarse = { ...line('sea'), grain: 'year' } as Visual;
+    const findings = await check(documentOf(coarse, timeline('span', phrase(10, 20))));
+    expect(codes(findings)).toEqual(['grain-too-coarse']);
+    expect(codes(await check(findings[0]!.mend!.document))).toEqual([]);
+  });
+
+  test('finds half wires, and controls that nothing reveals', async () => {
+    const hidden = { ...timeline('never', 'all'), reveal: { control: 'list', values: ['last month'] } };
+    const list: Control = {
+      ...TIME_DEFAULTS,
+      id: 'list',
+      kind: 'periods',
+      face: 'menu',
+      entries: [{ name: 'All', phrase: 'all' }],
+      chooseDates: false,
+    };
+    const document = documentOf(line('sea'), list, hidden);
+    const findings = await check(document);
+    expect(codes(findings)).toContain('never-revealed');
+    const mended = findings.find((finding) => finding.code === 'never-revealed')!.mend!.document;
+    expect(codes(await check(mended))).not.toContain('never-revealed');
+  });
+});
+
+test('an item can be wired like another one', () => {
+  let document = documentOf(line('sea'), bar('ports'), timeline('a'), timeline('b'));
+  document = off(document, 'a', 'sea');
+  const wires = wiredLike(document, TEST_MODEL, 'b', 'a', 'row');
+  expect(wireOf({ ...document, wires }, 'b', 'sea')?.on).toBe(false);
+  expect(wireOf({ ...document, wires }, 'b', 'ports')?.on).toBe(true);
+  const columns = wiredLike(document, TEST_MODEL, 'ports', 'sea', 'column');
+  expect(wireOf({ ...document, wires: columns }, 'a', 'ports')?.on).toBe(false);
+  expect(wireOf({ ...document, wires: columns }, 'b', 'ports')?.on).toBe(true);
+});

@@ -1,0 +1,203 @@
+/** The wiring check: what is dead, never meets, can turn empty, or does not say what it seems to; with mends where there are. */
+import { shortDayWords } from '../../calendar/names';
+import { intersectRuns } from '../../calendar/runs';
+import { parsePhrase } from '../../period/parse';
+import { staysFixed } from '../../period/phrase';
+import { resolvePhrase } from '../../period/resolve';
+import { ofVisual } from './checkVisual';
+import { dimensionName, isKnown } from '../../model/dimension';
+import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from '../document/document';
+import { named, type CheckGround, type CheckInput, type Finding, type Mend } from './finding';
+import { rehearse } from './rehearsal';
+import { settle } from '../turn/settle';
+import { DEFAULT_STATE } from '../reader/state';
+import { datasetUses } from '../wiring/uses';
+import { routeTo } from '../wiring/routes';
+import { crosspoint, switchWires, wireOf } from '../wiring/wiring';
+
+const YEAR = 365;
+
+/** Every finding, in the order of the items. */
+export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
+  const { document, model, source, today } = input;
+  const settings = await settle(document, model, DEFAULT_STATE, today, source);
+  const ground = { ...input, settings };
+  const findings = [
+    ...document.controls.flatMap((control) => ofControl(ground, control)),
+    ...document.visuals.flatMap((visual) => ofVisual(ground, visual)),
+    ...neverMeet(ground),
+  ];
+  return input.year ? [...findings, ...(await emptyLater(ground, findings))] : findings;
+}
+
+function withControl(document: DashboardDocument, control: Control): DashboardDocument {
+  return {
+    ...document,
+    controls: document.controls.map((entry) => (entry.id === control.id ? control : entry)),
+  };
+}
+
+/** Pairs of a control with every visual that it has a route to. */
+function openPairs({ document, model }: CheckGround, control: Control) {
+  return document.visuals
+    .filter((visual) => crosspoint(document, model, control, visual).state !== 'no route')
+    .map((visual) => ({ control: control.id, target: visual.id }));
+}
+
+function ofControl(ground: CheckGround, control: Control): Finding[] {
+  const { document, model } = ground;
+  const findings: Finding[] = [];
+  if (control.kind === 'slicer' && !isKnown(model, control.dimension)) {
+    findings.push({
+      code: 'missing',
+      items: [control.id],
+      words: `${named(model, control)} chooses from “${dimensionName(model, control.dimension)}”, which is not there any more.`,
+      mend: null,
+    });
+  }
+  if (control.kind !== 'asof' && !document.wires.some((wire) => wire.control === control.id && wire.on)) {
+    const pairs = openPairs(ground, control);
+    findings.push({
+      code: 'dead-control',
+      items: [control.id],
+      words: `${named(model, control)} is wired to nothing, so it has no effect.`,
+      mend:
+        pairs.length === 0
+          ? null
+          : {
+              label: `Wire it to ${pairs.length} ${pairs.length === 1 ? 'visual' : 'visuals'}`,
+              document: { ...document, wires: switchWires(document, model, pairs, true) },
+            },
+    });
+  }
+  findings.push(...revealOf(ground, control));
+  if (isTimeControl(control)) findings.push(...ofTimeControl(ground, control));
+  return findings;
+}
+
+/** A control that only shows while another holds values which that one can never hold. */
+function revealOf({ document, model }: CheckGround, control: Control): Finding[] {
+  const { reveal } = control;
+  if (!reveal) return [];
+  const other = document.controls.find((entry) => entry.id === reveal.control);
+  const circle = other?.reveal?.control === control.id;
+  const phrases = other?.kind === 'periods' ? other.entries.map((entry) => entry.phrase) : undefined;
+  const reachable = phrases
+    ? reveal.values.some((value) => phrases.includes(value ?? '')) ||
+      (other?.kind === 'periods' && other.chooseDates)
+    : true;
+  if (other && !circle && reachable) return [];
+  return [
+    {
+      code: 'never-revealed',
+      items: [control.id],
+      words: `${named(model, control)} is hidden, and nothing can reveal it.`,
+      mend: { label: 'Show it always', document: withControl(document, { ...control, reveal: null }) },
+    },
+  ];
+}
+
+function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
+  const { document, model, settings } = ground;
+  const setting = settings.get(control.id);
+  if (setting?.kind !== 'window') return [];
+  const data = setting.context.data;
+  const latest = data[data.length - 1]?.end;
+  const toLatest = {
+    label: 'Count from the latest day with data',
+    document: withControl(document, { ...control, anchor: 'latest' }),
+  };
+  const findings: Finding[] = [];
+  const parsed = parsePhrase(control.default);
+  const fixed = parsed.ok && staysFixed(parsed.phrase);
+  if (setting.empty || intersectRuns(setting.runs, data).length === 0) {
+    findings.push({
+      code: 'empty-today',
+      items: [control.id],
+      words: `The default “${control.default}” of ${named(model, control)} has no day with data today${latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`}.`,
+      mend:
+        fixed || latest === undefined || control.anchor === 'latest'
+          ? null
+          : mendWhenFilled(ground, control, toLatest),
+    });
+  }
+  const end = setting.runs[setting.runs.length - 1]?.end;
+  if (fixed && latest !== undefined && end !== undefined && Number.isFinite(end) && latest - end > YEAR) {
+    findings.push({
+      code: 'old-default',
+      items: [control.id],
+      words: `The default “${control.default}” of ${named(model, control)} ends more than a year before the newest data.`,
+      mend: {
+        label: 'Begin with the last 12 months',
+        document: withControl(document, { ...control, default: 'last 12 months', anchor: 'latest' }),
+      },
+    });
+  }
+  return findings;
+}
+
+/** A mend is offered only where it helps: the phrase has days with data under the other anchor. */
+function mendWhenFilled(ground: CheckGround, control: TimeControl, mend: Mend): Mend | null {
+  const setting = ground.settings.get(control.id);
+  const parsed = parsePhrase(control.default);
+  if (setting?.kind !== 'window' || !parsed.ok) return null;
+  const anchor = { base: { kind: 'latest' as const }, steps: [] };
+  const resolved = resolvePhrase(parsed.phrase, { ...setting.context, anchor });
+  return resolved.ok && !resolved.empty && intersectRuns(resolved.runs, setting.context.data).length > 0
+    ? mend
+    : null;
+}
+
+/** Time controls that act on one visual through one date role and whose default windows have no day in common. */
+function neverMeet({ document, model, settings }: CheckGround): Finding[] {
+  const findings = new Map<string, Finding>();
+  for (const visual of document.visuals) {
+    for (const use of datasetUses(document, model, visual)) {
+      const acting = document.controls.flatMap((control) => {
+        const wire = wireOf(document, control.id, visual.id);
+        const setting = settings.get(control.id);
+        if (!wire?.on || setting?.kind !== 'window' || setting.runs.length === 0) return [];
+        const route = routeTo(model, control, use, wire);
+        return route.kind === 'role' ? [{ control, role: route.role, runs: setting.runs }] : [];
+      });
+      acting.forEach((a, i) => {
+        for (const b of acting.slice(i + 1)) {
+          if (a.role !== b.role || intersectRuns(a.runs, b.runs).length > 0) continue;
+          const key = `${a.control.id} ${b.control.id}`;
+          if (findings.has(key)) continue;
+          const wires = switchWires(document, model, [{ control: b.control.id, target: visual.id }], false);
+          findings.set(key, {
+            code: 'never-meet',
+            items: [a.control.id, b.control.id, visual.id],
+            words: `The windows of ${named(model, a.control)} and ${named(model, b.control)} have no day in common, so ${named(model, visual)} is empty.`,
+            mend: { label: `Unwire ${named(model, b.control)} from it`, document: { ...document, wires } },
+          });
+        }
+      });
+    }
+  }
+  return [...findings.values()];
+}
+
+/** Defaults that have no day, or no day with data, on some day of the coming year, if data goes on arriving as now. */
+async function emptyLater(ground: CheckGround, known: readonly Finding[]): Promise<Finding[]> {
+  const { document, model, source, today } = ground;
+  const told = new Set(
+    known.filter((finding) => finding.code === 'empty-today').flatMap((finding) => finding.items),
+  );
+  const { problems } = await rehearse(
+    { document, model, today, from: today, to: today + YEAR, assumption: 'same lag' },
+    source,
+  );
+  const first = new Map<string, (typeof problems)[number]>();
+  for (const problem of problems)
+    if (problem.kind !== 'jump' && !first.has(problem.item)) first.set(problem.item, problem);
+  return [...first.values()]
+    .filter((problem) => !told.has(problem.item))
+    .map((problem) => ({
+      code: 'empty-later' as const,
+      items: [problem.item],
+      words: `${problem.words} on ${shortDayWords(problem.day, true)}${problem.days > 1 ? ` and ${problem.days - 1} days after` : ''}.`,
+      mend: null,
+    }));
+}

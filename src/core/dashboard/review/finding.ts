@@ -1,0 +1,50 @@
+/** What the wiring check finds. */
+import type { Source } from '../../cube/query';
+import type { Control, DashboardDocument, Visual } from '../document/document';
+import type { Model } from '../../model/model';
+import type { Settings } from '../reader/setting';
+import { titleOf } from '../document/title';
+
+export type FindingCode =
+  | 'dead-control'
+  | 'uncontrolled-visual'
+  | 'never-meet'
+  | 'empty-today'
+  | 'empty-later'
+  | 'grain-too-coarse'
+  | 'half-wire'
+  | 'grain-too-fine'
+  | 'old-default'
+  | 'never-revealed'
+  | 'ratio-roles'
+  | 'missing';
+
+export interface Mend {
+  readonly label: string;
+  readonly document: DashboardDocument;
+}
+
+export interface Finding {
+  readonly code: FindingCode;
+  /** Items it is about, the one to jump to first. */
+  readonly items: readonly string[];
+  readonly words: string;
+  readonly mend: Mend | null;
+}
+
+export interface CheckInput {
+  readonly document: DashboardDocument;
+  readonly model: Model;
+  readonly source: Source;
+  readonly today: number;
+  /** Whether the days of the coming year are looked at too, which takes longer. */
+  readonly year: boolean;
+}
+
+/** What all findings are made from: the input, and what the controls say by their defaults. */
+export interface CheckGround extends CheckInput {
+  readonly settings: Settings;
+}
+
+/** An item by its title, in quotation marks. */
+export const named = (model: Model, item: Visual | Control) => `“${titleOf(item, model)}”`;

@@ -1,0 +1,216 @@
+/** A dashboard resolved for each of many days to come: which windows it would show, and on which days something goes wrong. */
+import type { Day } from '../../calendar/day';
+import { dayWords } from '../../calendar/names';
+import { countDays, countDaysIn, intersectRuns, sameRuns, unionRuns, type DayRuns } from '../../calendar/runs';
+import { selectionKey, tolerant, type Source } from '../../cube/query';
+import { describeRuns } from '../../period/describe';
+import { isTimeControl, type DashboardDocument } from '../document/document';
+import type { Model } from '../../model/model';
+import { seenBy } from '../wiring/selection';
+import { settle } from '../turn/settle';
+import { DEFAULT_STATE, type ReaderState } from '../reader/state';
+import { titleOf } from '../document/title';
+import { datasetUses } from '../wiring/uses';
+
+/** What is assumed of data to come: it goes on arriving, as many days behind as now, or none arrives any more. */
+export const DATA_ASSUMPTIONS = ['same lag', 'no new data'] as const;
+export type DataAssumption = (typeof DATA_ASSUMPTIONS)[number];
+
+export interface RehearsalInput {
+  readonly document: DashboardDocument;
+  readonly model: Model;
+  readonly state?: ReaderState;
+  /** The day from which data lags behind: today. */
+  readonly today: Day;
+  /** First and last day (inclusive) to rehearse. */
+  readonly from: Day;
+  readonly to: Day;
+  readonly assumption: DataAssumption;
+}
+
+/** A stretch of days on which an item is in one state. */
+export interface RehearsalLane {
+  readonly item: string;
+  readonly title: string;
+  readonly kind: 'control' | 'visual';
+  /** For each day: 0 nothing to show, 1 some days without data, 2 data on every day, 3 the phrase has no day. */
+  readonly states: readonly number[];
+  /** For each day the index of its window in `windows`. */
+  readonly window: readonly number[];
+  readonly windows: readonly string[];
+}
+
+export type ProblemKind = 'empty phrase' | 'no data' | 'jump';
+export interface RehearsalProblem {
+  readonly day: Day;
+  readonly item: string;
+  readonly kind: ProblemKind;
+  readonly words: string;
+  /** Days in a row on which it is so. */
+  readonly days: number;
+}
+
+export interface Rehearsal {
+  readonly from: Day;
+  readonly to: Day;
+  readonly lanes: readonly RehearsalLane[];
+  /** In the order of their first days. */
+  readonly problems: readonly RehearsalProblem[];
+}
+
+/** Days with data as they would be on a later day. */
+export function arrived(covered: DayRuns, today: Day, day: Day, assumption: DataAssumption): DayRuns {
+  const latest = covered[covered.length - 1]?.end;
+  if (latest === undefined || assumption === 'no new data' || day <= today) return covered;
+  const end = latest + (day - today);
+  return unionRuns(covered, [{ start: latest + 1, end }]);
+}
+
+/** A source whose days with data are those of a later day; figures are not rehearsed. */
+function sourceOn(source: Source, known: Map<string, DayRuns>, input: RehearsalInput, day: Day): Source {
+  return {
+    async covered(selection) {
+      const key = selectionKey({ ...selection, otherDays: [] });
+      let base = known.get(key);
+      if (!base) {
+        base = (await source.covered({ ...selection, otherDays: [] })) ?? [];
+        known.set(key, base);
+      }
+      return arrived(base, input.today, day, input.assumption);
+    },
+    aggregate: () => undefined,
+  };
+}
+
+interface DayState {
+  readonly state: number;
+  readonly runs: DayRuns;
+}
+
+const stateOf = (runs: DayRuns, withData: number): number =>
+  withData === 0 ? 0 : Number.isFinite(countDays(runs)) && withData < countDays(runs) ? 1 : 2;
+
+/** What each item shows on one day. */
+async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<Map<string, DayState>> {
+  const { document, model, state = DEFAULT_STATE } = input;
+  const settings = await settle(document, model, { ...state, asOf: null }, day, source);
+  const states = new Map<string, DayState>();
+  for (const control of document.controls) {
+    const setting = settings.get(control.id);
+    if (!isTimeControl(control) || setting?.kind !== 'window') continue;
+    const data = setting.context.data;
+    const withData = setting.runs.reduce((days, run) => days + countDaysIn(data, run.start, run.end), 0);
+    states.set(control.id, {
+      state: setting.empty ? 3 : stateOf(setting.runs, withData),
+      runs: setting.runs,
+    });
+  }
+  for (const visual of document.visuals) {
+    let best: DayState | undefined;
+    for (const use of datasetUses(document, model, visual)) {
+      const seen = seenBy(document, model, settings, visual, use);
+      const data = (await source.covered(seen.selection)) ?? [];
+      const inside = intersectRuns(data, seen.window);
+      const found = { state: stateOf(seen.window, countDays(inside)), runs: seen.window };
+      if (!best || found.state > best.state) best = found;
+    }
+    if (best) states.set(visual.id, best);
+  }
+  return states;
+}
+
+/** Rehearses a dashboard with its defaults (or a reader's state). */
+export async function rehearse(input: RehearsalInput, asked: Source): Promise<Rehearsal> {
+  const { document, model, from, to } = input;
+  const source = tolerant(asked);
+  const known = new Map<string, DayRuns>();
+  const days: Map<string, DayState>[] = [];
+  for (let day = from; day <= to; day++)
+    days.push(await onDay(input, sourceOn(source, known, input, day), day));
+  const items = [
+    ...document.controls.filter(isTimeControl).map((item) => ({ item, kind: 'control' as const })),
+    ...document.visuals.map((item) => ({ item, kind: 'visual' as const })),
+  ].filter(({ item }) => days.some((states) => states.has(item.id)));
+  const lanes = items.map(({ item, kind }): RehearsalLane => {
+    const windows: string[] = [];
+    const known = new Map<string, number>();
+    const window = days.map((states) => {
+      const words = describeRuns(states.get(item.id)?.runs ?? [], model.rule);
+      const at = known.get(words) ?? windows.push(words) - 1;
+      known.set(words, at);
+      return at;
+    });
+    const states = days.map((entry) => entry.get(item.id)?.state ?? 0);
+    return { item: item.id, title: titleOf(item, model), kind, states, window, windows };
+  });
+  const problems = items.flatMap(({ item, kind }) =>
+    problemsOf(input, item.id, titleOf(item, model), kind, days),
+  );
+  problems.sort((a, b) => a.day - b.day);
+  return { from, to, lanes, problems };
+}
+
+/** A window whose length changes by more than this factor from one day to the next jumps. */
+const JUMP = 3;
+
+function problemsOf(
+  input: RehearsalInput,
+  item: string,
+  title: string,
+  kind: 'control' | 'visual',
+  days: readonly Map<string, DayState>[],
+): RehearsalProblem[] {
+  const problems: { day: Day; item: string; kind: ProblemKind; words: string; days: number }[] = [];
+  let open: (typeof problems)[number] | undefined;
+  let before: DayState | undefined;
+  days.forEach((states, i) => {
+    const now = states.get(item);
+    const day = input.from + i;
+    const wrong = now && problemKind(now, before, kind);
+    if (wrong && open?.kind === wrong && wrong !== 'jump') open.days++;
+    else if (wrong) {
+      open = { day, item, kind: wrong, days: 1, words: problemWords(input, title, wrong, now, before, day) };
+      problems.push(open);
+    } else open = undefined;
+    before = now;
+  });
+  return problems;
+}
+
+function problemKind(
+  now: DayState,
+  before: DayState | undefined,
+  kind: 'control' | 'visual',
+): ProblemKind | undefined {
+  if (now.state === 3) return 'empty phrase';
+  // A control whose window has no data is told once, on the visuals that are empty for it.
+  if (now.state === 0 && kind === 'visual') return 'no data';
+  if (!before || kind === 'visual' || sameRuns(now.runs, before.runs)) return undefined;
+  const [length, earlier] = [countDays(now.runs), countDays(before.runs)];
+  if (!Number.isFinite(length) || !Number.isFinite(earlier) || earlier === 0) return undefined;
+  const start = now.runs[0]?.start ?? 0;
+  const startBefore = before.runs[0]?.start ?? 0;
+  if (start < startBefore) return 'jump';
+  return length * JUMP < earlier && earlier > 7 ? 'jump' : undefined;
+}
+
+function problemWords(
+  { model }: RehearsalInput,
+  title: string,
+  kind: ProblemKind,
+  now: DayState,
+  before: DayState | undefined,
+  day: Day,
+): string {
+  const days = describeRuns(now.runs, model.rule);
+  switch (kind) {
+    case 'empty phrase':
+      return `${title} has no day on ${dayWords(day)}`;
+    case 'no data':
+      return now.runs.length === 0
+        ? `${title} is empty: the windows of its time controls do not meet`
+        : `${title} is empty: no data in ${days}`;
+    case 'jump':
+      return `${title} jumps from ${describeRuns(before?.runs ?? [], model.rule)} to ${days}`;
+  }
+}

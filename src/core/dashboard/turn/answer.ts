@@ -1,0 +1,224 @@
+/** The answers of a turn: what every control and visual shows. */
+import type { Day } from '../../calendar/day';
+import type { DayRuns } from '../../calendar/runs';
+import type { Layout, Selection } from '../../cube/query';
+import type { PhraseError } from '../../period/phrase';
+import type { PeriodContext } from '../../period/point';
+import type { EmptyReason } from '../../period/resolve';
+import type { ConditionIssue } from '../reader/conditions';
+import type { NumberBounds } from '../document/controls';
+import type { Buckets } from './grain';
+import type { Acting } from '../wiring/selection';
+
+/** Figures of a measure over consecutive stretches: a histogram, or the tint of days. */
+export interface Profile {
+  readonly starts: readonly Day[];
+  /** Last day (inclusive) of the last stretch. */
+  readonly end: Day;
+  readonly values: readonly (number | null)[];
+}
+
+/** What a time control holds and offers. */
+export interface PeriodAnswer {
+  readonly kind: 'period';
+  readonly text: string;
+  readonly error: PhraseError | null;
+  /** The window asked for. */
+  readonly asked: DayRuns;
+  /** Why the phrase asks for no day at all. */
+  readonly empty: EmptyReason | null;
+  /** The window cut to the data; none when no day with data lies in it. */
+  readonly shown: DayRuns;
+  readonly daysWithData: number;
+  /** A day with data near an empty window. */
+  readonly nearest: Day | undefined;
+  /** Whether the window was moved to where there is data. */
+  readonly followed: boolean;
+  /** Days with data that the control offers. */
+  readonly covered: DayRuns;
+  /** What phrases are read against here. */
+  readonly context: PeriodContext;
+  /** Windows of other time controls that act through the same date role on the same visuals. */
+  readonly others: readonly { readonly control: string; readonly runs: DayRuns }[];
+  /** Of the control's own measure, over the days it offers. */
+  readonly profile: Profile | null;
+}
+
+export interface SlicerAnswer {
+  readonly kind: 'slicer';
+  readonly choice: readonly (string | null)[];
+  /** Every value of the column, with its rows under what is wired into the slicer. */
+  readonly values: readonly { readonly value: string | null; readonly rows: number }[];
+  /** Of a tree: every node, the outer ones before those inside them, by its values from the top. */
+  readonly nodes?: readonly { readonly path: readonly (string | null)[]; readonly rows: number }[];
+}
+
+/** What a condition control holds, and which of its conditions cannot be used. */
+export interface ConditionAnswer {
+  readonly kind: 'condition';
+  readonly problems: readonly ConditionIssue[];
+}
+
+/** The bounds of a number range, and the least and greatest number that there is (null: not known). */
+export interface NumbersAnswer {
+  readonly kind: 'numbers';
+  readonly bounds: NumberBounds;
+  readonly least: number | null;
+  readonly greatest: number | null;
+}
+
+/** Says that the source cannot answer for this item: the database has to. */
+export interface ElsewhereAnswer {
+  readonly kind: 'elsewhere';
+}
+
+/** Says that the item cannot be answered at all, and why. */
+export interface BrokenAnswer {
+  readonly kind: 'broken';
+  readonly message: string;
+}
+
+/** The control is not revealed now: it is not shown and has no effect. */
+export interface HiddenAnswer {
+  readonly kind: 'hidden';
+}
+
+/** What the as-of chooser stands at. */
+export interface AsOfAnswer {
+  readonly kind: 'asof';
+  readonly today: Day;
+  readonly asOf: Day | null;
+}
+
+export type ControlAnswer =
+  | PeriodAnswer
+  | SlicerAnswer
+  | ConditionAnswer
+  | NumbersAnswer
+  | AsOfAnswer
+  | HiddenAnswer
+  | ElsewhereAnswer
+  | BrokenAnswer;
+
+/** One dataset of a visual, through one date role: what it sees of it. */
+export interface UseAnswer {
+  readonly dataset: string;
+  readonly role: string;
+  /** Keys of the measures it is for. */
+  readonly measures: readonly string[];
+  readonly asked: DayRuns;
+  /** None when no day with data lies in the window. */
+  readonly shown: DayRuns;
+  readonly days: number;
+  readonly daysWithData: number;
+  readonly acting: readonly Acting[];
+  readonly selection: Selection;
+}
+
+/** What every answered visual tells. */
+export interface Shown {
+  /** From the first to the last day shown, and the days of that with data, over all of its datasets. */
+  readonly window: {
+    readonly asked: DayRuns;
+    readonly shown: DayRuns;
+    readonly days: number;
+    readonly daysWithData: number;
+  };
+  readonly uses: readonly UseAnswer[];
+  readonly rows: number;
+  readonly layout: Layout;
+  /** Last day with data in the window. */
+  readonly latest: Day;
+  /** What a reader has to know beside the figures, in sentences. */
+  readonly notes: readonly string[];
+}
+
+/** A line of values: of one measure, and of one value where the visual is split. */
+export interface SeriesAnswer {
+  readonly name: string;
+  /** Index among the visual's measures. */
+  readonly measure: number;
+  readonly values: readonly (number | null)[];
+  readonly axis: 'left' | 'right';
+  /** Index of the first bucket whose figures are not final yet; null when all are. */
+  readonly provisionalFrom: number | null;
+}
+
+export interface ChartAnswer extends Shown {
+  readonly kind: 'chart';
+  /** Along time, or null. */
+  readonly buckets: Buckets | null;
+  /** Along a dimension, or null. */
+  readonly categories: readonly (string | null)[] | null;
+  readonly series: readonly SeriesAnswer[];
+  /** By series: the part of its values that marks chosen elsewhere keep, while the rest is pale. */
+  readonly lit?: readonly (readonly (number | null)[])[];
+}
+
+export interface CrosstabRow {
+  /** Values of the first dimensions; fewer than there are for subtotals, none for the total of all. */
+  readonly key: readonly (string | null)[];
+  /** By measure: one value a bucket (none without periods), then that of the whole window. */
+  readonly cells: readonly { readonly values: readonly (number | null)[]; readonly whole: number | null }[];
+}
+export interface CrosstabAnswer extends Shown {
+  readonly kind: 'crosstab';
+  readonly buckets: Buckets | null;
+  readonly table: readonly CrosstabRow[];
+  /** Rows that there are, of which the first are in the table. */
+  readonly total: number;
+  readonly provisionalFrom: readonly (number | null)[];
+  /** By row: the part of its cells that marks chosen elsewhere keep, while the rest is pale. */
+  readonly lit?: readonly CrosstabRow['cells'][];
+}
+export interface FigureAnswer extends Shown {
+  readonly kind: 'figure';
+  readonly value: number | null;
+  readonly buckets: Buckets;
+  readonly values: readonly (number | null)[];
+  readonly provisionalFrom: number | null;
+}
+export interface CalendarMapAnswer extends Shown {
+  readonly kind: 'calendarmap';
+  /** Day of the first value; the others follow day by day. */
+  readonly first: Day;
+  readonly values: readonly (number | null)[];
+  readonly provisionalFrom: Day | null;
+  /** The part of the values that marks chosen elsewhere keep, while the rest is pale. */
+  readonly lit?: readonly (number | null)[];
+}
+export interface TableAnswer extends Shown {
+  readonly kind: 'table';
+}
+export interface EmptyAnswer {
+  readonly kind: 'empty';
+  readonly asked: DayRuns;
+  readonly nearest: Day | undefined;
+  readonly acting: readonly Acting[];
+}
+
+export type ShownAnswer = ChartAnswer | CrosstabAnswer | FigureAnswer | CalendarMapAnswer | TableAnswer;
+export type VisualAnswer = ShownAnswer | EmptyAnswer | ElsewhereAnswer | BrokenAnswer;
+
+export function isShown(answer: VisualAnswer | undefined): answer is ShownAnswer {
+  return answer !== undefined && 'window' in answer;
+}
+
+/** The coverage of a measure as the almanac strip shows it. */
+export interface LaneAnswer {
+  readonly dataset: string;
+  readonly role: string;
+  readonly measure: string;
+  readonly name: string;
+  readonly runs: DayRuns;
+  readonly provisionalFrom: Day | null;
+  /** Visuals that show it. */
+  readonly visuals: readonly string[];
+}
+
+export interface TurnAnswer {
+  readonly controls: Record<string, ControlAnswer>;
+  readonly visuals: Record<string, VisualAnswer>;
+  /** By `dataset/measure/role`, in the order of the visuals. */
+  readonly lanes: Record<string, LaneAnswer>;
+}

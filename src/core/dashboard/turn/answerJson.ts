@@ -1,0 +1,137 @@
+/** Turns' answers as JSON for scripts: days as ISO texts, open ends as "..". */
+import { isoDay } from '../../calendar/day';
+import type { DayRuns } from '../../calendar/runs';
+import { bucketEnd } from '../../cube/aggregate';
+import { describeRuns } from '../../period/describe';
+import type { ControlAnswer, LaneAnswer, ShownAnswer, TurnAnswer, VisualAnswer } from './answer';
+import type { Buckets } from './grain';
+
+const endText = (day: number) => (Number.isFinite(day) ? isoDay(day) : '..');
+const runsText = (runs: DayRuns) => runs.map((run) => [endText(run.start), endText(run.end)]);
+const dayText = (day: number | null | undefined) => (day === undefined || day === null ? null : isoDay(day));
+
+function controlJson(answer: ControlAnswer) {
+  if (answer.kind === 'asof')
+    return { kind: 'asof', today: isoDay(answer.today), asOf: dayText(answer.asOf) };
+  if (answer.kind !== 'period') return answer;
+  return {
+    kind: answer.kind,
+    phrase: answer.text,
+    error: answer.error,
+    asked: runsText(answer.asked),
+    empty: answer.empty,
+    words: describeRuns(answer.asked, answer.context.rule),
+    shown: runsText(answer.shown),
+    daysWithData: answer.daysWithData,
+    nearest: dayText(answer.nearest),
+    followed: answer.followed,
+    covered: runsText(answer.covered),
+  };
+}
+
+const bucketsJson = (buckets: Buckets) =>
+  buckets.starts.map((start, i) => ({ start: isoDay(start), end: isoDay(bucketEnd(buckets, i)) }));
+
+/** What is particular to each kind of visual. */
+function figuresJson(answer: ShownAnswer) {
+  switch (answer.kind) {
+    case 'table':
+      return {};
+    case 'chart': {
+      const series = answer.series.map(({ name, axis, provisionalFrom }) => ({
+        name,
+        axis,
+        provisionalFrom,
+      }));
+      const values = (i: number) => answer.series.map((entry) => entry.values[i] ?? null);
+      const places = answer.buckets
+        ? bucketsJson(answer.buckets)
+        : (answer.categories ?? []).map((category) => ({ category }));
+      return {
+        grain: answer.buckets?.unit ?? null,
+        series,
+        data: places.map((place, i) => ({
+          ...place,
+          values: values(i),
+          ...(answer.lit ? { kept: answer.lit.map((entry) => entry[i] ?? null) } : {}),
+        })),
+      };
+    }
+    case 'crosstab':
+      return {
+        grain: answer.buckets?.unit ?? null,
+        periods: answer.buckets ? bucketsJson(answer.buckets) : [],
+        total: answer.total,
+        data: answer.table,
+      };
+    case 'figure':
+      return {
+        value: answer.value,
+        grain: answer.buckets.unit,
+        data: bucketsJson(answer.buckets).map((place, i) => ({ ...place, value: answer.values[i] ?? null })),
+      };
+    case 'calendarmap':
+      return {
+        provisionalFrom: dayText(answer.provisionalFrom),
+        data: answer.values.map((value, i) => ({ day: isoDay(answer.first + i), value })),
+      };
+  }
+}
+
+function visualJson(answer: VisualAnswer) {
+  if (answer.kind === 'elsewhere' || answer.kind === 'broken') return answer;
+  if (answer.kind === 'empty') {
+    return { kind: 'empty', asked: runsText(answer.asked), nearest: dayText(answer.nearest) };
+  }
+  const windowText = <T extends { asked: DayRuns; shown: DayRuns }>(window: T) => ({
+    ...window,
+    asked: runsText(window.asked),
+    shown: runsText(window.shown),
+  });
+  return {
+    kind: answer.kind,
+    window: windowText(answer.window),
+    uses: answer.uses.map(({ selection: _, ...use }) => windowText(use)),
+    rows: answer.rows,
+    layout: answer.layout,
+    latest: isoDay(answer.latest),
+    notes: answer.notes,
+    ...figuresJson(answer),
+  };
+}
+
+const laneJson = (lane: LaneAnswer) => ({
+  ...lane,
+  runs: runsText(lane.runs),
+  provisionalFrom: dayText(lane.provisionalFrom),
+});
+
+const mapped = <A, B>(record: Record<string, A>, change: (entry: A) => B) =>
+  Object.fromEntries(Object.entries(record).map(([key, entry]) => [key, change(entry)]));
+
+/** The JSON form of a turn's answer. */
+export function answerJson(answer: TurnAnswer) {
+  return {
+    controls: mapped(answer.controls, controlJson),
+    visuals: mapped(answer.visuals, visualJson),
+    lanes: mapped(answer.lanes, laneJson),
+  };
+}
+
+const OPEN_START = '-open';
+const OPEN_END = 'open';
+
+/** Answers as text that gives back the very same values, open ends included. */
+export function packAnswer(answer: TurnAnswer): string {
+  return JSON.stringify(answer, (_, value: unknown) =>
+    value === -Infinity ? OPEN_START : value === Infinity ? OPEN_END : value,
+  );
+}
+
+/** Reads what `packAnswer` wrote. */
+export function unpackAnswer(text: string): TurnAnswer {
+  return JSON.parse(text, (key, value: unknown) => {
+    if (key === 'start' && value === OPEN_START) return -Infinity;
+    return key === 'end' && value === OPEN_END ? Infinity : value;
+  }) as TurnAnswer;
+}

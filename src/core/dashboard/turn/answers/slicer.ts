@@ -1,0 +1,164 @@
+/** Answers of slicers and number ranges: what they hold, and what they offer. */
+import type { Attribute } from '../../../calendar/attributes';
+import { ALL_DAYS } from '../../../calendar/runs';
+import { TOTAL, type Grouping } from '../../../cube/query';
+import { broken, ELSEWHERE, missingDataset, missingDimension } from './parts';
+import type { ControlAnswer } from '../answer';
+import type { NumberBounds } from '../../document/controls';
+import { compareValues, dayClasses, groupColumn, isAttribute, isKnown } from '../../../model/dimension';
+import type { MeasureRef, NumberRange, Slicer } from '../../document/document';
+import { columnOf, measureOf } from '../../../model/model';
+import { reachOf, type ReachContext } from '../reach';
+import { seenBy } from '../../wiring/selection';
+import { datasetUses, partsOf, slicerLevels } from '../../wiring/uses';
+import { valueTable } from '../valueTable';
+
+/** Answers a slicer: every value it can have, with the rows of all datasets it reaches. */
+export async function answerSlicer(context: ReachContext, slicer: Slicer): Promise<ControlAnswer> {
+  const { document, model, settings, source } = context;
+  const { dimension } = slicer;
+  const setting = settings.get(slicer.id);
+  if (!setting) return { kind: 'hidden' };
+  const uses = datasetUses(document, model, slicer);
+  if (uses.length === 0 || setting.kind !== 'choice') {
+    return broken(isAttribute(dimension) ? 'There is no dataset yet.' : missingDataset(dimension.dataset));
+  }
+  const unknown = slicerLevels(slicer).find((level) => !isKnown(model, level));
+  if (unknown) return broken(missingDimension(model, unknown));
+  if (slicer.face === 'tree' && slicer.below.length > 0) return answerTree(context, slicer, setting.values);
+  const known = new Set<string | null>();
+  const rows = new Map<string | null, number>();
+  for (const use of uses) {
+    const column = groupColumn(model, dimension, use.dataset);
+    if (!column) continue;
+    const by: Grouping = { columns: [column], buckets: null };
+    const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
+    const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
+    const seen = seenBy(document, model, settings, slicer, use);
+    if (seen.pending || !everything) return ELSEWHERE;
+    const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
+    if (!now) return ELSEWHERE;
+    for (const [value] of everything.keys) known.add(value!);
+    now.keys.forEach(([value], i) => rows.set(value!, (rows.get(value!) ?? 0) + now.rows[i]!));
+  }
+  if (isAttribute(dimension) && listsAll(dimension.attribute))
+    for (const value of dayClasses(model, dimension.attribute).values) if (value !== null) known.add(value);
+  for (const value of [...setting.values, ...slicer.custom]) known.add(value);
+  const natural = compareValues(model, dimension);
+  const measured = slicer.orderBy
+    ? await valuesByMeasure(context, slicer, slicer.orderBy)
+    : new Map<string | null, number>();
+  if (!measured) return ELSEWHERE;
+  const size = (value: string | null) => measured.get(value) ?? -Infinity;
+  const values = [...known].sort((a, b) => (size(a) === size(b) ? natural(a, b) : size(b) - size(a)));
+  return {
+    kind: 'slicer',
+    choice: setting.values,
+    values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })),
+  };
+}
+
+/** The values of a measure by a slicer's dimension, under what is wired into the slicer; undefined for elsewhere. */
+async function valuesByMeasure(
+  context: ReachContext,
+  slicer: Slicer,
+  ref: MeasureRef,
+): Promise<Map<string | null, number> | undefined> {
+  const measure = measureOf(context.model, ref.dataset, ref.measure);
+  const reaches = [];
+  for (const part of partsOf(context.model, ref) ?? []) {
+    const reach = await reachOf(context, slicer, part, false);
+    if (!reach) return undefined;
+    reaches.push(reach);
+  }
+  if (!measure || reaches.length === 0) return new Map();
+  const wanted = { dimensions: [slicer.dimension], buckets: null };
+  const outcome = await valueTable(context.model, context.source, measure, reaches, wanted);
+  if (outcome.kind === 'elsewhere') return undefined;
+  if (outcome.kind === 'no column') return new Map();
+  const { keys, values } = outcome.table;
+  return new Map(keys.map((key, i) => [key[0]!, values[i]![0] ?? -Infinity]));
+}
+
+/** Whether a slicer lists values of an attribute that no row has: those of which there are few. */
+const listsAll = (attribute: Attribute) =>
+  attribute === 'weekday' || attribute === 'weekend' || attribute === 'month';
+
+/** Nodes of a tree that are listed at most. */
+const MOST_NODES = 5000;
+
+/** Answers a tree: the nodes of all its levels, with the rows of each under what is wired into it. */
+async function answerTree(
+  context: ReachContext,
+  slicer: Slicer,
+  choice: readonly (string | null)[],
+): Promise<ControlAnswer> {
+  const { document, model, settings, source } = context;
+  const levels = slicerLevels(slicer);
+  const nodes = new Map<string, { path: (string | null)[]; rows: number }>();
+  const add = (key: readonly (string | null)[], rows: number) => {
+    for (let depth = 1; depth <= key.length; depth++) {
+      const path = key.slice(0, depth);
+      const known = nodes.get(JSON.stringify(path));
+      if (known) known.rows += rows;
+      else nodes.set(JSON.stringify(path), { path, rows });
+    }
+  };
+  for (const use of datasetUses(document, model, slicer)) {
+    const columns = levels.map((level) => groupColumn(model, level, use.dataset));
+    if (columns.some((column) => column === undefined)) continue;
+    const by: Grouping = { columns: columns.map((column) => column!), buckets: null };
+    const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
+    const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
+    const seen = seenBy(document, model, settings, slicer, use);
+    const now =
+      seen.pending || !everything
+        ? undefined
+        : await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
+    if (!everything || !now) return ELSEWHERE;
+    for (const key of everything.keys) add(key, 0);
+    now.keys.forEach((key, i) => add(key, now.rows[i]!));
+  }
+  const compares = levels.map((level) => compareValues(model, level));
+  const sorted = [...nodes.values()].sort((a, b) => {
+    for (let i = 0; i < Math.min(a.path.length, b.path.length); i++) {
+      const order = compares[i]!(a.path[i]!, b.path[i]!);
+      if (order !== 0) return order;
+    }
+    return a.path.length - b.path.length;
+  });
+  return { kind: 'slicer', choice, values: [], nodes: sorted.slice(0, MOST_NODES) };
+}
+
+/** Answers a number range: for numbers of rows, the least and greatest one under what is wired into it. */
+export async function answerNumbers(
+  context: ReachContext,
+  control: NumberRange,
+  bounds: NumberBounds,
+): Promise<ControlAnswer> {
+  const { document, model, settings, source } = context;
+  const { of } = control;
+  if (!settings.has(control.id)) return { kind: 'hidden' };
+  const open = { kind: 'numbers', bounds, least: null, greatest: null } as const;
+  if ('measure' in of) {
+    return measureOf(model, of.dataset, of.measure)
+      ? open
+      : broken(`There is no measure “${of.measure}”. Choose another in the settings.`);
+  }
+  const column = columnOf(model, of.dataset, of.column);
+  if (column?.type !== 'whole' && column?.type !== 'decimal')
+    return broken(`There is no number “${of.column}” in this dataset. Choose another in the settings.`);
+  const [use] = datasetUses(document, model, control);
+  if (!use) return open;
+  const seen = seenBy(document, model, settings, control, use);
+  const { key, scale } = column;
+  const numbers = [{ column: key, scale, extremes: true, closing: false, distinct: false }];
+  const answer = seen.pending
+    ? undefined
+    : await source.aggregate({ ...seen.selection, window: seen.window, by: TOTAL, numbers });
+  if (!answer) return ELSEWHERE;
+  const shown = (value: number | undefined) =>
+    value === undefined || Number.isNaN(value) ? null : value / 10 ** scale;
+  const [number] = answer.numbers;
+  return { ...open, least: shown(number?.minimum?.[0]), greatest: shown(number?.maximum?.[0]) };
+}

@@ -1,0 +1,96 @@
+/** What the answers of all visuals with measures are made from: measures with all they see, and the common window. */
+import type { Day } from '../../calendar/day';
+import {
+  countDays,
+  countDaysIn,
+  intersectRuns,
+  previousDayIn,
+  sameRuns,
+  unionRuns,
+  type DayRuns,
+} from '../../calendar/runs';
+import type { Layout } from '../../cube/query';
+import type { Shown, UseAnswer } from './answer';
+import type { Measure } from '../../model/model';
+import { isCoarse, type Reach, type ReachContext } from './reach';
+import type { ShownMeasure } from '../document/visuals';
+
+/** A measure of a visual with all that it sees. */
+export interface MeasureReach {
+  /** Index among the visual's measures. */
+  readonly index: number;
+  readonly shown: ShownMeasure;
+  readonly measure: Measure;
+  readonly reaches: readonly Reach[];
+}
+
+/** What the answers of all visuals with measures are made from. */
+export interface Ground {
+  readonly context: ReachContext;
+  readonly measures: readonly MeasureReach[];
+  readonly about: Omit<Shown, 'rows' | 'layout' | 'notes'>;
+  readonly notes: readonly string[];
+}
+
+function useOf(reaches: readonly Reach[]): UseAnswer {
+  const [first] = reaches;
+  const { part, asked, shown, days, daysWithData, acting, selection } = first!;
+  const { dataset, role } = part;
+  const measures = [...new Set(reaches.map((reach) => reach.part.measure.key))];
+  return { dataset, role, measures, asked, shown, days, daysWithData, acting, selection };
+}
+
+/** The window from the first to the last day shown, over all parts. */
+function windowOf(seen: readonly Reach[]): { window: Shown['window']; latest: Day } {
+  const [first] = seen;
+  const { asked, shown: own, days, daysWithData: ownDays, covered: ownCovered } = first!;
+  if (seen.every((reach) => reach.covered === ownCovered && sameRuns(reach.shown, own))) {
+    const latest = previousDayIn(ownCovered, own[own.length - 1]!.end)!;
+    return { window: { asked, shown: own, days, daysWithData: ownDays }, latest };
+  }
+  const shown: DayRuns = unionRuns(...seen.map((reach) => reach.shown));
+  const covered = unionRuns(...seen.map((reach) => intersectRuns(reach.covered, reach.shown)));
+  let daysWithData = 0;
+  for (const run of shown) daysWithData += countDaysIn(covered, run.start, run.end);
+  return {
+    window: { asked, shown, days: countDays(shown), daysWithData },
+    latest: covered[covered.length - 1]!.end,
+  };
+}
+
+/** The ground of a visual of which at least one part sees days with data (`seen`). */
+export function groundOf(
+  context: ReachContext,
+  measures: readonly MeasureReach[],
+  seen: readonly Reach[],
+): Ground {
+  const byUse = new Map<string, Reach[]>();
+  for (const reach of measures.flatMap((entry) => entry.reaches)) {
+    const place = JSON.stringify([reach.part.dataset, reach.part.role, reach.part.measure.condition]);
+    byUse.set(place, [...(byUse.get(place) ?? []), reach]);
+  }
+  const notes = measures.flatMap((entry) => notesOf(entry));
+  return {
+    context,
+    measures,
+    about: { ...windowOf(seen), uses: [...byUse.values()].map(useOf) },
+    notes: [...new Set(notes)],
+  };
+}
+
+function notesOf({ measure, reaches }: MeasureReach): string[] {
+  const notes: string[] = [];
+  for (const reach of reaches) {
+    const base = reach.part.measure;
+    if (reach.shown.length === 0) notes.push(`${measure.name}: no data in this window`);
+    else if (isCoarse(base) && !base.spread) notes.push(`${base.name} counts whole ${base.grain}s only`);
+    else if (isCoarse(base)) notes.push(`${base.name} is spread evenly over each ${base.grain}`);
+  }
+  return notes;
+}
+
+/** The layout that answered, the slowest when there were several. */
+export function slowest(layouts: readonly Layout[]): Layout {
+  if (layouts.includes('database')) return 'database';
+  return layouts.includes('sparse by day') ? 'sparse by day' : 'running totals';
+}

@@ -1,0 +1,42 @@
+/** The lanes of the almanac strip: the days on which each measure of a dashboard has data. */
+import { touchedUnits, isCoarse, provisionalFrom, type ReachContext } from './reach';
+import type { LaneAnswer } from './answer';
+import { roleName } from '../../model/model';
+import { seenBy } from '../wiring/selection';
+import { partsOf } from '../wiring/uses';
+import { measuresOf } from '../document/visuals';
+
+/** A lane for each measure and date role, under the slicers of the first visual that shows it. */
+export async function answerLanes(context: ReachContext): Promise<Record<string, LaneAnswer>> {
+  const { document, model, settings, source, today } = context;
+  const lanes: Record<string, LaneAnswer & { visuals: string[] }> = {};
+  for (const visual of document.visuals) {
+    for (const shown of measuresOf(visual)) {
+      for (const part of partsOf(model, shown) ?? []) {
+        const { dataset, role, measure } = part;
+        const key = `${dataset}/${measure.key}/${role}`;
+        const known = lanes[key];
+        if (known) {
+          if (!known.visuals.includes(visual.id)) known.visuals.push(visual.id);
+          continue;
+        }
+        const { selection } = seenBy(document, model, settings, visual, part);
+        const conditions = measure.condition ? [measure.condition] : [];
+        const days = await source.covered({ ...selection, conditions });
+        if (!days) continue;
+        const runs = isCoarse(measure) ? touchedUnits(days, measure.grain, model.rule) : days;
+        const isOther = role !== measure.role;
+        lanes[key] = {
+          dataset,
+          role,
+          measure: measure.key,
+          name: isOther ? `${measure.name}, ${roleName(model, dataset, role)}` : measure.name,
+          runs,
+          provisionalFrom: provisionalFrom(measure, today),
+          visuals: [visual.id],
+        };
+      }
+    }
+  }
+  return lanes;
+}

@@ -1,0 +1,87 @@
+/** Marks that stay solid while the rest is pale: the part of a visual's figures that chosen marks elsewhere keep. */
+import type { CalendarMapAnswer, ChartAnswer, CrosstabAnswer, ShownAnswer, VisualAnswer } from './answer';
+import type { DashboardDocument } from '../document/document';
+import { pickKey } from '../reader/pick';
+import type { Settings } from '../reader/setting';
+import { isChart, type Visual } from '../document/visuals';
+import { isPaling } from '../wiring/routes';
+
+/** Whether chosen marks elsewhere make those of this visual pale. */
+export function isPaled(document: DashboardDocument, settings: Settings, visual: Visual): boolean {
+  return document.wires.some(
+    (wire) =>
+      wire.target === visual.id && wire.on && isPaling(wire, visual) && settings.has(pickKey(wire.control)),
+  );
+}
+
+/** The document in which chosen marks keep rows of this visual, as if its wires filtered. */
+export function asFiltered(document: DashboardDocument, visual: Visual): DashboardDocument {
+  return {
+    ...document,
+    wires: document.wires.map((wire) => (wire.target === visual.id ? { ...wire, effect: 'filter' } : wire)),
+  };
+}
+
+const MOST_GROUPS = 100;
+
+/** The visual whose figures are asked for again: in the same buckets, with all groups. */
+export function inSameForm<V extends Visual>(visual: V, answer: ShownAnswer): V {
+  const unit = 'buckets' in answer && answer.buckets ? answer.buckets.unit : undefined;
+  return {
+    ...visual,
+    ...(unit ? { grain: unit } : {}),
+    ...(isChart(visual) ? { limit: MOST_GROUPS } : {}),
+  };
+}
+
+type Values = readonly (number | null)[];
+
+/** Values over buckets, put in the places of other buckets of the same unit. */
+function placed(values: Values, from: readonly number[], to: readonly number[]): (number | null)[] {
+  const at = new Map(from.map((start, i) => [start, values[i] ?? null]));
+  return to.map((start) => at.get(start) ?? null);
+}
+
+/** An answer with the solid part of its figures; null where there is none. */
+export function withLit(answer: ShownAnswer, kept: VisualAnswer): ShownAnswer {
+  switch (answer.kind) {
+    case 'chart':
+      return { ...answer, lit: litSeries(answer, kept.kind === 'chart' ? kept : undefined) };
+    case 'crosstab':
+      return { ...answer, lit: litCells(answer, kept.kind === 'crosstab' ? kept : undefined) };
+    case 'calendarmap':
+      return { ...answer, lit: litDays(answer, kept.kind === 'calendarmap' ? kept : undefined) };
+    default:
+      return answer;
+  }
+}
+
+function litSeries(answer: ChartAnswer, kept: ChartAnswer | undefined): Values[] {
+  return answer.series.map((series) => {
+    const same = kept?.series.find((entry) => entry.measure === series.measure && entry.name === series.name);
+    if (!kept || !same) return series.values.map(() => null);
+    if (answer.buckets) return placed(same.values, kept.buckets?.starts ?? [], answer.buckets.starts);
+    const at = new Map((kept.categories ?? []).map((category, i) => [category, same.values[i] ?? null]));
+    return (answer.categories ?? []).map((category) => at.get(category) ?? null);
+  });
+}
+
+function litCells(answer: CrosstabAnswer, kept: CrosstabAnswer | undefined): CrosstabAnswer['lit'] {
+  const rows = new Map((kept?.table ?? []).map((row) => [JSON.stringify(row.key), row]));
+  return answer.table.map((row) => {
+    const same = rows.get(JSON.stringify(row.key));
+    return row.cells.map((cell, m) => {
+      const own = same?.cells[m];
+      return {
+        values: own
+          ? placed(own.values, kept?.buckets?.starts ?? [], answer.buckets?.starts ?? [])
+          : cell.values.map(() => null),
+        whole: own?.whole ?? null,
+      };
+    });
+  });
+}
+
+function litDays(answer: CalendarMapAnswer, kept: CalendarMapAnswer | undefined): Values {
+  return answer.values.map((_, i) => (kept ? (kept.values[answer.first + i - kept.first] ?? null) : null));
+}

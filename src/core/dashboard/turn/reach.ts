@@ -1,0 +1,107 @@
+/** What a part of a visual sees: its rows, its window, and the days of that with data. */
+import type { Day } from '../../calendar/day';
+import { intersectRuns, normalizeRuns, type DayRun, type DayRuns } from '../../calendar/runs';
+import type { CalendarRule } from '../../calendar/rule';
+import { end, start, type Unit } from '../../calendar/units';
+import { clipRuns } from '../../coverage/coverage';
+import type { Selection, Source } from '../../cube/query';
+import type { Control, DashboardDocument, Visual } from '../document/document';
+import type { Measure, Model } from '../../model/model';
+import { seenBy, type Acting } from '../wiring/selection';
+import type { Settings } from '../reader/setting';
+import type { BasePart } from '../wiring/uses';
+
+/** A part with the rows that are left of its dataset. */
+export interface Reach {
+  readonly part: BasePart;
+  readonly selection: Selection;
+  /** Asked for through the part's date role; whole units only for measures of a coarse grain. */
+  readonly asked: DayRuns;
+  /** The part of that between the first and the last day with data. */
+  readonly shown: DayRuns;
+  readonly days: number;
+  readonly daysWithData: number;
+  /** A day with data near, where none lies in the window. */
+  readonly nearest: Day | undefined;
+  /** Days with data in all, the whole units for measures of a coarse grain. */
+  readonly covered: DayRuns;
+  readonly acting: readonly Acting[];
+  /** First day whose figures are not final yet; null when all are. */
+  readonly provisionalFrom: Day | null;
+}
+
+/** First day whose figures of a measure are not final on a day. */
+export function provisionalFrom(measure: Pick<Measure, 'settles'>, today: Day): Day | null {
+  return measure.settles > 0 ? today - measure.settles + 1 : null;
+}
+
+/** Whether rows of a measure stand for more than their day. */
+export const isCoarse = (measure: Pick<Measure, 'grain'>) => measure.grain !== 'day';
+
+/** The units that lie wholly in the runs; open ends stay open. */
+export function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
+  const whole = (run: DayRun): DayRun => {
+    const first = run.start === -Infinity ? -Infinity : start(unit, run.start, rule);
+    const last = run.end === Infinity ? Infinity : end(unit, run.end, rule);
+    return {
+      start: first < run.start ? end(unit, run.start, rule) + 1 : first,
+      end: last > run.end ? start(unit, run.end, rule) - 1 : last,
+    };
+  };
+  return normalizeRuns(runs.map(whole));
+}
+
+/** The units that share a day with the runs. */
+export function touchedUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
+  return normalizeRuns(
+    runs.map((run) => ({
+      start: run.start === -Infinity ? -Infinity : start(unit, run.start, rule),
+      end: run.end === Infinity ? Infinity : end(unit, run.end, rule),
+    })),
+  );
+}
+
+export interface ReachContext {
+  readonly document: DashboardDocument;
+  readonly model: Model;
+  readonly settings: Settings;
+  readonly source: Source;
+  /** Today, or the day that stands in its place. */
+  readonly today: Day;
+}
+
+/** What a part of an item sees; undefined when the source cannot tell. */
+export async function reachOf(
+  { document, model, settings, source, today }: ReachContext,
+  item: Visual | Control,
+  part: BasePart,
+  leaveOutUnsettled: boolean,
+): Promise<Reach | undefined> {
+  const { measure } = part;
+  const seen = seenBy(document, model, settings, item, part);
+  if (seen.pending) return undefined;
+  const selection = measure.condition
+    ? { ...seen.selection, conditions: [...seen.selection.conditions, measure.condition] }
+    : seen.selection;
+  const days = await source.covered(selection);
+  if (!days) return undefined;
+  const coarse = isCoarse(measure);
+  const covered = coarse ? touchedUnits(days, measure.grain, model.rule) : days;
+  const from = provisionalFrom(measure, today);
+  const settled = leaveOutUnsettled && from !== null ? [{ start: -Infinity, end: from - 1 }] : undefined;
+  const window = settled ? intersectRuns(seen.window, settled) : seen.window;
+  const asked = coarse && !measure.spread ? wholeUnits(window, measure.grain, model.rule) : window;
+  const clipped = clipRuns(asked, covered);
+  return {
+    part,
+    selection,
+    asked,
+    shown: clipped.empty ? [] : clipped.runs,
+    days: clipped.empty ? 0 : clipped.days,
+    daysWithData: clipped.empty ? 0 : clipped.daysWithData,
+    nearest: clipped.empty ? clipped.nearest : undefined,
+    covered,
+    acting: seen.acting,
+    provisionalFrom: leaveOutUnsettled ? null : from,
+  };
+}

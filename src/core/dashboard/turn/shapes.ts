@@ -1,0 +1,154 @@
+/** Which cubes a dashboard needs: one for each dataset and date role, with the columns in use. */
+import type { CubeShape } from '../../cube/cube';
+import { conditionKey } from '../../cube/rowCondition';
+import { columnIn } from '../../model/dimension';
+import type { ConditionControl, Control, DashboardDocument } from '../document/document';
+import { numbersFor } from '../../model/figures';
+import { columnOf, datasetOf, isCategory, spellingsOf, type MeasureRef, type Model } from '../../model/model';
+import { isPickSource, pickDimensions } from '../reader/pick';
+import { entryText, readCondition } from '../reader/conditions';
+import { columnsIn } from '../../condition/print';
+import { datasetUses, partsOf, slicerLevels, type BasePart } from '../wiring/uses';
+import { dimensionsOf, measuresOf } from '../document/visuals';
+
+/** The shapes of the cubes from which every turn of a dashboard can be answered. Live datasets have none. */
+export function cubeShapesFor(document: DashboardDocument, model: Model): CubeShape[] {
+  const shapes = new Map<string, CubeShape>();
+  const shapeOf = (dataset: string, day: string): CubeShape | undefined => {
+    const owner = datasetOf(model, dataset);
+    if (!owner || owner.live) return undefined;
+    const place = `${dataset}|${day}`;
+    const shape = shapes.get(place) ?? emptyShape(dataset, owner.load, day);
+    shapes.set(place, shape);
+    return shape;
+  };
+  const addPart = (part: BasePart) => {
+    const shape = shapeOf(part.dataset, part.role);
+    if (shape) addMeasure(shape, model, part);
+    return shape;
+  };
+  for (const item of [...document.visuals, ...document.controls]) {
+    for (const use of datasetUses(document, model, item)) {
+      const shape = shapeOf(use.dataset, use.role);
+      if (!shape) continue;
+      for (const wire of document.wires) {
+        if (wire.target !== item.id || !wire.on) continue;
+        const other = wire.roles[use.dataset];
+        if (other !== undefined && other !== use.role) addOnce(shape.otherDays, other);
+        const column = wire.columns?.[use.dataset];
+        if (column !== undefined) addOnce(shape.categories, column);
+      }
+    }
+  }
+  for (const visual of document.visuals) {
+    for (const part of measuresOf(visual).flatMap((shown) => partsOf(model, shown) ?? [])) {
+      const shape = addPart(part);
+      for (const dimension of dimensionsOf(visual)) {
+        const column = columnIn(model, dimension, part.dataset);
+        if (shape && column !== undefined) addOnce(shape.categories, column);
+      }
+    }
+  }
+  for (const control of document.controls) {
+    const shown = measureOfControl(control);
+    if (shown) (partsOf(model, shown) ?? []).forEach(addPart);
+  }
+  for (const shape of shapes.values()) finish(shape, document, model);
+  return [...shapes.values()];
+}
+
+/** The measure that a control shows or orders its values by. */
+function measureOfControl(control: Control): MeasureRef | null {
+  switch (control.kind) {
+    case 'range':
+      return control.measure;
+    case 'calendar':
+      return control.tint;
+    case 'slicer':
+      return control.orderBy;
+    default:
+      return null;
+  }
+}
+
+const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({
+  dataset,
+  load,
+  day,
+  otherDays: [],
+  categories: [],
+  conditions: [],
+  numbers: [],
+  spellings: {},
+});
+
+/** Adds what every slicer and every choice of marks may ask, and puts columns in an order that does not depend on the document's. */
+function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
+  for (const control of document.controls) {
+    for (const dimension of control.kind === 'slicer' ? slicerLevels(control) : []) {
+      const column = columnIn(model, dimension, shape.dataset);
+      if (column !== undefined) addOnce(shape.categories, column);
+    }
+    if (control.kind === 'condition' && control.dataset === shape.dataset)
+      addConditions(shape, model, control);
+    if (control.kind === 'numbers' && 'column' in control.of && control.of.dataset === shape.dataset)
+      addBounds(shape, model, control.of.column);
+  }
+  for (const dimension of document.visuals.filter(isPickSource).flatMap(pickDimensions)) {
+    const column = columnIn(model, dimension, shape.dataset);
+    if (column !== undefined) addOnce(shape.categories, column);
+  }
+  shape.categories = shape.categories.filter((column) => isCategory(model, shape.dataset, column)).sort();
+  shape.otherDays.sort();
+  shape.conditions.sort((a, b) => (conditionKey(a) < conditionKey(b) ? -1 : 1));
+  shape.numbers.sort((a, b) => (a.column < b.column ? -1 : 1));
+  for (const column of shape.categories) {
+    const spellings = spellingsOf(model, shape.dataset, column);
+    if (spellings) shape.spellings[column] = { ...spellings };
+  }
+}
+
+/**
+ * What a cube needs for conditions: the categories and dates that they are about, by which its cells are asked. A
+ * condition on numbers is left to the database.
+ */
+function addConditions(shape: CubeShape, model: Model, control: ConditionControl) {
+  for (const entry of control.groups.flatMap((group) => group.entries)) {
+    const text = entryText(model, control.dataset, entry);
+    const read = text === undefined ? undefined : readCondition(model, control.dataset, text);
+    if (!read?.ok) continue;
+    for (const column of columnsIn(read.value)) {
+      const type = columnOf(model, shape.dataset, column)?.type;
+      if (isCategory(model, shape.dataset, column)) addOnce(shape.categories, column);
+      const isDate = type === 'day' || type === 'timestamp';
+      if (isDate && column !== shape.day) addOnce(shape.otherDays, column);
+    }
+  }
+}
+
+/** The extremes of a number that readers choose a range of. */
+function addBounds(shape: CubeShape, model: Model, column: string) {
+  const found = columnOf(model, shape.dataset, column);
+  if (found?.type !== 'whole' && found?.type !== 'decimal') return;
+  const known = shape.numbers.find((entry) => entry.column === column);
+  if (known) known.extremes = true;
+  else shape.numbers.push({ column, scale: found.scale, extremes: true });
+}
+
+function addOnce(list: string[], entry: string) {
+  if (!list.includes(entry)) list.push(entry);
+}
+
+function addMeasure(shape: CubeShape, model: Model, { dataset, measure }: BasePart) {
+  const { condition } = measure;
+  if (condition && !shape.conditions.some((known) => conditionKey(known) === conditionKey(condition)))
+    shape.conditions.push(condition);
+  for (const { column, scale, extremes, distinct } of numbersFor(model, dataset, measure)) {
+    // Distinct values are counted by the database, and texts and dates have no place among a cube's numbers.
+    const type = columnOf(model, dataset, column)?.type;
+    if (distinct || (type !== 'whole' && type !== 'decimal')) continue;
+    const known = shape.numbers.find((entry) => entry.column === column);
+    if (known) known.extremes ||= extremes;
+    else shape.numbers.push({ column, scale, extremes });
+  }
+}

@@ -1,0 +1,136 @@
+/** Values of a measure by groups and buckets: from one query, from spread stretches, or as a ratio of two tables. */
+import { countDaysIn, type DayRuns } from '../../calendar/runs';
+import type { CalendarRule } from '../../calendar/rule';
+import { bucketEnd } from '../../cube/aggregate';
+import type { BucketSpan, GroupColumn, Layout, Source } from '../../cube/query';
+import { groupColumn, type Dimension } from '../../model/dimension';
+import { measureValues, numbersFor } from '../../model/figures';
+import { wholeUnitsIn } from './grain';
+import type { Measure, Model } from '../../model/model';
+import { isCoarse, touchedUnits, type Reach } from './reach';
+
+type Key = readonly (string | null)[];
+type Values = (number | null)[];
+
+/** `values` has for each key one entry a bucket (one in all when there are no buckets). */
+export interface ValueTable {
+  readonly keys: readonly Key[];
+  readonly values: readonly Values[];
+  readonly rows: number;
+  readonly layout: Layout;
+}
+
+export type TableOutcome =
+  | { readonly kind: 'table'; readonly table: ValueTable }
+  /** The source cannot tell. */
+  | { readonly kind: 'elsewhere' }
+  /** The rows of a dataset cannot be told apart by this dimension. */
+  | { readonly kind: 'no column'; readonly dataset: string; readonly dimension: Dimension };
+
+export interface TableWanted {
+  readonly dimensions: readonly Dimension[];
+  readonly buckets: BucketSpan | null;
+}
+
+/** The values of one base measure where it reaches. */
+async function baseTable(
+  model: Model,
+  source: Source,
+  reach: Reach,
+  wanted: TableWanted,
+): Promise<TableOutcome> {
+  const { dataset, measure } = reach.part;
+  const columns: GroupColumn[] = [];
+  for (const dimension of wanted.dimensions) {
+    const column = groupColumn(model, dimension, dataset);
+    if (!column) return { kind: 'no column', dataset, dimension };
+    columns.push(column);
+  }
+  const spread = isCoarse(measure) && measure.spread;
+  const numbers = numbersFor(model, dataset, measure);
+  const window = spread ? touchedUnits(reach.shown, measure.grain, model.rule) : reach.shown;
+  const stretches = spread ? stretchesOf(measure, window, model.rule) : null;
+  const buckets = stretches ?? wanted.buckets;
+  const answer = await source.aggregate({ ...reach.selection, window, by: { columns, buckets }, numbers });
+  if (!answer) return { kind: 'elsewhere' };
+  const all = measureValues(measure, answer);
+  const groups = answer.keys.length;
+  const size = buckets?.starts.length ?? 1;
+  const values = answer.keys.map((_, g) => Array.from({ length: size }, (__, b) => all[b * groups + g]!));
+  const rows = answer.rows.reduce((total, count) => total + count, 0);
+  const spreadOut = stretches
+    ? values.map((entry) => spreadOver(entry, stretches, reach.shown, wanted.buckets))
+    : values;
+  return { kind: 'table', table: { keys: answer.keys, values: spreadOut, rows, layout: answer.layout } };
+}
+
+/** The stretches of a coarse measure from the first to the last day of some runs. */
+function stretchesOf(measure: Measure, runs: DayRuns, rule: CalendarRule): BucketSpan | null {
+  const first = runs[0]?.start;
+  const last = runs[runs.length - 1]?.end;
+  if (first === undefined || last === undefined) return null;
+  return wholeUnitsIn(measure.grain, first, last, rule);
+}
+
+/** Spreads the values of stretches evenly over their days, and adds up the days that are shown by bucket. */
+export function spreadOver(
+  values: Values,
+  stretches: BucketSpan,
+  shown: DayRuns,
+  buckets: BucketSpan | null,
+): Values {
+  const span = buckets ?? { starts: [stretches.starts[0]!], end: stretches.end };
+  const out: Values = span.starts.map(() => null);
+  values.forEach((value, i) => {
+    if (value === null) return;
+    const from = stretches.starts[i]!;
+    const to = bucketEnd(stretches, i);
+    span.starts.forEach((start, b) => {
+      const days = countDaysIn(shown, Math.max(from, start), Math.min(to, bucketEnd(span, b)));
+      if (days > 0) out[b] = (out[b] ?? 0) + (value * days) / (to - from + 1);
+    });
+  });
+  return out;
+}
+
+/**
+ * The quotient of two tables, key by key: null where either side has no value or the lower one is zero. `zeros` says
+ * that a missing upper value is none of something that is counted, so a zero.
+ */
+export function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: boolean): ValueTable {
+  const keyOf = (key: Key) => JSON.stringify(key);
+  const upper = new Map(over.keys.map((key, i) => [keyOf(key), over.values[i]!]));
+  const values = under.keys.map((key, i) => {
+    const dividends = upper.get(keyOf(key));
+    return under.values[i]!.map((divisor, b) => {
+      const value = dividends?.[b] ?? (zeros ? 0 : null);
+      return value === null || divisor === null || divisor === 0 ? null : (value / divisor) * factor;
+    });
+  });
+  const layout = over.layout === 'database' || under.layout === 'database' ? 'database' : over.layout;
+  return { keys: under.keys, values, rows: over.rows + under.rows, layout };
+}
+
+/** A percentage is a ratio in hundredths. */
+export const ratioFactor = (measure: Pick<Measure, 'unit'>) => (measure.unit === '%' ? 100 : 1);
+
+/** The values of a measure whose parts reach so far (one, or two for a ratio). */
+export async function valueTable(
+  model: Model,
+  source: Source,
+  measure: Measure,
+  reaches: readonly Reach[],
+  wanted: TableWanted,
+): Promise<TableOutcome> {
+  const tables: ValueTable[] = [];
+  for (const reach of reaches) {
+    const outcome = await baseTable(model, source, reach, wanted);
+    if (outcome.kind !== 'table') return outcome;
+    tables.push(outcome.table);
+  }
+  const [first, second] = tables;
+  if (!first) return { kind: 'elsewhere' };
+  if (!second) return { kind: 'table', table: first };
+  const zeros = reaches[0]!.part.measure.missing === 'zero';
+  return { kind: 'table', table: ratioTable(first, second, ratioFactor(measure), zeros) };
+}

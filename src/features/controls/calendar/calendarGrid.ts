@@ -1,0 +1,95 @@
+/** The arithmetic of a calendar: its grid of days, what can be picked, and the phrases that picks make. */
+import { civilFromDay, dayFromCivil, isoDay, type Day } from '../../../core/calendar/day';
+import type { CalendarRule } from '../../../core/calendar/rule';
+import { nextDayIn, previousDayIn, runsOfDays, type DayRuns } from '../../../core/calendar/runs';
+import { end, shiftMonths, start } from '../../../core/calendar/units';
+import type { CalendarPicker } from '../../../core/dashboard/document/document';
+import { intervalText } from '../../../core/period/print';
+
+/** The weeks that show a month, each of seven days, those of neighbouring months included. */
+export function weeksOf(month: Day, rule: CalendarRule): Day[][] {
+  const last = end('month', month, rule);
+  const weeks: Day[][] = [];
+  for (let day = start('week', start('month', month, rule), rule); day <= last; day += 7) {
+    weeks.push(Array.from({ length: 7 }, (_, i) => day + i));
+  }
+  return weeks;
+}
+
+/** The day that a key leads to from another; days that cannot be picked are passed over. Undefined for other keys. */
+export function dayByKey(key: string, day: Day, offered: DayRuns, rule: CalendarRule): Day | undefined {
+  const forward = (goal: Day) => nextDayIn(offered, goal) ?? day;
+  const back = (goal: Day) => previousDayIn(offered, goal) ?? day;
+  switch (key) {
+    case 'ArrowRight':
+      return forward(day + 1);
+    case 'ArrowLeft':
+      return back(day - 1);
+    case 'ArrowDown':
+      return forward(day + 7);
+    case 'ArrowUp':
+      return back(day - 7);
+    case 'PageDown':
+      return forward(shiftMonths(day, 1));
+    case 'PageUp':
+      return back(shiftMonths(day, -1));
+    case 'Home':
+      return forward(start('week', day, rule));
+    case 'End':
+      return back(end('week', day, rule));
+    default:
+      return undefined;
+  }
+}
+
+/** The phrase after a day was picked. `from` is the first day of a range that waits for its second. */
+export function pickedText(picks: CalendarPicker['picks'], day: Day, now: DayRuns, from: Day | null): string {
+  switch (picks) {
+    case 'day':
+      return isoDay(day);
+    case 'from':
+      return `${isoDay(day)}/..`;
+    case 'up to':
+      return `../${isoDay(day)}`;
+    case 'range':
+      return from === null ? isoDay(day) : intervalText(Math.min(from, day), Math.max(from, day));
+    case 'days':
+      return daysText(toggled(now, day));
+  }
+}
+
+/** Runs (closed ones) with a day put in or taken out. */
+function toggled(runs: DayRuns, day: Day): Day[] {
+  const days = new Set<Day>();
+  for (const run of runs) {
+    if (!Number.isFinite(run.start) || !Number.isFinite(run.end)) continue;
+    for (let each = run.start; each <= run.end; each++) days.add(each);
+  }
+  if (days.has(day)) days.delete(day);
+  else days.add(day);
+  return [...days].sort((a, b) => a - b);
+}
+
+/** Days as a phrase; none at all is every day. */
+export function daysText(days: readonly Day[]): string {
+  const runs = runsOfDays(days);
+  return runs.length === 0 ? 'all' : runs.map((run) => intervalText(run.start, run.end)).join(', ');
+}
+
+/** The first years of the decades' view around a year: twelve years beginning with the decade. */
+export function decadeOf(day: Day): number[] {
+  const { year } = civilFromDay(day);
+  const first = Math.floor(year / 10) * 10;
+  return Array.from({ length: 12 }, (_, i) => first + i);
+}
+
+/** First day of a month (1–12) of a year, kept inside the known years. */
+export function monthOf(year: number, month: number): Day {
+  return dayFromCivil(Math.max(1, Math.min(9999, year)), month, 1);
+}
+
+/** Whether any day of a stretch (inclusive) is offered. */
+export function anyOffered(offered: DayRuns, first: Day, last: Day): boolean {
+  const next = nextDayIn(offered, first);
+  return next !== undefined && next <= last;
+}

@@ -1,0 +1,179 @@
+'use client';
+/** The settings of a condition control: its dataset, its groups of conditions, how they are joined. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { readCondition } from '../../../core/dashboard/reader/conditions';
+import type { ConditionEntry } from '../../../core/dashboard/document/controls';
+import type { ConditionControl } from '../../../core/dashboard/document/document';
+import { definitionOf } from '../../../core/model/model';
+import { ConditionField } from '../../ui/ConditionField';
+import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
+import { HoldSetting, RevealSetting } from '../TimeSettings';
+import { useWorkspace } from '../../workspace/workspace';
+
+type Group = ConditionControl['groups'][number];
+
+const JOINS = [
+  { value: 'all', label: 'all of these' },
+  { value: 'any', label: 'any of these' },
+];
+const joinOf = (value: string) => (value === 'any' ? 'any' : 'all');
+const OWN_TEXT = '';
+
+/** An id that no entry of the control has. */
+function freeEntryId(control: ConditionControl): string {
+  const taken = new Set(control.groups.flatMap((group) => group.entries.map((entry) => entry.id)));
+  for (let n = 1; ; n++) if (!taken.has(`c${n}`)) return `c${n}`;
+}
+
+export function ConditionSettings({
+  control,
+  change,
+}: {
+  control: ConditionControl;
+  change: (part: Partial<ConditionControl>) => void;
+}) {
+  const { model } = useWorkspace();
+  const newEntry = (): ConditionEntry => ({
+    id: freeEntryId(control),
+    name: '',
+    sql: '',
+    definition: null,
+    on: true,
+  });
+  const setGroup = (at: number, group: Group) =>
+    change({
+      groups: control.groups
+        .map((old, i) => (i === at ? group : old))
+        .filter((entry) => entry.entries.length > 0),
+    });
+  return (
+    <>
+      <ChoiceSetting
+        label="Rows of"
+        value={control.dataset}
+        options={model.datasets.map((dataset) => ({ value: dataset.key, label: dataset.name }))}
+        onChange={(dataset) => change({ dataset, groups: [] })}
+      />
+      {control.groups.length > 1 && (
+        <ChoiceSetting
+          label="Rows have to keep"
+          value={control.join}
+          options={[
+            { value: 'all', label: 'every group' },
+            { value: 'any', label: 'one group or another' },
+          ]}
+          onChange={(join) => change({ join: joinOf(join) })}
+        />
+      )}
+      {control.groups.map((group, g) => (
+        <Box
+          key={g}
+          role="group"
+          aria-label={`Group ${g + 1}`}
+          sx={{ borderLeft: 3, borderColor: 'secondary.light', pl: 1, my: 1 }}
+        >
+          <ChoiceSetting
+            label={`Group ${g + 1}: rows keep`}
+            value={group.join}
+            options={JOINS}
+            onChange={(join) => setGroup(g, { ...group, join: joinOf(join) })}
+          />
+          {group.entries.map((entry) => (
+            <EntrySettings
+              key={entry.id}
+              control={control}
+              entry={entry}
+              onChange={(next) =>
+                setGroup(g, {
+                  ...group,
+                  entries: group.entries.map((old) => (old.id === entry.id ? next : old)),
+                })
+              }
+              onRemove={() =>
+                setGroup(g, { ...group, entries: group.entries.filter((old) => old.id !== entry.id) })
+              }
+            />
+          ))}
+          <Button onClick={() => setGroup(g, { ...group, entries: [...group.entries, newEntry()] })}>
+            Add a condition
+          </Button>
+        </Box>
+      ))}
+      <Button onClick={() => change({ groups: [...control.groups, { join: 'all', entries: [newEntry()] }] })}>
+        {control.groups.length === 0 ? 'Add a condition' : 'Add a group'}
+      </Button>
+      <SwitchSetting
+        label="Readers can type one of their own"
+        checked={control.open}
+        onChange={(open) => change({ open })}
+      />
+      <HoldSetting control={control} change={change} />
+      <RevealSetting control={control} change={change} />
+    </>
+  );
+}
+
+function EntrySettings({
+  control,
+  entry,
+  onChange,
+  onRemove,
+}: {
+  control: ConditionControl;
+  entry: ConditionEntry;
+  onChange: (entry: ConditionEntry) => void;
+  onRemove: () => void;
+}) {
+  const { model } = useWorkspace();
+  const definitions = model.definitions.filter((definition) => definition.dataset === control.dataset);
+  const definition = entry.definition === null ? undefined : definitionOf(model, entry.definition);
+  const isRead = entry.definition !== null || readCondition(model, control.dataset, entry.sql).ok;
+  return (
+    <Box sx={{ mb: 1, pb: 0.5, borderBottom: 1, borderColor: 'hairline' }}>
+      {(definitions.length > 0 || entry.definition !== null) && (
+        <ChoiceSetting
+          label="Taken from"
+          value={entry.definition ?? OWN_TEXT}
+          options={[
+            { value: OWN_TEXT, label: 'a text of its own' },
+            ...definitions.map(({ key, name }) => ({ value: key, label: `${name} · definition` })),
+          ]}
+          onChange={(key) => onChange({ ...entry, definition: key === OWN_TEXT ? null : key })}
+        />
+      )}
+      {entry.definition === null ? (
+        <ConditionField
+          label="Condition"
+          value={entry.sql}
+          model={model}
+          dataset={control.dataset}
+          onCommit={(sql) => onChange({ ...entry, sql })}
+        />
+      ) : (
+        <Typography variant="body2" color="textSecondary" sx={{ fontFamily: 'monospace' }}>
+          {definition?.sql ?? 'This definition is not there any more.'}
+        </Typography>
+      )}
+      <TextSetting
+        label="Shown as"
+        value={entry.name}
+        placeholder={definition?.name ?? (isRead ? entry.sql : 'Name')}
+        onChange={(name) => onChange({ ...entry, name: name.slice(0, 100) })}
+      />
+      <Box sx={{ display: 'flex', alignItems: 'center' }}>
+        <Box sx={{ flex: 1 }}>
+          <SwitchSetting
+            label="On at the start"
+            checked={entry.on}
+            onChange={(on) => onChange({ ...entry, on })}
+          />
+        </Box>
+        <Button color="error" onClick={onRemove} sx={{ minWidth: 0 }}>
+          Remove
+        </Button>
+      </Box>
+    </Box>
+  );
+}

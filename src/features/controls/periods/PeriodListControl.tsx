@@ -1,0 +1,194 @@
+'use client';
+/** The period list: the designer's phrases, each with its days now; the last entry may open start and end. */
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import { useMemo, useState, type KeyboardEvent } from 'react';
+import { clipRuns } from '../../../core/coverage/coverage';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodList } from '../../../core/dashboard/document/document';
+import { runsWords } from '../../../core/period/describe';
+import { canonicalText } from '../../../core/period/canonical';
+import { intervalText } from '../../../core/period/print';
+import { resolveText } from '../../../core/period/resolve';
+import { quietStyle, role } from '../../../theme/roles';
+import { DayField, refuseUncovered } from '../../ui/DayField';
+import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
+import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
+import { usePeriod } from '../usePeriod';
+
+interface Entry {
+  readonly name: string;
+  readonly phrase: string;
+  readonly words: string;
+  /** Why it cannot be chosen now; null when it can. */
+  readonly reason: string | null;
+}
+
+function entriesOf(list: PeriodList, answer: PeriodAnswer): Entry[] {
+  return list.entries.map(({ name, phrase }) => {
+    const resolved = resolveText(phrase, answer.context);
+    if (!resolved.ok) return { name, phrase, words: '', reason: resolved.error.message };
+    if (resolved.empty) return { name, phrase, words: '', reason: EMPTY_WORDS[resolved.empty] };
+    const words = runsWords(resolved.runs, answer.context.rule);
+    const isEmpty = clipRuns(resolved.runs, answer.covered).empty && !list.allowUncovered;
+    return { name, phrase, words, reason: isEmpty ? 'no data then' : null };
+  });
+}
+
+const CHOOSE = 'Choose dates';
+
+export function PeriodListControl({ control, answer }: { control: PeriodList; answer: PeriodAnswer }) {
+  const period = usePeriod(control, answer);
+  const [isChoosing, setChoosing] = useState(false);
+  const entries = useMemo(() => entriesOf(control, answer), [control, answer]);
+  const now = canonicalText(period.text);
+  const chosen = isChoosing ? undefined : entries.find((entry) => canonicalText(entry.phrase) === now);
+  const opensDates = control.chooseDates && (isChoosing || (!chosen && !period.isEverything));
+  const firstFree = entries.find((entry) => entry.reason === null);
+  const take = (entry: Entry) => {
+    setChoosing(false);
+    period.set(entry.phrase);
+  };
+  const first = period.asked[0]?.start;
+  const last = period.asked[period.asked.length - 1]?.end;
+  const refuse = refuseUncovered(answer.covered, control.allowUncovered);
+  return (
+    <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
+      <NarrowHead period={period} />
+      <PeriodProblem period={period} />
+      {control.face === 'menu' ? (
+        <Select
+          size="small"
+          value={opensDates ? CHOOSE : (chosen?.name ?? '')}
+          displayEmpty
+          renderValue={(name) => name || 'every day'}
+          inputProps={{ 'aria-label': `Period of ${period.title}` }}
+          onChange={(event) => {
+            const entry = entries.find((candidate) => candidate.name === event.target.value);
+            if (entry) take(entry);
+            else setChoosing(true);
+          }}
+        >
+          {entries.map((entry) => (
+            <MenuItem key={entry.name} value={entry.name} disabled={entry.reason !== null}>
+              {entry.name}
+              <span style={{ ...quietStyle, marginLeft: 8 }}>{entry.reason ?? entry.words}</span>
+            </MenuItem>
+          ))}
+          {control.chooseDates && <MenuItem value={CHOOSE}>{CHOOSE}</MenuItem>}
+        </Select>
+      ) : (
+        <div
+          role="radiogroup"
+          onKeyDown={stepRadio}
+          aria-label={`Period of ${period.title}`}
+          style={{ overflowY: 'auto', minHeight: 0, flex: 1 }}
+        >
+          {entries.map((entry) => (
+            <EntryButton
+              key={entry.name}
+              entry={entry}
+              isFirst={chosen === undefined && !opensDates && entry === firstFree}
+              isChosen={entry === chosen}
+              onTake={() => take(entry)}
+            />
+          ))}
+          {control.chooseDates && (
+            <EntryButton
+              entry={{ name: CHOOSE, phrase: '', words: '', reason: null }}
+              isFirst={false}
+              isChosen={opensDates}
+              onTake={() => setChoosing(true)}
+            />
+          )}
+        </div>
+      )}
+      {opensDates && (
+        <div style={{ display: 'flex', gap: 6, paddingTop: 6, flex: 'none' }}>
+          <DayField
+            label="Start"
+            day={first}
+            refuse={refuse}
+            onDay={(day) => period.set(intervalText(day, Math.max(day, last ?? day)))}
+          />
+          <DayField
+            label="End"
+            day={last}
+            refuse={refuse}
+            onDay={(day) => period.set(intervalText(Math.min(day, first ?? day), day))}
+          />
+        </div>
+      )}
+      <HeldChanges id={control.id} />
+    </div>
+  );
+}
+
+/** Arrow keys go to the next entry that can be chosen, and choose it, as radio buttons do. */
+function stepRadio(event: KeyboardEvent<HTMLElement>) {
+  const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
+  if (by === undefined) return;
+  event.preventDefault();
+  const radios = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('[role=radio]:not(:disabled)')];
+  const at = radios.indexOf(document.activeElement as HTMLButtonElement);
+  const next = radios[(at + by + radios.length) % radios.length];
+  next?.focus();
+  next?.click();
+}
+
+function EntryButton({
+  entry,
+  isFirst,
+  isChosen,
+  onTake,
+}: {
+  entry: Entry;
+  /** Whether the Tab key comes here while nothing is chosen. */
+  isFirst: boolean;
+  isChosen: boolean;
+  onTake: () => void;
+}) {
+  const { name, words, reason } = entry;
+  return (
+    <button
+      type="button"
+      role="radio"
+      aria-checked={isChosen}
+      tabIndex={isChosen || isFirst ? 0 : -1}
+      disabled={reason !== null}
+      title={reason === null ? words : `${name}: ${reason}${words ? ` (${words})` : ''}`}
+      onClick={onTake}
+      style={{
+        display: 'flex',
+        alignItems: 'baseline',
+        gap: 8,
+        width: '100%',
+        minHeight: 26,
+        border: 0,
+        borderLeft: `3px solid ${isChosen ? role.time : 'transparent'}`,
+        background: isChosen ? role.timeTint : 'none',
+        font: 'inherit',
+        fontWeight: isChosen ? 650 : 450,
+        color: reason === null ? role.ink : role.quiet,
+        textDecoration: reason === null ? 'none' : 'line-through',
+        textAlign: 'left',
+        cursor: reason === null ? 'pointer' : 'not-allowed',
+        padding: '2px 8px',
+      }}
+    >
+      <span style={{ flex: 'none' }}>{name}</span>
+      <span
+        style={{
+          ...quietStyle,
+          flex: 1,
+          textAlign: 'right',
+          whiteSpace: 'nowrap',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
+        {reason ?? words}
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,216 @@
+'use client';
+/** The track of a range slider, with its brackets, its histogram and its ticks. */
+import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Day } from '../../../core/calendar/day';
+import { longDayWords } from '../../../core/calendar/names';
+import { subtractRuns } from '../../../core/calendar/runs';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { RangeSlider } from '../../../core/dashboard/document/document';
+import { bracketPath, HatchPattern } from '../../../theme/marks';
+import { role } from '../../../theme/roles';
+import { useSize } from '../../ui/useSize';
+import { Histogram } from './Histogram';
+import type { Span } from '../ribbon';
+import {
+  dayAt,
+  movedByDays,
+  shareOf,
+  steppedSide,
+  steppedSpan,
+  ticksOf,
+  withSide,
+  type Track,
+} from './track';
+
+type Grip =
+  { readonly kind: 'start' | 'end' } | { readonly kind: 'body'; readonly day: Day; readonly from: Span };
+
+const TICKS = 16;
+const HANDLE = 26;
+
+export function SliderTrack(props: {
+  readonly title: string;
+  readonly track: Track;
+  readonly span: Span;
+  readonly answer: PeriodAnswer;
+  readonly fixedEnd: RangeSlider['fixedEnd'];
+  preview(span: Span): void;
+  commit(span: Span): void;
+  clear(): void;
+}) {
+  const { title, track, span, answer, fixedEnd, preview, commit, clear } = props;
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  const hatch = useId();
+  const grip = useRef<Grip | null>(null);
+  const latest = useRef<Span | null>(null);
+  const [draft, setDraft] = useState<Span | null>(null);
+  const shown = draft ?? span;
+  const floor = Math.max(20, height - TICKS);
+  const x = (day: Day) => 6 + shareOf(track, day) * (width - 12);
+  const dayUnder = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const ratio = box.width / width || 1;
+    return dayAt(track, ((event.clientX - box.left) / ratio - 6) / (width - 12));
+  };
+  const show = (next: Span) => {
+    if (latest.current && latest.current.start === next.start && latest.current.end === next.end) return;
+    latest.current = next;
+    setDraft(next);
+    preview(next);
+  };
+  const finish = () => {
+    if (latest.current) commit(latest.current);
+    grip.current = null;
+    latest.current = null;
+    setDraft(null);
+  };
+  const onDown = (event: PointerEvent<SVGSVGElement>) => {
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const side = (event.target as Element).closest('[data-end]')?.getAttribute('data-end');
+    const day = dayUnder(event);
+    if (side === 'start' || side === 'end') grip.current = { kind: side };
+    else if (day >= span.start && day <= span.end && fixedEnd === 'none')
+      grip.current = { kind: 'body', day, from: span };
+    else {
+      const nearer = Math.abs(day - span.start) < Math.abs(day - span.end) ? 'start' : 'end';
+      const free = fixedEnd === 'none' ? nearer : fixedEnd === 'start' ? 'end' : 'start';
+      grip.current = { kind: free };
+      show(withSide(track, span, free, day));
+    }
+  };
+  const onMove = (event: PointerEvent<SVGSVGElement>) => {
+    const now = grip.current;
+    if (!now) return;
+    const day = dayUnder(event);
+    if (now.kind === 'body') show(movedByDays(track, now.from, day - now.day));
+    else show(withSide(track, latest.current ?? span, now.kind, day));
+  };
+  const onKey = (part: 'start' | 'end' | 'body') => (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -10, PageUp: 10 }[
+      event.key
+    ];
+    const edge = { Home: track.first, End: track.last }[event.key];
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      clear();
+    }
+    if (by === undefined && edge === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (part === 'body') {
+      const next =
+        by === undefined
+          ? movedByDays(track, span, edge! < span.start ? edge! - span.start : edge! - span.end)
+          : steppedSpan(track, span, by);
+      if (next) commit(next);
+    } else commit(by === undefined ? withSide(track, span, part, edge!) : steppedSide(track, span, part, by));
+  };
+  const gaps = useMemo(() => subtractRuns([{ start: track.first, end: track.last }], track.covered), [track]);
+  const sides = (['start', 'end'] as const).filter((side) => side !== fixedEnd);
+  const bounds = { 'aria-valuemin': track.first, 'aria-valuemax': track.last };
+  return (
+    <div ref={ref} style={{ flex: 1, minWidth: 0, position: 'relative' }}>
+      {width > 0 && height > 0 && (
+        <svg
+          width={width}
+          height={height}
+          role="group"
+          aria-label={`${title}, range`}
+          onPointerDown={onDown}
+          onPointerMove={onMove}
+          onPointerUp={finish}
+          onPointerCancel={finish}
+          style={{ display: 'block', touchAction: 'none', userSelect: 'none', cursor: 'pointer' }}
+        >
+          <defs>
+            <HatchPattern id={hatch} />
+          </defs>
+          <Histogram answer={answer} track={track} span={shown} x={x} top={8} floor={floor - 8} />
+          <rect
+            x={x(track.first)}
+            y={floor - 7}
+            width={x(track.last + 1) - x(track.first)}
+            height={7}
+            fill={role.timeSoft}
+          />
+          {gaps.map((gap) => (
+            <rect
+              key={gap.start}
+              x={x(gap.start)}
+              y={floor - 7}
+              width={Math.max(1, x(gap.end + 1) - x(gap.start))}
+              height={7}
+              fill={`url(#${hatch})`}
+            />
+          ))}
+          <rect
+            x={x(shown.start)}
+            y={floor - 7}
+            width={Math.max(1, x(shown.end + 1) - x(shown.start))}
+            height={7}
+            fill={role.time}
+            fillOpacity="0.75"
+          />
+          <g fontSize="11" fill={role.quiet}>
+            {ticksOf(track, width, 46).map((tick) => (
+              <g key={tick.day}>
+                <line x1={x(tick.day)} x2={x(tick.day)} y1={floor} y2={floor + 4} stroke={role.quiet} />
+                <text x={x(tick.day) + 3} y={floor + 13}>
+                  {tick.label}
+                </text>
+              </g>
+            ))}
+          </g>
+          <rect
+            x={x(shown.start)}
+            y={4}
+            width={Math.max(1, x(shown.end + 1) - x(shown.start))}
+            height={floor - 4}
+            fill="transparent"
+            tabIndex={0}
+            role="slider"
+            aria-label={`Window of ${title}`}
+            {...bounds}
+            aria-valuenow={shown.start}
+            aria-valuetext={`${longDayWords(shown.start)} to ${longDayWords(shown.end)}`}
+            onKeyDown={onKey('body')}
+            style={{ cursor: fixedEnd === 'none' ? 'grab' : 'default' }}
+          />
+          {(['start', 'end'] as const).map((side) => {
+            const at = side === 'start' ? x(shown.start) : x(shown.end + 1);
+            const isFree = sides.includes(side);
+            return (
+              <g
+                key={side}
+                {...(isFree
+                  ? {
+                      'data-end': side,
+                      tabIndex: 0,
+                      role: 'slider',
+                      'aria-label': `${side === 'start' ? 'Start' : 'End'} of ${title}`,
+                      ...bounds,
+                      'aria-valuenow': shown[side],
+                      'aria-valuetext': longDayWords(shown[side]),
+                      onKeyDown: onKey(side),
+                      style: { cursor: 'ew-resize' },
+                    }
+                  : { 'aria-hidden': true })}
+              >
+                {isFree && (
+                  <rect x={at - HANDLE / 2} y={0} width={HANDLE} height={floor} fill="transparent" />
+                )}
+                <path
+                  d={bracketPath(side, at, 3, floor, 7)}
+                  fill="none"
+                  stroke={isFree ? role.time : role.quiet}
+                  strokeWidth="3"
+                />
+              </g>
+            );
+          })}
+        </svg>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,177 @@
+'use client';
+/** The settings of a slicer. */
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { BLANK } from '../../../core/model/blank';
+import { pathOf as slicerPath } from '../../../core/dashboard/reader/conditions';
+import { dimensionKey, isAttribute } from '../../../core/model/dimension';
+import type { Slicer } from '../../../core/dashboard/document/document';
+import { DimensionSetting } from '../../ui/DimensionSetting';
+import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
+import { dimensionsIn, measureOptions, sameDimension } from '../../ui/options';
+import { SaveDefinition } from './SaveDefinition';
+import { HoldSetting, RevealSetting } from '../TimeSettings';
+import { useControlAnswer, useWorkspace } from '../../workspace/workspace';
+
+const NATURAL = 'natural';
+/** Levels of a tree below the first, at most. */
+const MOST_BELOW = 3;
+
+const valueName = (value: string | null) =>
+  (slicerPath(value) ?? [value]).map((part) => part ?? BLANK).join(' › ');
+
+/** The levels of a tree below the first. */
+function TreeLevels({ slicer, onChange }: { slicer: Slicer; onChange: (below: Slicer['below']) => void }) {
+  const { model } = useWorkspace();
+  const levels = [...slicer.below, ...(slicer.below.length < MOST_BELOW ? [null] : [])];
+  return levels.map((level, i) => (
+    <DimensionSetting
+      model={model}
+      key={i}
+      label={`Level ${i + 2}`}
+      value={level}
+      none="None"
+      onChange={(dimension) => {
+        const below = [...slicer.below];
+        if (dimension && !isAttribute(dimension)) below[i] = dimension;
+        else below.splice(i, 1);
+        onChange(below);
+      }}
+    />
+  ));
+}
+
+export function SlicerSettings({
+  slicer,
+  change,
+}: {
+  slicer: Slicer;
+  change: (part: Partial<Slicer>) => void;
+}) {
+  const { model, reader } = useWorkspace();
+  const answer = useControlAnswer(slicer.id);
+  const chosen = answer?.kind === 'slicer' ? answer.choice : [];
+  const differs = JSON.stringify(chosen) !== JSON.stringify(slicer.default);
+  const options = dimensionsIn(model);
+  /** A change after which values mean something else: what was chosen goes. */
+  const reset = (part: Partial<Slicer>) => {
+    change({ ...part, default: [] });
+    reader.setChoice(slicer.id, null);
+  };
+  const changeFace = (text: string) => {
+    const face = (['list', 'menu', 'buttons', 'tree'] as const).find((entry) => entry === text) ?? 'list';
+    if ((face === 'tree') !== (slicer.face === 'tree')) reset({ face });
+    else change({ face });
+  };
+  return (
+    <>
+      <ChoiceSetting
+        label="Values of"
+        value={dimensionKey(sameDimension(model, slicer.dimension))}
+        options={options.map(({ dimension, label }) => ({ value: dimensionKey(dimension), label }))}
+        onChange={(key) => {
+          const chosen = options.find(({ dimension }) => dimensionKey(dimension) === key);
+          if (!chosen) return;
+          reset({ dimension: chosen.dimension });
+        }}
+      />
+      <SwitchSetting
+        label="Several values can be chosen"
+        checked={slicer.several}
+        onChange={(several) =>
+          change({ several, default: several ? slicer.default : slicer.default.slice(0, 1) })
+        }
+      />
+      <ChoiceSetting
+        label="Face"
+        value={slicer.face}
+        options={[
+          { value: 'list', label: 'List' },
+          { value: 'menu', label: 'Menu' },
+          { value: 'buttons', label: 'Buttons' },
+          { value: 'tree', label: 'Tree of several dimensions' },
+        ]}
+        onChange={(face) => changeFace(face)}
+      />
+      {slicer.face === 'tree' && !isAttribute(slicer.dimension) && (
+        <TreeLevels slicer={slicer} onChange={(below) => reset({ below })} />
+      )}
+      {slicer.face !== 'tree' && (
+        <TextSetting
+          label="Values offered always"
+          value={slicer.custom.join('; ')}
+          placeholder="none beside those of the data"
+          helper="Separated by semicolons"
+          onChange={(text) =>
+            change({
+              custom: [...new Set(text.split(';').map((value) => value.trim()))]
+                .filter((value) => value !== '' && value.length <= 500)
+                .slice(0, 200),
+            })
+          }
+        />
+      )}
+      <ChoiceSetting
+        label="Chosen values are"
+        value={slicer.exclude ? 'out' : 'in'}
+        options={[
+          { value: 'in', label: 'kept' },
+          { value: 'out', label: 'left out' },
+        ]}
+        onChange={(value) => change({ exclude: value === 'out' })}
+      />
+      <SwitchSetting
+        label="A value has to be chosen"
+        checked={slicer.required}
+        onChange={(required) => change({ required })}
+      />
+      <ChoiceSetting
+        label="Order of values"
+        value={slicer.orderBy ? `${slicer.orderBy.dataset}/${slicer.orderBy.measure}` : NATURAL}
+        options={[{ value: NATURAL, label: 'By name, or as the almanac has it' }, ...measureOptions(model)]}
+        onChange={(text) => {
+          const [dataset, measure] = text.split('/');
+          change({ orderBy: dataset && measure ? { dataset, measure } : null });
+        }}
+      />
+      <ChoiceSetting
+        label="Search finds what"
+        value={slicer.search}
+        options={(['contains', 'begins with', 'ends with'] as const).map((value) => ({
+          value,
+          label: `${value} the text`,
+        }))}
+        onChange={(value) =>
+          change({ search: value === 'begins with' || value === 'ends with' ? value : 'contains' })
+        }
+      />
+      <SwitchSetting
+        label="Show rows of each value"
+        checked={slicer.counts}
+        onChange={(counts) => change({ counts })}
+      />
+      <SwitchSetting
+        label="Hide values without data"
+        checked={slicer.unavailable === 'hidden'}
+        onChange={(hidden) => change({ unavailable: hidden ? 'hidden' : 'struck' })}
+      />
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+        Readers begin with{' '}
+        {slicer.default.length === 0 ? 'every value' : slicer.default.map(valueName).join(', ')}.
+      </Typography>
+      {differs && (
+        <Button
+          onClick={() => {
+            change({ default: [...chosen] });
+            reader.setChoice(slicer.id, null);
+          }}
+        >
+          Begin with what is chosen now
+        </Button>
+      )}
+      <SaveDefinition slicer={slicer} chosen={chosen} />
+      <HoldSetting control={slicer} change={change} />
+      <RevealSetting control={slicer} change={change} />
+    </>
+  );
+}

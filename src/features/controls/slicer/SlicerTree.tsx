@@ -1,0 +1,123 @@
+'use client';
+/** A slicer's values as a tree of several dimensions, each limited by the one above; by pointer and by keys. */
+import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { BLANK } from '../../../core/model/blank';
+import { pathText } from '../../../core/dashboard/reader/conditions';
+import type { Slicer } from '../../../core/dashboard/document/document';
+import { role } from '../../../theme/roles';
+import { TREE_LIST, treeKey, TreeItem } from '../TreeItem';
+import { checkedness, childrenOf, chosenPaths, toggled, type Nodes, type Path } from './valueTree';
+
+export function SlicerTree({
+  slicer,
+  title,
+  nodes,
+  choice,
+  wanted,
+  onChoose,
+}: {
+  slicer: Slicer;
+  title: string;
+  nodes: Nodes;
+  choice: readonly (string | null)[];
+  /** What is searched for, in small letters; nodes that do not match are left away, those above stay. */
+  wanted: string;
+  onChoose: (slicer: string, values: readonly string[]) => void;
+}) {
+  // What is chosen inside a node is in view from the start.
+  const [open, setOpen] = useState<ReadonlySet<string>>(
+    () =>
+      new Set(
+        chosenPaths(choice).flatMap((path) => path.slice(1).map((_, i) => pathText(path.slice(0, i + 1)))),
+      ),
+  );
+  const list = useRef<HTMLUListElement>(null);
+  const depth = slicer.below.length + 1;
+  const chosen = chosenPaths(choice);
+  const found =
+    wanted === ''
+      ? null
+      : new Set(
+          nodes
+            .filter((node) => (node.path[node.path.length - 1] ?? BLANK).toLowerCase().includes(wanted))
+            .flatMap((node) => node.path.map((_, i) => pathText(node.path.slice(0, i + 1)))),
+        );
+  const isShown = (node: Nodes[number]) =>
+    (slicer.unavailable === 'struck' || node.rows > 0 || checkedness(node.path, chosen) !== 'none') &&
+    (found === null || found.has(pathText(node.path)));
+  const unfold = (path: Path, isOpen: boolean) =>
+    setOpen(
+      (old) =>
+        new Set([...old].filter((key) => key !== pathText(path)).concat(isOpen ? [pathText(path)] : [])),
+    );
+  const toggle = (path: Path) => onChoose(slicer.id, toggled(nodes, chosen, path, slicer.several));
+  const onKey = (event: KeyboardEvent, path: Path, isOpen: boolean) =>
+    treeKey(event, list.current, {
+      isOpen,
+      canOpen: path.length < depth,
+      unfold: (wantsOpen) => unfold(path, wantsOpen),
+      toggle: () => toggle(path),
+    });
+  const branch = (parent: Path): ReactNode =>
+    childrenOf(nodes, parent)
+      .filter(isShown)
+      .map((node, i) => {
+        const isOpen = found !== null || open.has(pathText(node.path));
+        const checked = checkedness(node.path, chosen);
+        const name = node.path[node.path.length - 1] ?? BLANK;
+        return (
+          <TreeItem
+            key={pathText(node.path)}
+            level={node.path.length}
+            checked={checked}
+            canOpen={node.path.length < depth}
+            isOpen={isOpen}
+            isFirst={parent.length === 0 && i === 0}
+            label={`${name}, ${node.rows === 0 ? 'no data' : `${node.rows.toLocaleString('en')} rows`}`}
+            colour={role.choice}
+            name={
+              <NodeName
+                name={name}
+                isEmpty={node.rows === 0}
+                isStruck={node.rows === 0 || (slicer.exclude && checked === 'all')}
+              />
+            }
+            figure={node.rows === 0 ? '–' : node.rows.toLocaleString('en')}
+            onToggle={() => toggle(node.path)}
+            onUnfold={(wantsOpen) => unfold(node.path, wantsOpen)}
+            onKey={(event) => onKey(event, node.path, isOpen)}
+          >
+            {isOpen && node.path.length < depth ? branch(node.path) : null}
+          </TreeItem>
+        );
+      });
+  return (
+    <ul
+      ref={list}
+      role="tree"
+      aria-multiselectable={slicer.several}
+      aria-label={`Values of ${title}`}
+      style={TREE_LIST}
+    >
+      {branch([])}
+    </ul>
+  );
+}
+
+function NodeName({ name, isEmpty, isStruck }: { name: string; isEmpty: boolean; isStruck: boolean }) {
+  return (
+    <span
+      title={name}
+      style={{
+        flex: 1,
+        overflow: 'hidden',
+        textOverflow: 'ellipsis',
+        whiteSpace: 'nowrap',
+        color: isEmpty ? role.quiet : undefined,
+        textDecoration: isStruck ? 'line-through' : 'none',
+      }}
+    >
+      {name}
+    </span>
+  );
+}

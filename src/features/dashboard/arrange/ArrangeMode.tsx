@@ -1,0 +1,294 @@
+'use client';
+/** Arrange: parts at the left, the grid in the middle, the chosen item's settings at the right. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
+import 'react-grid-layout/css/styles.css';
+import 'react-resizable/css/styles.css';
+import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/document/document';
+import { titleOf } from '../../../core/dashboard/document/title';
+import { role } from '../../../theme/roles';
+import { useNotice } from '../../ui/Notice';
+import { useSize } from '../../ui/useSize';
+import { PartSign } from './PartSign';
+import { newPart, PARTS, withNewItem, type PartKind } from '../../../core/dashboard/wiring/parts';
+import { LEAST } from '../../../core/dashboard/document/partSizes';
+import { withoutItem, withPlaces } from '../../workspace/documentStore';
+import { ItemFrame } from '../ItemFrame';
+import { NothingYet } from '../read/ReadMode';
+import { DashboardSettings } from '../settings/DashboardSettings';
+import { pushedDown } from '../../../core/dashboard/document/pushedDown';
+import { SettingsPanel } from '../settings/SettingsPanel';
+import { SeveralItems } from '../settings/ZoneSetting';
+import { ZoneFrames } from './ZoneFrames';
+import { GAP, ROW_HEIGHT } from '../StaticGrid';
+import { useDocument, useWorkspace } from '../../workspace/workspace';
+
+export function ArrangeMode() {
+  const { store, model } = useWorkspace();
+  const document = useDocument();
+  const notice = useNotice();
+  /** The chosen items, the one whose settings are shown last. */
+  const [several, setSeveral] = useState<readonly string[]>([]);
+  const chosen = several[several.length - 1] ?? null;
+  const setChosen = (id: string | null) => setSeveral(id === null ? [] : [id]);
+  const choose = (id: string | null, add = false) => {
+    if (id === null || !add) return setChosen(id);
+    setSeveral((old) => (old.includes(id) ? old.filter((entry) => entry !== id) : [...old, id]));
+  };
+  const items = several.filter((id) => itemOf(document, id) !== undefined);
+  const item = chosen === null ? undefined : itemOf(document, chosen);
+
+  const add = (kind: PartKind) => {
+    const part = newPart(document, model, kind);
+    if (!part) {
+      notice({
+        text: 'No dataset can fill this part yet. Bring one in on the Datasets page; a bar and a slicer need a category column.',
+      });
+      return;
+    }
+    store.getState().change((old) => withNewItem(old, model, part, chosen));
+    setChosen(part.id);
+  };
+  const remove = (ids: readonly string[]) => {
+    store.getState().change((old) => ids.reduce(withoutItem, old));
+    setChosen(null);
+    notice({
+      text: 'Removed from the dashboard.',
+      action: { label: 'Undo', run: () => store.temporal.getState().undo() },
+    });
+  };
+  return (
+    <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+      <PartsRail onAdd={add} chosen={chosen} onChoose={setChosen} />
+      <ArrangeGrid chosen={items} onChoose={choose} onRemove={(id) => remove([id])} />
+      <Box
+        component="aside"
+        aria-label="Settings"
+        sx={{
+          width: 300,
+          flex: 'none',
+          bgcolor: 'background.paper',
+          borderLeft: 1,
+          borderColor: 'hairline',
+          overflowY: 'auto',
+          p: 2,
+        }}
+      >
+        {items.length > 1 ? (
+          <SeveralItems items={items} onRemove={() => remove(items)} />
+        ) : item ? (
+          <SettingsPanel key={item.id} item={item} onRemove={() => remove([item.id])} />
+        ) : (
+          <DashboardSettings />
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function PartsRail({
+  onAdd,
+  chosen,
+  onChoose,
+}: {
+  onAdd: (kind: PartKind) => void;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}) {
+  const { model } = useWorkspace();
+  const document = useDocument();
+  const items = [...document.controls, ...document.visuals];
+  return (
+    <Box
+      component="aside"
+      aria-label="Parts"
+      sx={{
+        width: 240,
+        flex: 'none',
+        bgcolor: 'background.paper',
+        borderRight: 1,
+        borderColor: 'hairline',
+        overflowY: 'auto',
+        p: 2,
+      }}
+    >
+      {(['Visuals', 'Time controls', 'Slicers and choosers'] as const).map((group) => (
+        <Box key={group} sx={{ mb: 2 }}>
+          <Typography variant="h3" component="h2" gutterBottom>
+            {group}
+          </Typography>
+          {PARTS.filter((part) => part.group === group).map((part) => (
+            <Button
+              key={part.kind}
+              fullWidth
+              onClick={() => onAdd(part.kind)}
+              aria-label={`Add ${part.name.toLowerCase()}`}
+              sx={{
+                justifyContent: 'flex-start',
+                color: 'text.primary',
+                gap: 1,
+                py: 0.25,
+                whiteSpace: 'nowrap',
+              }}
+            >
+              <PartSign kind={part.kind} />
+              {part.name}
+              <Typography variant="caption" color="textSecondary" noWrap>
+                {part.hint}
+              </Typography>
+            </Button>
+          ))}
+        </Box>
+      ))}
+      {items.length > 0 && (
+        <Box component="nav" aria-label="On this dashboard">
+          <Typography variant="h3" component="h2" gutterBottom>
+            On this dashboard
+          </Typography>
+          {items.map((item) => (
+            <Button
+              key={item.id}
+              fullWidth
+              onClick={() => onChoose(item.id)}
+              aria-current={chosen === item.id}
+              sx={{
+                justifyContent: 'flex-start',
+                color: 'text.primary',
+                py: 0.25,
+                bgcolor: chosen === item.id ? 'time.tint' : undefined,
+                textAlign: 'left',
+                gap: 1,
+              }}
+            >
+              <PartSign kind={item.kind} />
+              <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+                {titleOf(item, model)}
+              </span>
+            </Button>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function ArrangeGrid({
+  chosen,
+  onChoose,
+  onRemove,
+}: {
+  chosen: readonly string[];
+  onChoose: (id: string | null, add?: boolean) => void;
+  onRemove: (id: string) => void;
+}) {
+  const { store, model } = useWorkspace();
+  const document = useDocument();
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const latest = chosen[chosen.length - 1];
+  useEffect(() => {
+    if (latest === undefined) return;
+    window.document.querySelector(`[data-place="${latest}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [latest, width]);
+  const move = (places: readonly Place[]) => store.getState().change((old) => withPlaces(old, places));
+  const take = (layout: Layout) => move(layout.map(({ i, x, y, w, h }) => ({ item: i, x, y, w, h })));
+  const onKey = (place: Place) => (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    if (event.key === 'Delete') return onRemove(place.item);
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      return onChoose(place.item, event.shiftKey);
+    }
+    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    const item = itemOf(document, place.item);
+    if (!step || !item) return;
+    event.preventDefault();
+    const [dx, dy] = step as [number, number];
+    const least = LEAST[item.kind];
+    const next = event.shiftKey
+      ? {
+          ...place,
+          w: Math.max(least.w, Math.min(GRID_COLUMNS - place.x, place.w + dx)),
+          h: Math.max(least.h, place.h + dy),
+        }
+      : {
+          ...place,
+          x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)),
+          y: Math.max(0, place.y + dy),
+        };
+    move(pushedDown(document.layout, [next]));
+  };
+  return (
+    <Box
+      component="main"
+      sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0 }}
+      onClick={(event) => event.target === event.currentTarget && onChoose(null)}
+    >
+      <div ref={ref} style={{ position: 'relative' }}>
+        {document.layout.length === 0 && <NothingYet />}
+        {width > 0 && document.layout.length > 0 && (
+          <GridLayout
+            width={width}
+            gridConfig={{
+              cols: GRID_COLUMNS,
+              rowHeight: ROW_HEIGHT,
+              margin: [GAP, GAP],
+              containerPadding: [0, 0],
+            }}
+            dragConfig={{ handle: '.arrange-handle' }}
+            compactor={noCompactor}
+            layout={document.layout.map(({ item, x, y, w, h }) => {
+              const entry = itemOf(document, item);
+              return {
+                i: item,
+                x,
+                y,
+                w,
+                h,
+                ...(entry ? { minW: LEAST[entry.kind].w, minH: LEAST[entry.kind].h } : {}),
+              };
+            })}
+            onDragStop={take}
+            onResizeStop={take}
+          >
+            {document.layout.map((place) => {
+              const item = itemOf(document, place.item);
+              if (!item) return <div key={place.item} />;
+              const title = titleOf(item, model);
+              return (
+                <div
+                  key={place.item}
+                  tabIndex={0}
+                  role="group"
+                  aria-label={`Place of ${title}: column ${place.x + 1}, row ${place.y + 1}, ${place.w} by ${place.h}. Arrow keys move it, with Shift they resize it; Enter chooses it, with Shift one more.`}
+                  onKeyDown={onKey(place)}
+                  data-place={place.item}
+                  onPointerDownCapture={(event) => onChoose(place.item, event.shiftKey)}
+                  style={{ display: 'flex', flexDirection: 'column' }}
+                >
+                  <div
+                    className="arrange-handle"
+                    title={`Drag to move ${title}`}
+                    style={{
+                      height: 10,
+                      flex: 'none',
+                      cursor: 'move',
+                      background: chosen.includes(place.item) ? role.time : role.hairline,
+                      borderRadius: '3px 3px 0 0',
+                    }}
+                  />
+                  <div style={{ flex: 1, minHeight: 0 }}>
+                    <ItemFrame item={item} light={chosen.includes(place.item) ? 'lit' : undefined} />
+                  </div>
+                </div>
+              );
+            })}
+          </GridLayout>
+        )}
+        {width > 0 && <ZoneFrames width={width} />}
+      </div>
+    </Box>
+  );
+}

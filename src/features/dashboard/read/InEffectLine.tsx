@@ -1,0 +1,252 @@
+'use client';
+/** One sentence that says what the dashboard shows now; each part leads to its control or clears it. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import { isTimeControl, type Control } from '../../../core/dashboard/document/document';
+import { parseIsoDay } from '../../../core/calendar/day';
+import { dayWords } from '../../../core/calendar/names';
+import { isEveryDay } from '../../../core/calendar/runs';
+import { isPickSource, pickDimensions } from '../../../core/dashboard/reader/pick';
+import { titleOf } from '../../../core/dashboard/document/title';
+import type { ControlAnswer } from '../../../core/dashboard/turn/answer';
+import { initialConditions, pathOf } from '../../../core/dashboard/reader/conditions';
+import { definitionOf, type Model } from '../../../core/model/model';
+import type { ReaderState } from '../../../core/dashboard/reader/state';
+import { role } from '../../../theme/roles';
+import { BLANK as BLANK_NAME } from '../../../core/model/blank';
+import { runsWords } from '../../../core/period/describe';
+import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
+import { shownPick } from '../../visuals/shownPick';
+import { coverageWords } from '../../workspace/words';
+import { useAnswers, useDocument, useWorkspace } from '../../workspace/workspace';
+
+const MOST_NAMED = 3;
+
+interface Said {
+  readonly words: string;
+  readonly more: string;
+}
+
+/** What a control says, in words; undefined when it asks for everything, or is not in effect. */
+function saying(control: Control, answer: ControlAnswer | undefined, state: ReaderState): Said | undefined {
+  if (answer?.kind === 'period') {
+    const { rule } = answer.context;
+    if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
+    if (isEveryDay(answer.asked)) return undefined;
+    if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
+    const words = runsWords(answer.shown, rule);
+    return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
+  }
+  if (answer?.kind === 'slicer' && answer.choice.length > 0 && control.kind === 'slicer') {
+    const names = answer.choice.slice(0, MOST_NAMED).map(valueName);
+    const rest = answer.choice.length - names.length;
+    const all = names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
+    return {
+      words: control.exclude ? `all but ${all}` : all,
+      more: state.off?.includes(control.id) ? '(off)' : '',
+    };
+  }
+  return undefined;
+}
+
+/** What a condition or a range of numbers says; undefined for other controls, and where it keeps everything. */
+function timelessSaying(control: Control, state: ReaderState, model: Model): Said | undefined {
+  const more = state.off?.includes(control.id) ? '(off)' : '';
+  if (control.kind === 'condition') {
+    const { on, own } = state.conditions?.[control.id] ?? initialConditions(control);
+    const names = control.groups
+      .flatMap((group) => group.entries)
+      .filter((entry) => on.includes(entry.id))
+      .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
+    const all = own.trim() === '' || !control.open ? names : [...names, own];
+    return all.length === 0 ? undefined : { words: all.join(', '), more };
+  }
+  if (control.kind !== 'numbers') return undefined;
+  const { low, high } = state.ranges?.[control.id] ?? control.default;
+  if (low === null && high === null) return undefined;
+  const ends = [
+    low === null ? '' : `from ${low.toLocaleString('en')}`,
+    high === null ? '' : `to ${high.toLocaleString('en')}`,
+  ];
+  return { words: ends.filter((end) => end !== '').join(' '), more };
+}
+
+/** A chosen value, or the path of a chosen node. */
+const valueName = (value: string | null) =>
+  (pathOf(value) ?? [value]).map((part) => part ?? BLANK_NAME).join(' › ');
+
+/** Moves the focus to a control on the dashboard. */
+function goTo(control: string) {
+  const frame = document.getElementById(`item-${control}`);
+  frame?.scrollIntoView({ block: 'nearest' });
+  frame?.querySelector<HTMLElement>('[tabindex="0"], input, button')?.focus();
+}
+
+/** One part of the sentence: its words lead to where it was said, × takes it back. */
+function SaidPart({
+  title,
+  said,
+  colour,
+  onGo,
+  onClear,
+}: {
+  title: string;
+  said: Said;
+  colour: string;
+  onGo: () => void;
+  onClear: () => void;
+}) {
+  const plain = { font: 'inherit', background: 'none', border: 0, cursor: 'pointer' } as const;
+  return (
+    <span style={{ whiteSpace: 'nowrap' }}>
+      {title}{' '}
+      <button
+        type="button"
+        onClick={onGo}
+        style={{
+          ...plain,
+          fontWeight: 650,
+          color: 'inherit',
+          borderBottom: `2px solid ${colour}`,
+          padding: 0,
+        }}
+      >
+        {said.words}
+      </button>{' '}
+      <span style={{ color: role.quiet }}>{said.more}</span>
+      <button
+        type="button"
+        aria-label={`Clear ${title}`}
+        onClick={onClear}
+        style={{ ...plain, color: role.quiet, padding: '0 6px' }}
+      >
+        ×
+      </button>
+    </span>
+  );
+}
+
+/** The parts of the sentence; drawn again with every answer, so the rest of the line stands outside. */
+function SaidParts() {
+  const { model, reader, clear } = useWorkspace();
+  const design = useDocument();
+  const answers = useAnswers((state) => state.controls);
+  const parts = design.controls.flatMap((control): ReactNode[] => {
+    const said =
+      timelessSaying(control, reader.state, model) ?? saying(control, answers[control.id], reader.state);
+    if (!said || answers[control.id]?.kind === 'hidden') return [];
+    return [
+      <SaidPart
+        key={control.id}
+        title={titleOf(control, model)}
+        said={said}
+        colour={isTimeControl(control) ? role.time : role.choice}
+        onGo={() => goTo(control.id)}
+        onClear={() => clear(control.id)}
+      />,
+    ];
+  });
+  for (const visual of design.visuals.filter(isPickSource)) {
+    const pick = reader.state.picks?.[visual.id];
+    if (!pick) continue;
+    parts.push(
+      <SaidPart
+        key={visual.id}
+        title={`chosen on ${titleOf(visual, model)}`}
+        said={{ words: shownPick(pick, model, pickDimensions(visual)), more: '' }}
+        colour={role.choice}
+        onGo={() => goTo(visual.id)}
+        onClear={() => reader.setPick(visual.id, null)}
+      />,
+    );
+  }
+  if (parts.length > 0) return parts;
+  const answered = design.controls.every((control) => answers[control.id] !== undefined);
+  return <span>{answered ? 'everything there is' : '…'}</span>;
+}
+
+export function InEffectLine() {
+  const { reader, pending, apply, discard } = useWorkspace();
+  const isDefault =
+    Object.keys(reader.state.periods).length === 0 &&
+    Object.keys(reader.state.choices).length === 0 &&
+    Object.keys(reader.state.picks ?? {}).length === 0 &&
+    Object.keys(reader.state.conditions ?? {}).length === 0 &&
+    Object.keys(reader.state.ranges ?? {}).length === 0 &&
+    Object.keys(reader.state.drills ?? {}).length === 0 &&
+    (reader.state.off ?? []).length === 0 &&
+    !reader.state.asOf;
+  const waits = Object.values(pending).reduce((count, waiting) => count + Object.keys(waiting).length, 0);
+  return (
+    <>
+      <Box
+        aria-label="In effect"
+        component="section"
+        sx={{
+          minHeight: 36,
+          px: 2,
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1,
+          bgcolor: 'background.paper',
+          borderBottom: 1,
+          borderColor: 'hairline',
+          flex: 'none',
+          fontSize: 13,
+        }}
+      >
+        <div
+          aria-live="polite"
+          style={{ flex: 1, display: 'flex', flexWrap: 'wrap', columnGap: 6, minWidth: 0 }}
+        >
+          <span>Showing</span>
+          <SaidParts />
+        </div>
+        {waits > 0 && (
+          <>
+            <span style={{ color: role.warning, whiteSpace: 'nowrap' }}>
+              {waits === 1 ? '1 change waits' : `${waits} changes wait`}
+            </span>
+            <Button onClick={() => discard()}>Discard all</Button>
+            <Button variant="contained" onClick={() => apply()}>
+              Apply all
+            </Button>
+          </>
+        )}
+        <Button onClick={reader.reset} disabled={isDefault}>
+          Reset to default
+        </Button>
+      </Box>
+      {reader.state.asOf && <AsOfBanner asOf={reader.state.asOf} />}
+    </>
+  );
+}
+
+/** Says loudly that another day stands in the place of today. */
+function AsOfBanner({ asOf }: { asOf: string }) {
+  const { setAsOf } = useWorkspace();
+  return (
+    <Box
+      role="alert"
+      sx={{
+        px: 2,
+        py: 0.5,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        bgcolor: 'time.main',
+        color: 'background.paper',
+        flex: 'none',
+      }}
+    >
+      <span>
+        <strong>As of {dayWords(parseIsoDay(asOf)!)}.</strong> Rolling periods are read as they would have
+        been on that day.
+      </span>
+      <Button color="inherit" variant="outlined" onClick={() => setAsOf(null)} sx={{ py: 0 }}>
+        Back to today
+      </Button>
+    </Box>
+  );
+}

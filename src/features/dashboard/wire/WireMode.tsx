@@ -1,0 +1,106 @@
+'use client';
+/** Wire: the live dashboard at the left, the crosspoint board at the right; each lights the other. */
+import Box from '@mui/material/Box';
+import { useCallback, useState } from 'react';
+import { isControl, itemOf, type Control, type Visual } from '../../../core/dashboard/document/document';
+import { isPickSource } from '../../../core/dashboard/reader/pick';
+import { useSize } from '../../ui/useSize';
+import { CrosspointBoard } from '../../wiring/CrosspointBoard';
+import { CrosspointDetails } from '../../wiring/CrosspointDetails';
+import { StaticGrid } from '../StaticGrid';
+import { useDocument } from '../../workspace/workspace';
+import { Cables } from './Cables';
+import type { Pointed } from '../../wiring/pointed';
+
+/** Width at which the dashboard is laid out before it is scaled down. */
+const LAID_OUT_WIDTH = 1248;
+
+/** Whether the cables of an item are those that go out from it. */
+const acts = (item: Control | Visual) => isControl(item) || isPickSource(item);
+
+export function WireMode() {
+  const document = useDocument();
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [pointed, setPointed] = useState<Pointed>({});
+  /** The item whose cables stay drawn: the one clicked last. */
+  const [held, setHeld] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<{ control: string; target: string } | null>(null);
+  const scale = width > 0 ? Math.min(1, width / LAID_OUT_WIDTH) : 0;
+
+  /** What a control reaches, or what acts on a visual, is lit; the rest fades. */
+  const lightOf = useCallback(
+    (id: string): 'lit' | 'faded' | undefined => {
+      const { control, target } = pointed;
+      if (control === undefined && target === undefined) return undefined;
+      if (id === control || id === target) return 'lit';
+      if (control !== undefined && target !== undefined) return 'faded';
+      const wired = document.wires.some(
+        (wire) =>
+          wire.on &&
+          (control !== undefined
+            ? wire.control === control && wire.target === id
+            : wire.target === target && wire.control === id),
+      );
+      return wired ? 'lit' : 'faded';
+    },
+    [document.wires, pointed],
+  );
+  const heldItem = held === null ? undefined : itemOf(document, held);
+  const shownControl =
+    pointed.control ?? (pointed.target === undefined && heldItem && acts(heldItem) ? heldItem.id : undefined);
+  const shownTarget =
+    shownControl === undefined
+      ? (pointed.target ?? (heldItem && !acts(heldItem) ? heldItem.id : undefined))
+      : undefined;
+  const pointAt = (id: string | null) => {
+    if (id === null) return setPointed({});
+    const item = itemOf(document, id);
+    if (item) setPointed(isControl(item) ? { control: id } : { target: id });
+  };
+  return (
+    <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+      <Box sx={{ flex: '0 0 55%', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
+        <Box component="main" aria-label="Dashboard" sx={{ flex: 1, overflow: 'auto', p: 1.5 }}>
+          <div ref={ref}>
+            <div
+              style={{
+                width: LAID_OUT_WIDTH,
+                transformOrigin: 'top left',
+                zoom: scale || 1,
+                visibility: scale === 0 ? 'hidden' : 'visible',
+              }}
+            >
+              <div style={{ position: 'relative' }}>
+                <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} onChoose={setHeld} />
+                <Cables
+                  document={document}
+                  places={document.layout}
+                  control={shownControl}
+                  target={shownTarget}
+                  width={LAID_OUT_WIDTH}
+                  scale={scale || 1}
+                />
+              </div>
+            </div>
+          </div>
+        </Box>
+        <CrosspointDetails chosen={chosen} />
+      </Box>
+      <Box
+        component="aside"
+        aria-label="Wiring"
+        sx={{
+          flex: '0 0 45%',
+          bgcolor: 'background.paper',
+          borderLeft: 1,
+          borderColor: 'hairline',
+          overflow: 'hidden',
+          p: 2,
+          minWidth: 0,
+        }}
+      >
+        <CrosspointBoard pointed={pointed} onPoint={setPointed} chosen={chosen} onChoose={setChosen} />
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+/** A field for an SQL search condition: completion, errors underlined in their place, a check of what it keeps. */
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { completeCondition } from '../../core/condition/parse';
+import { columnText } from '../../core/condition/tokens';
+import { conditionColumns, readCondition } from '../../core/dashboard/reader/conditions';
+import type { Model } from '../../core/model/model';
+import { phraseStyle } from '../../theme/roles';
+import { requestJson } from './request';
+import { ErrorPlace } from './ErrorPlace';
+import { OFFER_FIELD, type Offer } from './offers';
+
+interface Count {
+  readonly kept: number;
+  readonly rows: number;
+}
+
+const INPUT_STYLE = { ...phraseStyle, fontSize: 12, lineHeight: '18px', padding: 0 };
+
+export function ConditionField({
+  label,
+  value,
+  model,
+  dataset,
+  onCommit,
+}: {
+  label: string;
+  value: string;
+  model: Model;
+  dataset: string;
+  /** Called with a text that can be read, or with an empty one. */
+  onCommit: (text: string) => void;
+}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? value;
+  const isBlank = text.trim() === '';
+  const read = useMemo(() => readCondition(model, dataset, text), [model, dataset, text]);
+  const columns = useMemo(
+    () => conditionColumns(model, dataset).map((column) => columnText(column.name)),
+    [model, dataset],
+  );
+  const offers = useMemo((): Offer[] => {
+    if (draft === null) return [];
+    const { from, words } = completeCondition(draft, draft.length, columns);
+    return words.map((word) => ({ text: `${draft.slice(0, from)}${word} `, word }));
+  }, [draft, columns]);
+  const count = useMutation({
+    mutationFn: (sql: string) => requestJson<Count>('/api/conditions/check', { body: { dataset, sql } }),
+  });
+  const commit = () => {
+    if (draft === null || (!isBlank && !read.ok)) return;
+    const next = text.trim();
+    if (next !== value) onCommit(next);
+    setDraft(null);
+  };
+  const counted =
+    count.data && count.variables === text
+      ? `Keeps ${count.data.kept.toLocaleString('en')} of ${count.data.rows.toLocaleString('en')} rows.`
+      : count.error && count.variables === text
+        ? count.error.message
+        : '';
+  const below =
+    !isBlank && !read.ok ? (
+      <ErrorPlace text={text} {...read.error} />
+    ) : (
+      counted || (draft === null ? '' : 'Ctrl-Enter takes it')
+    );
+  return (
+    <div style={{ display: 'flex', gap: 6, alignItems: 'flex-start' }}>
+      <Autocomplete
+        {...OFFER_FIELD}
+        autoHighlight
+        options={offers}
+        inputValue={text}
+        onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
+        value={value}
+        onChange={(_, chosen) => {
+          if (typeof chosen !== 'string') setDraft(chosen.text);
+        }}
+        onBlur={commit}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            margin="dense"
+            multiline
+            label={label}
+            placeholder="status = 'sailed' AND …"
+            error={!isBlank && !read.ok}
+            helperText={<span role="status">{below}</span>}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') setDraft(null);
+              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+                event.preventDefault();
+                commit();
+              }
+            }}
+            slotProps={{
+              ...params.slotProps,
+              inputLabel: { ...params.slotProps.inputLabel, shrink: true },
+              htmlInput: {
+                ...params.slotProps.htmlInput,
+                spellCheck: false,
+                style: INPUT_STYLE,
+                'aria-invalid': !isBlank && !read.ok,
+              },
+            }}
+          />
+        )}
+      />
+      <Button
+        disabled={isBlank || !read.ok || count.isPending}
+        onClick={() => count.mutate(text)}
+        sx={{ mt: 1, minWidth: 0, px: 0.75 }}
+        title="How many rows it keeps"
+      >
+        Check
+      </Button>
+    </div>
+  );
+}

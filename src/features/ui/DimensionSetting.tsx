@@ -1,0 +1,38 @@
+'use client';
+import { dimensionKey, type Dimension } from '../../core/model/dimension';
+import type { Model } from '../../core/model/model';
+import { ChoiceSetting } from './fields';
+import { dimensionsIn, sameDimension } from './options';
+
+const NONE = '';
+
+/** A dimension of the model, or none. */
+export function DimensionSetting({
+  model,
+  label,
+  value,
+  none,
+  onChange,
+}: {
+  model: Model;
+  label: string;
+  value: Dimension | null;
+  /** What it means that none is chosen. */
+  none: string;
+  onChange: (dimension: Dimension | null) => void;
+}) {
+  const all = dimensionsIn(model);
+  return (
+    <ChoiceSetting
+      label={label}
+      value={value ? dimensionKey(sameDimension(model, value)) : NONE}
+      options={[
+        { value: NONE, label: none },
+        ...all.map(({ dimension, label: name }) => ({ value: dimensionKey(dimension), label: name })),
+      ]}
+      onChange={(key) =>
+        onChange(all.find(({ dimension }) => dimensionKey(dimension) === key)?.dimension ?? null)
+      }
+    />
+  );
+}

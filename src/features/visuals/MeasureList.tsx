@@ -1,0 +1,113 @@
+'use client';
+/** The measures of a visual: each with its date role, and in a combined chart its mark and axis. */
+import Button from '@mui/material/Button';
+import { datasetOf, measureOf } from '../../core/model/model';
+import { shownMeasure, type MeasuredVisual, type ShownMeasure } from '../../core/dashboard/document/visuals';
+import { role } from '../../theme/roles';
+import { ChoiceSetting } from '../ui/fields';
+import { measureOptions } from '../ui/options';
+import { useWorkspace } from '../workspace/workspace';
+
+const MOST = 8;
+const OWN = '';
+
+export function MeasureList({
+  visual,
+  single,
+  onChange,
+}: {
+  visual: MeasuredVisual;
+  single: boolean;
+  onChange: (measures: ShownMeasure[]) => void;
+}) {
+  const { model } = useWorkspace();
+  const options = measureOptions(model);
+  const { measures } = visual;
+  const set = (i: number, part: Partial<ShownMeasure>) =>
+    onChange(measures.map((entry, j) => (j === i ? { ...entry, ...part } : entry)));
+  const add = () => {
+    const used = new Set(measures.map((entry) => `${entry.dataset}/${entry.measure}`));
+    const free = options.find((option) => !used.has(option.value)) ?? options[0];
+    const [dataset, measure] = (free?.value ?? '').split('/');
+    if (dataset && measure) onChange([...measures, shownMeasure(dataset, measure)]);
+  };
+  return (
+    <>
+      {measures.map((shown, i) => {
+        const number = measures.length > 1 ? ` ${i + 1}` : '';
+        const measure = measureOf(model, shown.dataset, shown.measure);
+        const roles = datasetOf(model, shown.dataset)?.roles ?? [];
+        const ownRole = roles.find((entry) => entry.key === measure?.role)?.name ?? '';
+        return (
+          <div
+            key={i}
+            style={
+              measures.length > 1 ? { borderBottom: `1px solid ${role.hairline}`, paddingBottom: 4 } : {}
+            }
+          >
+            <ChoiceSetting
+              label={`Measure${number}`}
+              value={`${shown.dataset}/${shown.measure}`}
+              options={options}
+              onChange={(text) => {
+                const [dataset = '', key = ''] = text.split('/');
+                set(i, { dataset, measure: key, role: null });
+              }}
+            />
+            {roles.length > 1 && (
+              <ChoiceSetting
+                label={`Days counted by${number}`}
+                value={shown.role ?? OWN}
+                options={[
+                  { value: OWN, label: `${ownRole} (the measure’s own)` },
+                  ...roles
+                    .filter((entry) => entry.key !== measure?.role)
+                    .map((entry) => ({ value: entry.key, label: entry.name })),
+                ]}
+                onChange={(chosen) => set(i, { role: chosen === OWN ? null : chosen })}
+              />
+            )}
+            {visual.kind === 'combined' && (
+              <ChoiceSetting
+                label={`Drawn as${number}`}
+                value={shown.mark}
+                options={[
+                  { value: 'bar', label: 'Bars' },
+                  { value: 'line', label: 'Line' },
+                  { value: 'area', label: 'Area' },
+                ]}
+                onChange={(mark) => set(i, { mark: mark === 'bar' || mark === 'area' ? mark : 'line' })}
+              />
+            )}
+            {measures.length > 1 && visual.kind !== 'crosstab' && (
+              <ChoiceSetting
+                label={`Axis${number}`}
+                value={shown.axis}
+                options={[
+                  { value: 'auto', label: 'Right for another unit' },
+                  { value: 'left', label: 'Left' },
+                  { value: 'right', label: 'Right' },
+                ]}
+                onChange={(axis) => set(i, { axis: axis === 'left' || axis === 'right' ? axis : 'auto' })}
+              />
+            )}
+            {measures.length > 1 && (
+              <Button
+                color="error"
+                aria-label={`Remove measure ${i + 1}`}
+                onClick={() => onChange(measures.filter((_, j) => j !== i))}
+              >
+                Remove
+              </Button>
+            )}
+          </div>
+        );
+      })}
+      {!single && measures.length < MOST && (
+        <Button onClick={add} sx={{ mb: 1 }}>
+          Add a measure
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+/** Names of the series of a chart, each with a piece of its mark. */
+import type { DrawnSeries } from './chartLayout';
+import { role } from '../../../theme/roles';
+
+export const LEGEND_HEIGHT = 20;
+
+export function Legend({ series, twoAxes }: { series: readonly DrawnSeries[]; twoAxes: boolean }) {
+  return (
+    <ul
+      aria-label="Series"
+      style={{
+        listStyle: 'none',
+        margin: 0,
+        padding: 0,
+        height: LEGEND_HEIGHT,
+        display: 'flex',
+        gap: 12,
+        overflow: 'hidden',
+        fontSize: 12,
+        color: role.quiet,
+        whiteSpace: 'nowrap',
+      }}
+    >
+      {series.map((entry) => (
+        <li
+          key={`${entry.measure} ${entry.name}`}
+          style={{ display: 'flex', alignItems: 'center', gap: 5, minWidth: 0 }}
+        >
+          <svg width="16" height="10" aria-hidden="true" style={{ flex: 'none' }}>
+            {entry.mark === 'line' ? (
+              <line
+                x1="0"
+                x2="16"
+                y1="5"
+                y2="5"
+                stroke={entry.colour}
+                strokeWidth="2.5"
+                strokeDasharray={entry.dash}
+              />
+            ) : (
+              <rect width="16" height="10" fill={entry.colour} opacity={entry.mark === 'area' ? 0.45 : 1} />
+            )}
+          </svg>
+          <span style={{ overflow: 'hidden', textOverflow: 'ellipsis' }} title={entry.name}>
+            {entry.name}
+            {twoAxes && (entry.axis === 'right' ? ' (right)' : ' (left)')}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,86 @@
+/** What charts share in laying themselves out: places along the axis, series with their looks. */
+import { civilFromDay, type Day } from '../../../core/calendar/day';
+import { MONTH_NAMES, shortDayWords, unitWords } from '../../../core/calendar/names';
+import type { CalendarRule } from '../../../core/calendar/rule';
+import { BLANK } from '../../../core/model/blank';
+import type { ChartAnswer, SeriesAnswer } from '../../../core/dashboard/turn/answer';
+import type { Measure } from '../../../core/model/model';
+import type { Chart } from '../../../core/dashboard/document/visuals';
+import { seriesColour, SERIES_COLOURS } from '../../../theme/roles';
+
+export type Mark = 'line' | 'area' | 'bar' | 'stacked';
+
+/** A series with its look. */
+export interface DrawnSeries extends SeriesAnswer {
+  readonly mark: Mark;
+  readonly colour: string;
+  /** Dash pattern of lines, once the colours are used up. */
+  readonly dash: string | undefined;
+  readonly unit: Measure;
+}
+
+const DASHES = [undefined, '7 4', '2 3', '10 3 2 3'];
+
+function markOf(visual: Chart, measure: number): Mark {
+  if (visual.kind === 'combined') return visual.measures[measure]!.mark;
+  return visual.kind;
+}
+
+/** The series of an answer with their looks. */
+export function drawnSeries(visual: Chart, answer: ChartAnswer, measures: readonly Measure[]): DrawnSeries[] {
+  return answer.series.map((series, i) => ({
+    ...series,
+    mark: markOf(visual, series.measure),
+    colour: seriesColour(i),
+    dash: DASHES[Math.floor(i / SERIES_COLOURS) % DASHES.length],
+    unit: measures[series.measure]!,
+  }));
+}
+
+/** A place along the axis: a bucket, or a category. */
+export interface AxisPlace {
+  /** Under the axis. */
+  readonly label: string;
+  /** In tooltips and for screen readers. */
+  readonly words: string;
+  readonly partial: boolean;
+}
+
+/** Label of a bucket under the axis; the year stands where it changes. */
+function bucketLabel(unit: string, day: Day, withYear: boolean, rule: CalendarRule): string {
+  const { year, month } = civilFromDay(day);
+  if (unit === 'year') return String(year);
+  if (unit.startsWith('fiscal')) {
+    const words = unitWords(unit as 'fiscal year', day, rule);
+    return withYear || unit === 'fiscal year' ? words : words.replace(/^FY\d+ /, '');
+  }
+  const name = MONTH_NAMES[month - 1]!.slice(0, 3);
+  if (unit === 'quarter') return `Q${Math.ceil(month / 3)}${withYear ? ` ${year}` : ''}`;
+  if (unit === 'month') return withYear ? `${name} ${year}` : name;
+  return shortDayWords(day, false);
+}
+
+/** The places of an answer's values; every `every`-th one has a label. */
+export function axisPlaces(answer: ChartAnswer, rule: CalendarRule, every: number): AxisPlace[] {
+  const { buckets } = answer;
+  if (!buckets) {
+    return (answer.categories ?? []).map((category) => {
+      const name = category ?? BLANK;
+      return { label: name, words: name, partial: false };
+    });
+  }
+  const last = buckets.starts.length - 1;
+  const yearOf = (day: Day) =>
+    buckets.unit.startsWith('fiscal') ? unitWords('fiscal year', day, rule) : String(civilFromDay(day).year);
+  return buckets.starts.map((start, i) => {
+    const previous = buckets.starts[i - every];
+    const newYear = previous === undefined || yearOf(previous) !== yearOf(start);
+    const partial = (i === 0 && buckets.partialFirst) || (i === last && buckets.partialLast);
+    const words = unitWords(buckets.unit, start, rule);
+    return {
+      label: bucketLabel(buckets.unit, start, newYear, rule),
+      words: partial ? `${words}, in part` : words,
+      partial,
+    };
+  });
+}

@@ -1,0 +1,306 @@
+'use client';
+/** Categories down, periods across. Only the rows in view are drawn. */
+import { memo, useState, type CSSProperties, type ReactNode } from 'react';
+import { unitText, unitWords } from '../../../core/calendar/names';
+import type { CalendarRule } from '../../../core/calendar/rule';
+import { BLANK } from '../../../core/model/blank';
+import type { CrosstabAnswer, CrosstabRow } from '../../../core/dashboard/turn/answer';
+import { bucketEnd } from '../../../core/cube/aggregate';
+import { valueWords } from '../../../core/model/figures';
+import { isEmptyPick, isPickedKey, NO_PICK, toggledKeys, type Pick } from '../../../core/dashboard/reader/pick';
+import type { Measure } from '../../../core/model/model';
+import { role } from '../../../theme/roles';
+import { PALE } from '../ChoiceBands';
+import { chosenBuckets, runsText, withDays } from '../picking';
+import { useSize } from '../../ui/useSize';
+
+const ROW = 24;
+/** Rows drawn above and below those in view. */
+const SPARE = 8;
+const INDENT = 14;
+
+const cell: CSSProperties = {
+  padding: '0 8px',
+  height: ROW,
+  textAlign: 'right',
+  whiteSpace: 'nowrap',
+  borderBottom: `1px solid ${role.hairline}`,
+};
+const head: CSSProperties = {
+  ...cell,
+  position: 'sticky',
+  top: 0,
+  background: role.surface,
+  color: role.quiet,
+  fontWeight: 550,
+  fontSize: 12,
+  zIndex: 1,
+};
+const name: CSSProperties = {
+  ...cell,
+  position: 'sticky',
+  left: 0,
+  background: role.surface,
+  textAlign: 'left',
+  maxWidth: 220,
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+};
+
+/** A value in a cell: nothing for a gap, a dash where the measure says so. */
+const cellWords = (measure: Measure, value: number | null) =>
+  value === null ? (measure.missing === 'gap' ? '' : '–') : valueWords({ ...measure, unit: '' }, value);
+
+export const CrosstabVisual = memo(function CrosstabVisual({
+  answer,
+  measures,
+  dimensions,
+  rule,
+  title,
+  pick,
+  onPick,
+}: {
+  answer: CrosstabAnswer;
+  measures: readonly Measure[];
+  /** Names of the dimensions down the side. */
+  dimensions: readonly string[];
+  rule: CalendarRule;
+  title: string;
+  /** What readers have chosen in it, and what happens when they choose; absent where they cannot. */
+  pick?: Pick | undefined;
+  onPick?: ((pick: Pick) => void) | undefined;
+}) {
+  const [ref, { height }] = useSize<HTMLDivElement>();
+  const [top, setTop] = useState(0);
+  const { buckets, table } = answer;
+  const first = Math.max(0, Math.floor(top / ROW) - SPARE);
+  const last = Math.min(table.length, Math.ceil((top + height) / ROW) + SPARE);
+  const measureName = (measure: Measure) =>
+    `${measure.name}${measure.unit === '' ? '' : `, ${measure.unit}`}`;
+  const periods = buckets
+    ? buckets.starts.map((start, b) => {
+        const cut =
+          (b === 0 && buckets.partialFirst) || (b === buckets.starts.length - 1 && buckets.partialLast);
+        return {
+          text: unitText(buckets.unit, start, rule),
+          words: unitWords(buckets.unit, start, rule),
+          cut,
+        };
+      })
+    : [];
+  const choosing = pick && onPick ? { pick, onPick } : undefined;
+  const chosenPeriods = pick && buckets ? chosenBuckets(pick, buckets, rule) : null;
+  const isPale = (entry: CrosstabRow, row: number, m: number, b: number | null) => {
+    if (pick && !isEmptyPick(pick))
+      return !isPickedKey(pick, entry.key) || (b !== null && chosenPeriods !== null && !chosenPeriods.has(b));
+    const lit = answer.lit?.[row]?.[m];
+    return lit !== undefined && (b === null ? lit.whole : lit.values[b]) === null;
+  };
+  const daysOf = (b: number) => [{ start: buckets!.starts[b]!, end: bucketEnd(buckets!, b) }];
+  const chooseCell = (key: CrosstabRow['key'], b: number, add: boolean) => {
+    if (!choosing || key.length === 0) return;
+    const isSame =
+      choosing.pick.days === runsText(daysOf(b)) &&
+      choosing.pick.keys.length === 1 &&
+      isPickedKey(choosing.pick, key);
+    if (isSame && !add) return choosing.onPick(NO_PICK);
+    if (!add) return choosing.onPick({ keys: [[...key]], days: runsText(daysOf(b)), exclude: false });
+    const others = choosing.pick.keys.filter((entry) => JSON.stringify(entry) !== JSON.stringify(key));
+    const { days } = withDays(choosing.pick, daysOf(b), !(chosenPeriods?.has(b) ?? false), rule);
+    choosing.onPick({
+      keys: toggledKeys(others, key, true),
+      days: days ?? choosing.pick.days,
+      exclude: false,
+    });
+  };
+  const several = measures.length > 1;
+  const isProvisional = (m: number, b: number) => {
+    const from = answer.provisionalFrom[m] ?? null;
+    return from !== null && b >= from;
+  };
+  return (
+    <div
+      ref={ref}
+      onScroll={(event) => setTop(event.currentTarget.scrollTop)}
+      style={{ height: '100%', overflow: 'auto' }}
+    >
+      <table
+        aria-label={title}
+        aria-rowcount={table.length + 1}
+        style={{ borderCollapse: 'separate', borderSpacing: 0, minWidth: '100%' }}
+      >
+        <thead>
+          <tr>
+            <th scope="col" style={{ ...head, ...name, top: 0, zIndex: 2, color: role.quiet }}>
+              {dimensions.join(' › ')}
+            </th>
+            {periods.map((period, b) =>
+              measures.map((measure) => (
+                <th
+                  key={`${period.text} ${measure.key} ${measure.name}`}
+                  scope="col"
+                  style={head}
+                  title={period.words}
+                >
+                  {choosing && buckets ? (
+                    <ChoiceButton
+                      words={period.words}
+                      pressed={chosenPeriods?.has(b) ?? false}
+                      onChoose={(add) =>
+                        choosing.onPick({ ...withDays(choosing.pick, daysOf(b), add, rule), exclude: false })
+                      }
+                    >
+                      {period.text}
+                    </ChoiceButton>
+                  ) : (
+                    period.text
+                  )}
+                  {period.cut && ' (part)'}
+                  {several && <span style={{ display: 'block' }}>{measureName(measure)}</span>}
+                </th>
+              )),
+            )}
+            {measures.map((measure, m) => (
+              <th key={m} scope="col" style={{ ...head, color: role.ink }}>
+                {several || !buckets
+                  ? measureName(measure)
+                  : `Window${measure.unit === '' ? '' : `, ${measure.unit}`}`}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {first > 0 && <tr aria-hidden="true" style={{ height: first * ROW }} />}
+          {table.slice(first, last).map((entry, i) => (
+            <tr key={JSON.stringify(entry.key)} aria-rowindex={first + i + 2}>
+              <RowName
+                entry={entry}
+                depth={dimensions.length}
+                pressed={
+                  choosing !== undefined &&
+                  choosing.pick.keys.length > 0 &&
+                  entry.key.length > 0 &&
+                  isPickedKey(choosing.pick, entry.key)
+                }
+                onChoose={
+                  choosing && entry.key.length > 0
+                    ? (add) =>
+                        choosing.onPick({
+                          ...choosing.pick,
+                          keys: toggledKeys(choosing.pick.keys, entry.key, add),
+                          exclude: false,
+                        })
+                    : undefined
+                }
+              />
+              {periods.map((period, b) =>
+                measures.map((measure, m) => (
+                  <td
+                    key={`${period.text} ${m}`}
+                    onClick={
+                      choosing && ((event) => chooseCell(entry.key, b, event.ctrlKey || event.metaKey))
+                    }
+                    data-pale={isPale(entry, first + i, m, b) || undefined}
+                    style={{
+                      ...cell,
+                      opacity: isPale(entry, first + i, m, b) ? PALE : undefined,
+                      cursor: choosing ? 'pointer' : undefined,
+                      fontWeight: weightOf(entry, dimensions.length),
+                      ...(isProvisional(m, b)
+                        ? { color: role.quiet, borderBottom: `1px dotted ${role.quiet}`, fontStyle: 'italic' }
+                        : {}),
+                    }}
+                  >
+                    {cellWords(measure, entry.cells[m]!.values[b] ?? null)}
+                  </td>
+                )),
+              )}
+              {measures.map((measure, m) => (
+                <td
+                  key={m}
+                  style={{
+                    ...cell,
+                    opacity: isPale(entry, first + i, m, null) ? PALE : undefined,
+                    fontWeight: Math.max(550, weightOf(entry, dimensions.length)),
+                  }}
+                >
+                  {cellWords(measure, entry.cells[m]!.whole)}
+                </td>
+              ))}
+            </tr>
+          ))}
+          {last < table.length && <tr aria-hidden="true" style={{ height: (table.length - last) * ROW }} />}
+        </tbody>
+      </table>
+    </div>
+  );
+});
+
+const weightOf = (entry: CrosstabRow, depth: number) => (entry.key.length < depth ? 650 : 450);
+
+/** The name of a row or a period as a button that chooses it. */
+function ChoiceButton({
+  words,
+  pressed,
+  onChoose,
+  children,
+}: {
+  words: string;
+  pressed: boolean;
+  onChoose: (add: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={pressed}
+      aria-label={`Choose ${words}`}
+      onClick={(event) => onChoose(event.ctrlKey || event.metaKey)}
+      style={{
+        border: 0,
+        borderBottom: `2px solid ${pressed ? role.choice : 'transparent'}`,
+        background: pressed ? role.choiceTint : 'none',
+        font: 'inherit',
+        color: 'inherit',
+        padding: '0 2px',
+        cursor: 'pointer',
+      }}
+    >
+      {children}
+    </button>
+  );
+}
+
+function RowName({
+  entry,
+  depth,
+  pressed,
+  onChoose,
+}: {
+  entry: CrosstabRow;
+  depth: number;
+  pressed: boolean;
+  onChoose: ((add: boolean) => void) | undefined;
+}) {
+  const level = entry.key.length;
+  const words = level === 0 ? 'All' : (entry.key[level - 1] ?? BLANK);
+  return (
+    <th
+      scope="row"
+      title={words}
+      style={{
+        ...name,
+        fontWeight: weightOf(entry, depth),
+        paddingLeft: 8 + Math.max(0, level - 1) * INDENT,
+      }}
+    >
+      {onChoose ? (
+        <ChoiceButton words={words} pressed={pressed} onChoose={onChoose}>
+          {words}
+        </ChoiceButton>
+      ) : (
+        words
+      )}
+    </th>
+  );
+}

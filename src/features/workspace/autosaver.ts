@@ -1,0 +1,114 @@
+/** Saves a design by itself, a moment after each change; never over a newer revision. Knows nothing of React. */
+import type { DashboardDocument } from '../../core/dashboard/document/document';
+import { requestJson, RequestError } from '../ui/request';
+import type { DocumentStore } from './documentStore';
+
+export interface StoredDashboard {
+  readonly id: number;
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly document: DashboardDocument;
+}
+
+export type SaveState =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'saving'; readonly revision: number }
+  | { readonly kind: 'failed'; readonly revision: number; readonly message: string }
+  | { readonly kind: 'conflict'; readonly revision: number; readonly theirs: StoredDashboard };
+
+const QUIET_MS = 500;
+const RETRY_MS = 4000;
+
+export class Autosaver {
+  private revision: number;
+  private saved: DashboardDocument;
+  private busy = false;
+  private theirs: StoredDashboard | null = null;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly id: number,
+    stored: StoredDashboard,
+    private readonly store: DocumentStore,
+    private readonly onState: (state: SaveState) => void,
+  ) {
+    this.revision = stored.revision;
+    this.saved = stored.document;
+  }
+
+  /** Watches the design; the returned function saves what is left and stops. */
+  watch(): () => void {
+    const stop = this.store.subscribe(() => this.saveIn(QUIET_MS));
+    return () => {
+      stop();
+      clearTimeout(this.timer);
+      void this.save();
+    };
+  }
+
+  get isSaved(): boolean {
+    return this.saved === this.store.getState().document;
+  }
+
+  /** Saves now, unless there is nothing to save or a conflict waits for a decision. */
+  async save(): Promise<void> {
+    const { document } = this.store.getState();
+    if (this.busy || this.theirs || this.isSaved) return;
+    this.busy = true;
+    this.onState({ kind: 'saving', revision: this.revision });
+    try {
+      const body = { basedOn: this.revision, document };
+      const result = await requestJson<{ revision: number }>(`/api/dashboards/${this.id}`, {
+        method: 'PUT',
+        body,
+      });
+      this.revision = result.revision;
+      this.saved = document;
+      this.onState({ kind: 'saved', revision: result.revision });
+      if (!this.isSaved) this.saveIn(0);
+    } catch (error) {
+      this.onFailure(error);
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  /** After a conflict: the version here becomes the newest one. */
+  keepMine(): void {
+    if (!this.theirs) return;
+    this.revision = this.theirs.revision;
+    this.saved = this.theirs.document;
+    this.theirs = null;
+    void this.save();
+  }
+
+  /** After a conflict: the version saved elsewhere goes on; this one stays in the history for undo. */
+  takeTheirs(): void {
+    if (!this.theirs) return;
+    const { revision, document } = this.theirs;
+    this.revision = revision;
+    this.saved = document;
+    this.theirs = null;
+    this.store.getState().change(() => document);
+    this.onState({ kind: 'saved', revision });
+  }
+
+  private saveIn(milliseconds: number) {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.save(), milliseconds);
+  }
+
+  private onFailure(error: unknown) {
+    if (error instanceof RequestError && error.code === 'newer-revision') {
+      this.theirs = (error.details as { theirs: StoredDashboard }).theirs;
+      this.onState({ kind: 'conflict', revision: this.revision, theirs: this.theirs });
+      return;
+    }
+    this.onState({
+      kind: 'failed',
+      revision: this.revision,
+      message: error instanceof Error ? error.message : String(error),
+    });
+    this.saveIn(RETRY_MS);
+  }
+}
