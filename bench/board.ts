@@ -11,7 +11,7 @@ import { startServer, untilAnswering } from '../cli/server';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import { emptyDocument, type Control, type Visual } from '../src/core/dashboard/document/document';
-import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/visuals';
+import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
 import {
   benchTimeline,
   importBookings,

@@ -9,7 +9,7 @@ import { runningRecord } from '../cli/runFile';
 import { serverEnvironment } from '../cli/environment';
 import { endProcess, freePort } from '../cli/processes';
 import { startServer, untilAnswering } from '../cli/server';
-import { wiresForNewItem } from '../src/core/dashboard/wiring/wiring';
+import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
 import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';

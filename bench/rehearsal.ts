@@ -2,6 +2,7 @@
  * Time of a rehearsal: a year of days, 12 time controls and 20 visuals over the cubes of 1 million rows; and of the
  * wiring check with the coming year. Run: npx tsx bench/rehearsal.ts
  */
+import { designOf } from '../src/core/dashboard/wiring/design';
 import path from 'node:path';
 import { cubeSource } from '../src/core/cube/source';
 import { checkDashboard } from '../src/core/dashboard/review/check';
@@ -13,8 +14,9 @@ import {
 } from '../src/core/dashboard/document/document';
 import { rehearse } from '../src/core/dashboard/review/rehearsal';
 import { cubeShapesFor } from '../src/core/dashboard/turn/shapes';
-import { CHART_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/visuals';
-import { wiresForNewItem } from '../src/core/dashboard/wiring/wiring';
+import { CHART_DEFAULTS } from '../src/core/dashboard/document/kinds/chart';
+import { shownMeasure } from '../src/core/dashboard/document/kinds/measured';
+import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
 import {
   benchTimeline,
   DAYS,
@@ -65,7 +67,9 @@ await withBenchDatabase(async (folder) => {
     document = { ...document, wires: wiresForNewItem(document, model, control) };
   }
   const own = stored.find((entry) => entry.key === dataset)!;
-  const cubes = await Promise.all(cubeShapesFor(document, model).map((shape) => heldCube(own, shape)));
+  const cubes = await Promise.all(
+    cubeShapesFor(designOf(document, model)).map((shape) => heldCube(own, shape)),
+  );
   const source = cubeSource(cubes.map((cube) => cube!));
   const today = FIRST_DAY + DAYS;
   const measure = async (name: string, work: () => Promise<unknown>) => {
@@ -80,13 +84,16 @@ await withBenchDatabase(async (folder) => {
     );
   };
   await measure('rehearsal of 366 days, 12 controls, 20 visuals (aim: under 2 s)', () =>
-    rehearse({ document, model, today, from: today, to: today + 365, assumption: 'same lag' }, source),
+    rehearse(
+      { design: designOf(document, model), today, from: today, to: today + 365, assumption: 'same lag' },
+      source,
+    ),
   );
   await measure('wiring check, today only', () =>
-    checkDashboard({ document, model, source, today, year: false }),
+    checkDashboard({ design: designOf(document, model), source, today, year: false }),
   );
   await measure('wiring check with the coming year', () =>
-    checkDashboard({ document, model, source, today, year: true }),
+    checkDashboard({ design: designOf(document, model), source, today, year: true }),
   );
 });
 process.exit();

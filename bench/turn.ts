@@ -2,6 +2,7 @@
  * Time of one turn: 8 visuals, a window of one year moved day by day, on cubes made from 100 thousand and from
  * 1 million rows; and the same turn asked as one SQL statement a visual. Run: npx tsx bench/turn.ts
  */
+import { designOf } from '../src/core/dashboard/wiring/design';
 import path from 'node:path';
 import { isoDay } from '../src/core/calendar/day';
 import { cellCount } from '../src/core/cube/cube';
@@ -9,7 +10,7 @@ import { cubeSource } from '../src/core/cube/source';
 import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
 import { cubeShapesFor } from '../src/core/dashboard/turn/shapes';
 import { answerTurn } from '../src/core/dashboard/turn/turn';
-import { wiresForNewItem } from '../src/core/dashboard/wiring/wiring';
+import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
 import {
   benchTimeline,
   DAYS,
@@ -39,11 +40,17 @@ async function measure(rows: number, folder: string) {
   let document: DashboardDocument = { ...emptyDocument('Bench'), visuals, controls: [benchTimeline] };
   document = { ...document, wires: wiresForNewItem(document, model, benchTimeline) };
   const own = stored.find((entry) => entry.key === dataset)!;
-  const cubes = await Promise.all(cubeShapesFor(document, model).map((shape) => heldCube(own, shape)));
+  const cubes = await Promise.all(
+    cubeShapesFor(designOf(document, model)).map((shape) => heldCube(own, shape)),
+  );
   const source = cubeSource(cubes.map((cube) => cube!));
   const turn = (offset: number, from: Parameters<typeof answerTurn>[1], only?: ReadonlySet<string>) => {
     const span = `${isoDay(FIRST_DAY + offset)}/${isoDay(FIRST_DAY + offset + 364)}`;
-    const input = { document, model, today: FIRST_DAY + DAYS, state: { periods: { span }, choices: {} } };
+    const input = {
+      design: designOf(document, model),
+      today: FIRST_DAY + DAYS,
+      state: { periods: { span }, choices: {} },
+    };
     return answerTurn(only ? { ...input, only } : input, from);
   };
   for (let i = 0; i < 200; i++) await turn(i, source);
@@ -92,7 +99,7 @@ async function measureFour(rows: number, folder: string) {
   let document: DashboardDocument = { ...emptyDocument('Bench'), visuals, controls: [benchTimeline] };
   document = { ...document, wires: wiresForNewItem(document, model, benchTimeline) };
   const cubes = await Promise.all(
-    cubeShapesFor(document, model).map((shape) =>
+    cubeShapesFor(designOf(document, model)).map((shape) =>
       heldCube(
         stored.find((entry) => entry.key === shape.dataset)!,
         shape,
@@ -102,7 +109,11 @@ async function measureFour(rows: number, folder: string) {
   const source = cubeSource(cubes.map((cube) => cube!));
   const turn = (offset: number) => {
     const span = `${isoDay(FIRST_DAY + offset)}/${isoDay(FIRST_DAY + offset + 364)}`;
-    const input = { document, model, today: FIRST_DAY + DAYS, state: { periods: { span }, choices: {} } };
+    const input = {
+      design: designOf(document, model),
+      today: FIRST_DAY + DAYS,
+      state: { periods: { span }, choices: {} },
+    };
     return answerTurn(input, source);
   };
   for (let i = 0; i < 200; i++) await turn(i);

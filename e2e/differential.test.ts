@@ -2,6 +2,7 @@
  * Every aggregation through every role, at several grains, under row conditions and missing rules: what the browser's
  * engine, the server's and the database answer is what straight SQL over the table of days gives, to the last digit.
  */
+import { designOf } from '../src/core/dashboard/wiring/design';
 import type { Connection } from 'mysql2/promise';
 import { api, factTableOf, load, openDatabase } from './support/application';
 
@@ -348,7 +349,7 @@ test('browser engine, server engine and database alone give the same answers', a
     })),
   });
   if (!read.ok) throw new Error(read.problems.join());
-  const shapes = cubeShapesFor(read.document, model);
+  const shapes = cubeShapesFor(designOf(read.document, model));
   const owner = stored.find((entry) => entry.key === 'differ')!;
   const cubes = await Promise.all(shapes.map((shape) => heldCube(owner, shape)));
   // As the browser gets them: through their Arrow form.
@@ -360,8 +361,7 @@ test('browser engine, server engine and database alone give the same answers', a
     ) as unknown;
   for (const [, state] of STATES) {
     const input = {
-      document: read.document,
-      model,
+      design: designOf(read.document, model),
       today: 20_300,
       state: { periods: {}, choices: {}, ...(state as object) },
     };

@@ -1,4 +1,5 @@
 /** The interfaces for scripts: imports that are cut off, documents that meet, answers against SQL. */
+import { designOf } from '../src/core/dashboard/wiring/design';
 import type { Connection } from 'mysql2/promise';
 import { parseIsoDay } from '../src/core/calendar/day';
 import { eventually } from './support/page';
@@ -337,7 +338,7 @@ describe('answers', () => {
     const read = readDocument(document);
     if (!read.ok) throw new Error(read.problems.join());
     const own = read.document;
-    const shapes = cubeShapesFor(own, model);
+    const shapes = cubeShapesFor(designOf(own, model));
     const cubes = await Promise.all(
       shapes.map((shape) =>
         heldCube(
@@ -361,7 +362,7 @@ describe('answers', () => {
         string,
         (string | null)[]
       >[]) {
-        const input = { document: own, model, today: 20_000, state: { periods, choices } };
+        const input = { design: designOf(own, model), today: 20_000, state: { periods, choices } };
         expect(plain(await answerTurn(input, sqlSource(stored, model)))).toEqual(
           plain(await answerTurn(input, fromCubes)),
         );

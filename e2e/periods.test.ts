@@ -1,7 +1,7 @@
 /** Every time control by pointer and by keys, its figures against the database; anchors, hold, reveal, as-of. */
 import type { Connection } from 'mysql2/promise';
 import { Key } from 'selenium-webdriver';
-import { TIME_DEFAULTS } from '../src/core/dashboard/document/controls';
+import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
 import { eventually } from './support/page';
 import {
   api,

@@ -1,5 +1,6 @@
 /** Short ways to write down the demo's dashboards. */
-import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import { SLICER_DEFAULTS } from '../../src/core/dashboard/document/kinds/slicer';
+import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { Dimension } from '../../src/core/model/dimension';
 import {
   emptyDocument,
@@ -10,13 +11,9 @@ import {
   type Visual,
 } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
-import {
-  CHART_DEFAULTS,
-  MEASURED_DEFAULTS,
-  shownMeasure,
-  type ShownMeasure,
-} from '../../src/core/dashboard/document/visuals';
-import { wiresForNewItem } from '../../src/core/dashboard/wiring/wiring';
+import { CHART_DEFAULTS } from '../../src/core/dashboard/document/kinds/chart';
+import { MEASURED_DEFAULTS, shownMeasure, type ShownMeasure } from '../../src/core/dashboard/document/kinds/measured';
+import { wiresForNewItem } from '../../src/core/dashboard/wiring/wires';
 import { withZone } from '../../src/core/dashboard/document/zones';
 
 export type Placed = readonly [item: Visual | Control, x: number, y: number, w: number, h: number];

@@ -1,4 +1,5 @@
-import { SLICER_DEFAULTS, TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import { SLICER_DEFAULTS } from '../../src/core/dashboard/document/kinds/slicer';
+import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { DashboardDocument } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
 import { assemble, chart, cut, column, measured, shown, slicer, timeline } from './assemble';

@@ -1,4 +1,4 @@
-import { TIME_DEFAULTS } from '../../src/core/dashboard/document/controls';
+import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { DashboardDocument } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
 import { assemble, chart, column, shown } from './assemble';

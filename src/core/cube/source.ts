@@ -14,12 +14,8 @@ const ANSWER_LIMIT = 4_000_000;
 const KEPT_FORMS = 160;
 
 export interface CubeSource extends Source {
-  /** Adds a cube, or takes the place of the one of the same dataset and date column. */
-  add(cube: Cube): void;
-  /** Whether this very cube is held. */
-  holds(cube: Cube): boolean;
-  /** Forgets every cube of a dataset. */
-  remove(dataset: string): void;
+  /** Holds these cubes and no others; of two of one dataset and date column the later one. */
+  hold(cubes: readonly Cube[]): void;
 }
 
 const columnKey = (entry: GroupColumn) => (entry.kind === 'column' ? entry.column : entry.classes.key);
@@ -80,13 +76,12 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
   }
 
   const source: CubeSource = {
-    add(cube) {
-      held.set(placeOf(cube.shape.dataset, cube.shape.day), cube);
-      kept.clear();
-    },
-    holds: (cube) => held.get(placeOf(cube.shape.dataset, cube.shape.day)) === cube,
-    remove(dataset) {
-      for (const [place, cube] of held) if (cube.shape.dataset === dataset) held.delete(place);
+    hold(wanted) {
+      const next = new Map(wanted.map((cube) => [placeOf(cube.shape.dataset, cube.shape.day), cube]));
+      const isSame = next.size === held.size && [...next].every(([place, cube]) => held.get(place) === cube);
+      if (isSame) return;
+      held.clear();
+      for (const [place, cube] of next) held.set(place, cube);
       kept.clear();
     },
     covered(selection): DayRuns | undefined {
@@ -108,6 +103,6 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
       return collapsed && aggregateCollapsed(cube, collapsed, query);
     },
   };
-  for (const cube of cubes) source.add(cube);
+  source.hold(cubes);
   return source;
 }

@@ -153,3 +153,26 @@ export function staysFixed(phrase: Phrase): boolean {
   const whole = phrase.kind === 'except' ? phrase.phrase : phrase;
   return isFixedPhrase(whole) && whole.kind !== 'all';
 }
+
+const needsDays = (point: Point): boolean => ['latest', 'earliest'].includes(point.base.kind);
+
+/** Whether the days of a phrase depend on the days with data; `anchor` is what rolling phrases count from. */
+export function usesData(phrase: Phrase, anchor: Point): boolean {
+  switch (phrase.kind) {
+    case 'except':
+      return usesData(phrase.phrase, anchor);
+    case 'counted':
+      return needsDays(phrase.from) || usesData(phrase.phrase, phrase.from);
+    case 'days of data':
+      return true;
+    case 'point':
+      return needsDays(phrase.point) || needsDays(anchor);
+    case 'range':
+      return (
+        needsDays(anchor) ||
+        [phrase.from, phrase.to].some((end) => end !== null && !isLongPeriod(end) && needsDays(end))
+      );
+    default:
+      return !isFixedPhrase(phrase) && needsDays(anchor);
+  }
+}

@@ -6,20 +6,13 @@ import { memo, type ReactNode } from 'react';
 import { movedToData } from '../../core/coverage/coverage';
 import { intervalText } from '../../core/period/print';
 import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles';
-import { useWorkspace } from '../workspace/workspace';
+import { useHeld, useWorkspace } from '../workspace/workspace';
 import { periodWords, type Period } from './usePeriod';
 
-const ClearButton = memo(function ClearButton({
-  id,
-  disabled,
-  clear,
-}: {
-  id: string;
-  disabled: boolean;
-  clear: (id: string) => void;
-}) {
+const ClearButton = memo(function ClearButton({ id, disabled }: { id: string; disabled: boolean }) {
+  const { held } = useWorkspace();
   return (
-    <Button onClick={() => clear(id)} disabled={disabled} sx={{ minWidth: 0, py: 0 }}>
+    <Button onClick={() => held.clear(id)} disabled={disabled} sx={{ minWidth: 0, py: 0 }}>
       Clear
     </Button>
   );
@@ -62,7 +55,6 @@ export function WideHead({
   withWords: boolean;
   children?: ReactNode;
 }) {
-  const { clear } = useWorkspace();
   return (
     <div style={line}>
       <h2 style={{ ...itemTitleStyle, flex: 'none' }}>{period.title}</h2>
@@ -76,19 +68,18 @@ export function WideHead({
       )}
       <span style={{ flex: 1 }} />
       {children}
-      <ClearButton id={period.control.id} disabled={period.isEverything} clear={clear} />
+      <ClearButton id={period.control.id} disabled={period.isEverything} />
     </div>
   );
 }
 
 /** Title and Clear, then the days below, for narrow controls. */
 export function NarrowHead({ period }: { period: Period }) {
-  const { clear } = useWorkspace();
   return (
     <div style={{ flex: 'none' }}>
       <div style={line}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{period.title}</h2>
-        <ClearButton id={period.control.id} disabled={period.isEverything} clear={clear} />
+        <ClearButton id={period.control.id} disabled={period.isEverything} />
       </div>
       {period.resolved.ok && <div style={quietStyle}>{periodWords(period, true)}</div>}
     </div>
@@ -121,8 +112,9 @@ export function PeriodProblem({ period }: { period: Period }) {
 
 /** Apply and Discard for changes that are held. */
 export function HeldChanges({ id }: { id: string }) {
-  const { pending, apply, discard } = useWorkspace();
-  if (!Object.values(pending).some((waiting) => id in waiting)) return null;
+  const { held } = useWorkspace();
+  const isPending = useHeld(({ pending }) => pending[id] !== undefined);
+  if (!isPending) return null;
   return (
     <div
       role="group"
@@ -136,10 +128,10 @@ export function HeldChanges({ id }: { id: string }) {
       }}
     >
       <span style={{ ...quietStyle, flex: 1, color: role.warning }}>not applied yet</span>
-      <Button onClick={() => discard(id)} sx={{ minWidth: 0, py: 0 }}>
+      <Button onClick={() => held.discard(id)} sx={{ minWidth: 0, py: 0 }}>
         Discard
       </Button>
-      <Button variant="contained" onClick={() => apply(id)} sx={{ minWidth: 0, py: 0 }}>
+      <Button variant="contained" onClick={() => held.apply(id)} sx={{ minWidth: 0, py: 0 }}>
         Apply
       </Button>
     </div>

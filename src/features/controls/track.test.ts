@@ -5,7 +5,16 @@ import { d, runs } from '../../core/calendar/testing';
 import { UNITS } from '../../core/calendar/units';
 import { pickedText, dayByKey, weeksOf } from './calendar/calendarGrid';
 import { lookBackOf, lookBackText } from './lookback/lookBack';
-import { dayAt, movedByDays, shareOf, steppedSide, steppedSpan, ticksOf, trackOf, withSide } from './range/track';
+import {
+  dayAt,
+  movedByDays,
+  shareOf,
+  steppedSide,
+  steppedSpan,
+  ticksOf,
+  trackOf,
+  withSide,
+} from './range/track';
 import { childrenOf, toggledNode, treeText } from './tree/treeNodes';
 
 /** Data from 2024 to 2025 with nothing in March and April 2025. */

@@ -9,14 +9,14 @@ import { EMPTY_WORDS } from '../../core/period/resolvedWords';
 import { titleOf } from '../../core/dashboard/document/title';
 import { runsWords } from '../../core/period/describe';
 import { resolveText, type Resolved } from '../../core/period/resolve';
-import { useWorkspace } from '../workspace/workspace';
+import { useControlHeld, useWorkspace } from '../workspace/workspace';
 import { coverageWords } from '../workspace/words';
 
 export interface Period {
   readonly control: TimeControl;
   readonly title: string;
   readonly answer: PeriodAnswer;
-  /** The phrase shown: ahead of the answer, and of what is applied while changes are held. */
+  /** The phrase shown: ahead of the answer, of what is applied while changes are held, and of a handle let go. */
   readonly text: string;
   readonly resolved: Resolved;
   /** The days asked for; every day when the phrase cannot be read. */
@@ -26,15 +26,17 @@ export interface Period {
   /** Whether the shown phrase waits for Apply. */
   readonly isPending: boolean;
   set(text: string): void;
+  /** Shows a phrase while a handle is moved. */
   preview(text: string): void;
+  /** Ends the movement of a handle without keeping its phrase. */
+  letGo(): void;
   clear(): void;
 }
 
 /** The period of a control from its newest answer and what its reader has done since. */
 export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
-  const { model, reader, pending, preview, setPeriod, clear } = useWorkspace();
-  const held = pending.periods[control.id];
-  const text = held ?? reader.state.periods[control.id] ?? control.default;
+  const { model, held } = useWorkspace();
+  const { value: text, isPending } = useControlHeld(control);
   const isAnswered = text === answer.text;
   const resolved: Resolved = isAnswered
     ? answer.error
@@ -53,10 +55,11 @@ export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
     asked,
     clipped: clipRuns(asked, answer.covered),
     isEverything: isEveryDay(asked),
-    isPending: held !== undefined,
-    set: (next) => setPeriod(control.id, next),
-    preview: (next) => preview(control.id, next),
-    clear: () => clear(control.id),
+    isPending,
+    set: (next) => held.hold(control.id, next),
+    preview: (next) => held.drag(control.id, next),
+    letGo: () => held.letGo(),
+    clear: () => held.clear(control.id),
   };
 }
 

@@ -18,7 +18,7 @@ import { RehearsalButton } from '../wiring/Rehearsal';
 import { isTyping } from '../ui/isTyping';
 import { MODES, type Mode } from '../workspace/mode';
 import type { SaveState } from '../workspace/autosaver';
-import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
+import { useAnswers, useDocument, useHeld, useWorkspace } from '../workspace/workspace';
 
 const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
 
@@ -180,9 +180,10 @@ function savingWords(state: SaveState): string {
 
 /** The day that stands for today, and a way to change it. */
 function AsOfButton() {
-  const { reader, setAsOf, today } = useWorkspace();
+  const { held, today } = useWorkspace();
+  const chosen = useHeld(({ state }) => state.asOf);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const asOf = reader.state.asOf ? parseIsoDay(reader.state.asOf) : undefined;
+  const asOf = chosen ? parseIsoDay(chosen) : undefined;
   return (
     <>
       <Button
@@ -202,11 +203,11 @@ function AsOfButton() {
             label="As of"
             day={asOf ?? today}
             onDay={(day) => {
-              setAsOf(isoDay(day));
+              held.setAsOf(isoDay(day));
               setAnchor(null);
             }}
           />
-          <Button disabled={asOf === undefined} onClick={() => setAsOf(null)}>
+          <Button disabled={asOf === undefined} onClick={() => held.setAsOf(null)}>
             Back to today
           </Button>
         </Box>

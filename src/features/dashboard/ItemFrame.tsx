@@ -8,7 +8,7 @@ import { dayWords } from '../../core/calendar/names';
 import { datasetOf, type Model } from '../../core/model/model';
 import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
 import { titleOf } from '../../core/dashboard/document/title';
-import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
+import { isShown, tellsGrain, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
@@ -17,7 +17,8 @@ import { useTraced } from '../wiring/traced';
 import { runsWords } from '../../core/period/describe';
 import type { CalendarRule } from '../../core/calendar/rule';
 import { coverageWords } from '../workspace/words';
-import { useAnswers, useVisualAnswer, useWorkspace } from '../workspace/workspace';
+import { isWaiting } from '../workspace/answersStore';
+import { useAnswers, useHeld, useVisualAnswer, useWorkspace } from '../workspace/workspace';
 
 export interface ItemFrameProps {
   readonly item: Visual | Control;
@@ -54,27 +55,26 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
   );
 });
 
+const noteWords = (answer: ShownAnswer) => answer.notes.map((note) => note.words);
+
 /** The words under a title that are made from the answer. */
 function ownSubtitle(visual: Visual, answer: ShownAnswer, rule: CalendarRule): string {
   const { window: shown } = answer;
   const parts = [runsWords(shown.shown, rule), coverageWords(shown.shown, shown.daysWithData)];
-  if ('buckets' in answer && answer.buckets && answer.kind !== 'figure' && !byIn(answer.notes))
+  if ('buckets' in answer && answer.buckets && answer.kind !== 'figure' && !answer.notes.some(tellsGrain))
     parts.push(`by ${answer.buckets.unit}`);
   if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
   if (answer.kind === 'crosstab' && answer.total > answer.table.length)
     parts.push(`first ${answer.table.length} of ${answer.total.toLocaleString('en')} rows`);
   if (visual.ownPeriod) parts.push(`own period “${visual.ownPeriod.phrase}”`);
   if ('unsettled' in visual && visual.unsettled === 'leave out') parts.push('final figures only');
-  return [...parts, ...answer.notes].join(' · ');
+  return [...parts, ...noteWords(answer)].join(' · ');
 }
-
-/** Whether a note tells the grain already. */
-const byIn = (notes: readonly string[]) => notes.some((note) => note.startsWith('by '));
 
 function subtitle(visual: Visual, answer: VisualAnswer | undefined, model: Model): string {
   if (!isShown(answer)) return ' ';
   if (visual.subtitle.trim() === '') return ownSubtitle(visual, answer, model.rule);
-  return [filled(visual.subtitle, answer, model), ...answer.notes].join(' · ');
+  return [filled(visual.subtitle, answer, model), ...noteWords(answer)].join(' · ');
 }
 
 /** When the oldest of the shown datasets was loaded; "live" where all are read as they are now. */
@@ -111,13 +111,14 @@ const SUBTITLE = {
 
 /** The way back from a drill: everything, then each level down to where the visual is. */
 function DrillTrail({ visual }: { visual: Visual }) {
-  const { model, reader } = useWorkspace();
-  const drill = readDrill(reader.state.drills?.[visual.id] ?? '', model.rule);
+  const { model, held } = useWorkspace();
+  const drilled = useHeld(({ state }) => state.drills?.[visual.id]);
+  const drill = readDrill(drilled ?? '', model.rule);
   if (!drill) return null;
   const levels = drillTrail(drill, model.rule);
   return (
     <nav aria-label={`Levels of ${titleOf(visual, model)}`} style={{ ...quietStyle, whiteSpace: 'nowrap' }}>
-      <button type="button" style={WHY} onClick={() => reader.setDrill(visual.id, null)}>
+      <button type="button" style={WHY} onClick={() => held.drill(visual.id, null)}>
         All
       </button>
       {levels.map(({ text, words }, i) => (
@@ -127,7 +128,7 @@ function DrillTrail({ visual }: { visual: Visual }) {
             type="button"
             style={{ ...WHY, color: role.time, fontWeight: i === levels.length - 1 ? 650 : 450 }}
             aria-current={i === levels.length - 1}
-            onClick={() => reader.setDrill(visual.id, text)}
+            onClick={() => held.drill(visual.id, text)}
           >
             {words}
           </button>
@@ -152,7 +153,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
   const { model } = useWorkspace();
   const openTrace = useTraced((state) => state.open);
   const answer = useVisualAnswer(visual.id);
-  const waiting = useAnswers((state) => state.waiting.has(visual.id));
+  const waiting = useAnswers((state) => isWaiting(state, visual.id));
   return (
     <>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
@@ -169,9 +170,9 @@ function VisualFrame({ visual }: { visual: Visual }) {
       </div>
       <DrillTrail visual={visual} />
       <ChosenLine visual={visual} />
-      <p style={SUBTITLE} title={isShown(answer) ? answer.notes.join(' · ') : ''}>
+      <p style={SUBTITLE} title={isShown(answer) ? noteWords(answer).join(' · ') : ''}>
+        {waiting && isShown(answer) && <strong>reading… </strong>}
         {subtitle(visual, answer, model)}
-        {waiting && ' · on its way'}
       </p>
       <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>
         <VisualBody visual={visual} answer={answer} />

@@ -1,12 +1,17 @@
 'use client';
 /** What is chosen on a visual, in words, and what can be done with it: keep just that, all but that, or send its days on. */
 import { shownPick } from './shownPick';
-import { canLeaveOut, isPickSource, pickDimensions, pickedDays, type Pick } from '../../core/dashboard/reader/pick';
+import {
+  canLeaveOut,
+  isPickSource,
+  pickDimensions,
+  pickedDays,
+  type Pick,
+} from '../../core/dashboard/reader/pick';
 import { isTimeControl, type Visual } from '../../core/dashboard/document/document';
 import { titleOf } from '../../core/dashboard/document/title';
-import { wireOf } from '../../core/dashboard/wiring/wiring';
 import { role, quietStyle } from '../../theme/roles';
-import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
+import { useAnswers, useDesign, useHeld, useWorkspace } from '../workspace/workspace';
 import { runsText } from './picking';
 
 const BUTTON = {
@@ -23,32 +28,31 @@ const BUTTON = {
 
 /** Nothing at all while nothing is chosen: it stands in every visual, and is drawn with each of its answers. */
 export function ChosenLine({ visual }: { visual: Visual }) {
-  const { reader } = useWorkspace();
-  const pick = reader.state.picks?.[visual.id];
+  const pick = useHeld(({ state }) => state.picks?.[visual.id]);
   return pick && isPickSource(visual) ? <Chosen visual={visual} pick={pick} /> : null;
 }
 
 function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
-  const { model, reader, setPeriod } = useWorkspace();
-  const design = useDocument();
+  const { model, held } = useWorkspace();
+  const design = useDesign();
   const hidden = useAnswers((state) =>
-    design.controls
+    design.document.controls
       .filter((control) => state.controls[control.id]?.kind === 'hidden')
       .map((control) => control.id)
       .join(' '),
   );
   const days = pickedDays(pick, model.rule);
   const title = titleOf(visual, model);
-  const put = (exclude: boolean) => reader.setPick(visual.id, { ...pick, exclude });
-  const times = design.controls.filter(
+  const put = (exclude: boolean) => held.pick(visual.id, { ...pick, exclude });
+  const times = design.document.controls.filter(
     (control) => isTimeControl(control) && !hidden.split(' ').includes(control.id),
   );
   // Those that act on this visual come first.
-  const wired = (id: string) => (wireOf(design, id, visual.id)?.on ? 0 : 1);
+  const wired = (id: string) => (design.wire(id, visual.id)?.on ? 0 : 1);
   const receivers = [...times].sort((a, b) => wired(a.id) - wired(b.id)).slice(0, 2);
   const send = (control: string) => {
-    setPeriod(control, runsText(days!));
-    reader.setPick(visual.id, null);
+    held.hold(control, runsText(days!));
+    held.pick(visual.id, null);
   };
   return (
     <div
@@ -112,7 +116,7 @@ function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
         type="button"
         style={{ ...BUTTON, border: 0, color: role.quiet }}
         aria-label={`Let go of what is chosen on ${title}`}
-        onClick={() => reader.setPick(visual.id, null)}
+        onClick={() => held.pick(visual.id, null)}
       >
         ×
       </button>

@@ -2,7 +2,8 @@
 /** The measures of a visual: each with its date role, and in a combined chart its mark and axis. */
 import Button from '@mui/material/Button';
 import { datasetOf, measureOf } from '../../core/model/model';
-import { shownMeasure, type MeasuredVisual, type ShownMeasure } from '../../core/dashboard/document/visuals';
+import { shownMeasure, type ShownMeasure } from '../../core/dashboard/document/kinds/measured';
+import type { MeasuredVisual } from '../../core/dashboard/document/visuals';
 import { role } from '../../theme/roles';
 import { ChoiceSetting } from '../ui/fields';
 import { measureOptions } from '../ui/options';
@@ -11,13 +12,23 @@ import { useWorkspace } from '../workspace/workspace';
 const MOST = 8;
 const OWN = '';
 
+/** What can be set on the measures of a kind of visual. */
+export interface MeasureForm {
+  /** Whether it shows one measure only. */
+  readonly single?: boolean;
+  /** Whether each measure has a mark of its own. */
+  readonly marks?: boolean;
+  /** Whether there are two value axes. */
+  readonly axes?: boolean;
+}
+
 export function MeasureList({
   visual,
-  single,
+  form,
   onChange,
 }: {
   visual: MeasuredVisual;
-  single: boolean;
+  form: MeasureForm;
   onChange: (measures: ShownMeasure[]) => void;
 }) {
   const { model } = useWorkspace();
@@ -67,7 +78,7 @@ export function MeasureList({
                 onChange={(chosen) => set(i, { role: chosen === OWN ? null : chosen })}
               />
             )}
-            {visual.kind === 'combined' && (
+            {form.marks && (
               <ChoiceSetting
                 label={`Drawn as${number}`}
                 value={shown.mark}
@@ -79,7 +90,7 @@ export function MeasureList({
                 onChange={(mark) => set(i, { mark: mark === 'bar' || mark === 'area' ? mark : 'line' })}
               />
             )}
-            {measures.length > 1 && visual.kind !== 'crosstab' && (
+            {measures.length > 1 && form.axes && (
               <ChoiceSetting
                 label={`Axis${number}`}
                 value={shown.axis}
@@ -103,7 +114,7 @@ export function MeasureList({
           </div>
         );
       })}
-      {!single && measures.length < MOST && (
+      {!form.single && measures.length < MOST && (
         <Button onClick={add} sx={{ mb: 1 }}>
           Add a measure
         </Button>

@@ -1,11 +1,12 @@
 'use client';
 /** One crosspoint of the board. Rows and columns come into view while it scrolls: only what is new is worked out. */
 import { memo } from 'react';
-import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
-import { roleName, type Model } from '../../core/model/model';
+import type { Control, Visual } from '../../core/dashboard/document/document';
+import { roleName } from '../../core/model/model';
+import type { Design } from '../../core/dashboard/wiring/design';
 import { titleOf } from '../../core/dashboard/document/title';
 import { canPale, type Actor } from '../../core/dashboard/wiring/routes';
-import { crosspoint, wireOf, type Crosspoint } from '../../core/dashboard/wiring/wiring';
+import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
 import { CELL, CrosspointMark, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';
@@ -19,8 +20,7 @@ const STATE_WORDS: Record<Crosspoint['state'], string> = {
 
 export const BoardCell = memo(
   function BoardCell({
-    document,
-    model,
+    design,
     control,
     target,
     row,
@@ -34,8 +34,7 @@ export const BoardCell = memo(
     onFocusCell,
     onFlip,
   }: {
-    document: DashboardDocument;
-    model: Model;
+    design: Design;
     control: Actor;
     target: Visual | Control;
     row: number;
@@ -49,18 +48,16 @@ export const BoardCell = memo(
     onFocusCell: (column: number) => void;
     onFlip: (points: readonly Crosspoint[]) => void;
   }) {
-    const point = crosspoint(document, model, control, target);
+    const point = crosspoint(design, control, target);
     const other = point.routes.find(
       (route) => (route.kind === 'role' || route.kind === 'pick') && !route.own,
     );
     const letter =
       other?.kind === 'role' || other?.kind === 'pick'
-        ? roleName(model, other.dataset, other.role).slice(0, 1)
+        ? roleName(design.model, other.dataset, other.role).slice(0, 1)
         : undefined;
     const pales =
-      canPale(target) &&
-      wireOf(document, control.id, target.id)?.effect === 'pale' &&
-      point.state !== 'unwired';
+      canPale(target) && design.wire(control.id, target.id)?.effect === 'pale' && point.state !== 'unwired';
     return (
       <div
         role="gridcell"
@@ -83,7 +80,7 @@ export const BoardCell = memo(
           tabIndex={isCursor ? 0 : -1}
           aria-pressed={point.state === 'wired' || point.state === 'half'}
           aria-disabled={point.state === 'no route'}
-          aria-label={`${titleOf(control, model)} to ${titleOf(target, model)}: ${STATE_WORDS[point.state]}${pales ? ', pales other marks' : ''}. ${point.words}`}
+          aria-label={`${titleOf(control, design.model)} to ${titleOf(target, design.model)}: ${STATE_WORDS[point.state]}${pales ? ', pales other marks' : ''}. ${point.words}`}
           title={point.words}
           onPointerEnter={() => onPoint({ control: control.id, target: target.id })}
           onFocus={() => onFocusCell(column)}
@@ -109,8 +106,7 @@ export const BoardCell = memo(
   },
   // What the callbacks do depends on nothing that is not compared.
   (a, b) =>
-    a.document === b.document &&
-    a.model === b.model &&
+    a.design === b.design &&
     a.control === b.control &&
     a.target === b.target &&
     a.row === b.row &&

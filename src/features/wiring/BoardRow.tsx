@@ -1,11 +1,11 @@
 'use client';
 /** One row of the board: a control and its crosspoints with what is in view. */
 import { memo } from 'react';
-import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
-import type { Model } from '../../core/model/model';
+import type { Control, Visual } from '../../core/dashboard/document/document';
+import type { Design } from '../../core/dashboard/wiring/design';
 import { titleOf } from '../../core/dashboard/document/title';
 import { type Actor } from '../../core/dashboard/wiring/routes';
-import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/wiring';
+import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
 import { BoardCell } from './BoardCell';
 import { HEAD, NAME, ROW, RowHead } from './CrosspointParts';
@@ -21,8 +21,7 @@ export interface CellRange {
 
 export const BoardRow = memo(
   function BoardRow({
-    document,
-    model,
+    design,
     control,
     row,
     targets,
@@ -38,8 +37,7 @@ export const BoardRow = memo(
     onFocusCell,
     onFlip,
   }: {
-    document: DashboardDocument;
-    model: Model;
+    design: Design;
     control: Actor;
     row: number;
     targets: readonly (Visual | Control)[];
@@ -58,7 +56,7 @@ export const BoardRow = memo(
     onFocusCell: (column: number) => void;
     onFlip: (points: readonly Crosspoint[]) => void;
   }) {
-    const title = titleOf(control, model);
+    const title = titleOf(control, design.model);
     return (
       <div
         role="row"
@@ -80,7 +78,7 @@ export const BoardRow = memo(
             colour={colour}
             lit={litRow}
             onPoint={() => onPoint({ control: control.id })}
-            onFlip={() => onFlip(targets.map((target) => crosspoint(document, model, control, target)))}
+            onFlip={() => onFlip(targets.map((target) => crosspoint(design, control, target)))}
           />
         </div>
         {columns.map((column) => {
@@ -88,8 +86,7 @@ export const BoardRow = memo(
           return (
             <BoardCell
               key={target.id}
-              document={document}
-              model={model}
+              design={design}
               control={control}
               target={target}
               row={row}
@@ -110,8 +107,7 @@ export const BoardRow = memo(
   },
   // What the callbacks do depends on nothing that is not compared.
   (a, b) =>
-    a.document === b.document &&
-    a.model === b.model &&
+    a.design === b.design &&
     a.control === b.control &&
     a.zone === b.zone &&
     a.row === b.row &&

@@ -5,12 +5,17 @@
  */
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { isControl, type Control, type DashboardDocument, type Visual } from '../../core/dashboard/document/document';
+import {
+  isControl,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from '../../core/dashboard/document/document';
 import { isPickSource } from '../../core/dashboard/reader/pick';
 import { titleOf } from '../../core/dashboard/document/title';
-import { actorsOf } from '../../core/dashboard/wiring/routes';
-import { crosspoint, switchWires, type Crosspoint } from '../../core/dashboard/wiring/wiring';
-import { useDocument, useWorkspace } from '../workspace/workspace';
+import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
+import { switchWires } from '../../core/dashboard/wiring/wires';
+import { useDesign, useWorkspace } from '../workspace/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
 import { BoardTools } from './BoardTools';
 import { zoneOf } from '../../core/dashboard/document/zones';
@@ -52,7 +57,8 @@ function byZone<T extends { readonly id: string }>(document: DashboardDocument, 
 
 export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: CrosspointBoardProps) {
   const { store, model } = useWorkspace();
-  const document = useDocument();
+  const design = useDesign();
+  const { document, actors: inOrder } = design;
   const scroller = useRef<HTMLDivElement>(null);
   const [search, setSearch] = useState('');
   const [only, setOnly] = useState<Pointed>({});
@@ -65,7 +71,6 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   });
   const wanted = search.trim().toLowerCase();
   const [zone, setZone] = useState('');
-  const inOrder = useMemo(() => actorsOf(document), [document]);
   const actors = useMemo(() => byZone(document, inOrder), [document, inOrder]);
   const { controls, targets } = useMemo(() => {
     const found = (item: Visual | Control) => titleOf(item, model).toLowerCase().includes(wanted);
@@ -87,7 +92,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   const wires = document.wires.filter((wire) => wire.on).length;
   const pointAt = (row: number, column: number): Crosspoint | undefined => {
     const [control, target] = [controls[row], targets[column]];
-    return control && target && crosspoint(document, model, control, target);
+    return control && target && crosspoint(design, control, target);
   };
   const flip = (points: readonly Crosspoint[]) => {
     const open = points.filter((point) => point.state !== 'no route');
@@ -266,9 +271,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                     }
                     lit={pointed.target === target.id}
                     onPoint={() => onPoint({ target: target.id })}
-                    onFlip={() =>
-                      flip(controls.map((control) => crosspoint(document, model, control, target)))
-                    }
+                    onFlip={() => flip(controls.map((control) => crosspoint(design, control, target)))}
                   />
                 </div>
               );
@@ -279,8 +282,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
             return (
               <BoardRow
                 key={control.id}
-                document={document}
-                model={model}
+                design={design}
                 control={control}
                 row={row}
                 targets={targets}

@@ -11,24 +11,24 @@ import {
   itemOf,
   type Control,
   type DashboardDocument,
-  type Slicer,
   type Visual,
-  type Wire,
 } from '../../core/dashboard/document/document';
 import { requestJson } from '../ui/request';
 import { columnOf, datasetOf } from '../../core/model/model';
 import { columnIn, isAttribute } from '../../core/model/dimension';
-import { datasetUses } from '../../core/dashboard/wiring/uses';
 import { titleOf } from '../../core/dashboard/document/title';
 import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
-import { actorOf, actorsOf, canPale, type Route } from '../../core/dashboard/wiring/routes';
-import { crosspoint, switchWires, wiredLike, wireOf } from '../../core/dashboard/wiring/wiring';
-import { useDocument, useWorkspace } from '../workspace/workspace';
+import { canPale, type Route } from '../../core/dashboard/wiring/routes';
+import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
+import { switchWires, wiredLike, withWire } from '../../core/dashboard/wiring/wires';
+import { actsOf } from '../../core/dashboard/document/controls';
+import { useDesign, useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
 
 export function CrosspointDetails({ chosen }: { chosen: { control: string; target: string } | null }) {
   const { model, store } = useWorkspace();
-  const document = useDocument();
-  const control = chosen ? actorOf(document, chosen.control) : undefined;
+  const design = useDesign();
+  const { document } = design;
+  const control = chosen ? design.actor(chosen.control) : undefined;
   const target = chosen ? itemOf(document, chosen.target) : undefined;
   const frame = {
     p: 1.5,
@@ -48,16 +48,17 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       </Box>
     );
   }
-  const point = crosspoint(document, model, control, target);
+  const point = crosspoint(design, control, target);
   const reached = document.wires.filter(
     (wire) =>
       wire.control === control.id && wire.on && document.visuals.some((visual) => visual.id === wire.target),
   );
   const setRole = (dataset: string, role: string) =>
-    store.getState().change((old) => {
-      const roles = { ...wireOf(old, control.id, target.id)?.roles, [dataset]: role };
-      return withWire(old, control.id, target.id, { roles });
-    });
+    store
+      .getState()
+      .change((old) =>
+        withWire(old, control.id, target.id, ({ roles }) => ({ roles: { ...roles, [dataset]: role } })),
+      );
   return (
     <Box sx={frame} role="region" aria-label="Chosen crosspoint">
       <Typography variant="h3">
@@ -91,19 +92,17 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         <Typography variant="body2" color="textSecondary">
           {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
-        {isControl(control) && control.kind === 'slicer' && control.face !== 'tree' && (
-          <RouteColumns control={control} target={target} />
-        )}
+        {isControl(control) && <RouteColumns control={control} target={target} />}
         {!isControl(control) && canPale(target) && point.state !== 'no route' && (
           <TextField
             select
             label="What is not chosen"
-            value={wireOf(document, control.id, target.id)?.effect ?? 'filter'}
+            value={design.wire(control.id, target.id)?.effect ?? 'filter'}
             onChange={(event) =>
               store.getState().change((old) =>
-                withWire(old, control.id, target.id, {
+                withWire(old, control.id, target.id, () => ({
                   effect: event.target.value === 'pale' ? 'pale' : 'filter',
-                }),
+                })),
               )
             }
             sx={{ minWidth: 130, mt: 1 }}
@@ -115,7 +114,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         {!isControl(target) && point.state !== 'no route' && (
           <WhatIf control={control.id} target={target.id} on={point.state === 'unwired'} />
         )}
-        <WireLike id={control.id} name={titleOf(control, model)} others={actorsOf(document)} line="row" />
+        <WireLike id={control.id} name={titleOf(control, model)} others={design.actors} line="row" />
         {!isControl(target) && (
           <WireLike id={target.id} name={titleOf(target, model)} others={document.visuals} line="column" />
         )}
@@ -127,22 +126,24 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
 const OWN = '';
 
 /** By which column a slicer reaches each dataset of a target: the dimension's own, or another one. */
-function RouteColumns({ control, target }: { control: Slicer; target: Visual | Control }) {
+function RouteColumns({ control, target }: { control: Control; target: Visual | Control }) {
   const { model, store } = useWorkspace();
-  const document = useDocument();
-  if (isAttribute(control.dimension)) return null;
-  const wire = wireOf(document, control.id, target.id);
+  const design = useDesign();
+  const acts = actsOf(control);
+  const [dimension, ...below] = acts.by === 'dimensions' ? acts.levels : [];
+  if (!dimension || below.length > 0 || isAttribute(dimension)) return null;
+  const wire = design.wire(control.id, target.id);
   const choose = (dataset: string, column: string) =>
-    store.getState().change((old) => {
-      const { [dataset]: _, ...others } = wireOf(old, control.id, target.id)?.columns ?? {};
-      return withWire(old, control.id, target.id, {
-        columns: column === OWN ? others : { ...others, [dataset]: column },
-      });
-    });
-  const datasets = [...new Set(datasetUses(document, model, target).map((use) => use.dataset))];
+    store.getState().change((old) =>
+      withWire(old, control.id, target.id, ({ columns }) => {
+        const { [dataset]: _, ...others } = columns ?? {};
+        return { columns: column === OWN ? others : { ...others, [dataset]: column } };
+      }),
+    );
+  const datasets = [...new Set(design.uses(target).map((use) => use.dataset))];
   return datasets.map((dataset) => {
     const columns = (datasetOf(model, dataset)?.columns ?? []).filter((column) => column.category);
-    const own = columnIn(model, control.dimension, dataset);
+    const own = columnIn(model, dimension, dataset);
     if (columns.length === 0) return null;
     return (
       <TextField
@@ -171,36 +172,20 @@ function RouteColumns({ control, target }: { control: Slicer; target: Visual | C
   });
 }
 
-/** The document with a wire changed; the wire is made (switched on) where there is none. */
-function withWire(
-  document: DashboardDocument,
-  control: string,
-  target: string,
-  part: Partial<Wire>,
-): DashboardDocument {
-  const wire = wireOf(document, control, target) ?? { control, target, on: true, roles: {} };
-  return {
-    ...document,
-    wires: [
-      ...document.wires.filter((entry) => entry.control !== control || entry.target !== target),
-      { ...wire, ...part },
-    ],
-  };
-}
-
 interface Turn {
   readonly visuals: Record<string, VisualAnswer>;
 }
 
 /** Rows of a visual now, and if the crosspoint were switched. */
 function WhatIf({ control, target, on }: { control: string; target: string; on: boolean }) {
-  const { model, reader } = useWorkspace();
+  const { model } = useWorkspace();
+  const state = useReaderState();
   const document = useDocument();
   const counts = useQuery({
-    queryKey: ['what if', document, reader.state, control, target, on],
+    queryKey: ['what if', document, state, control, target, on],
     queryFn: async () => {
       const ask = async (design: DashboardDocument) => {
-        const body = { document: design, state: reader.state, only: [target] };
+        const body = { document: design, state, only: [target] };
         const answer = (await requestJson<Turn>('/api/turns', { body })).visuals[target];
         return isShown(answer) ? answer.rows : 0;
       };
@@ -233,7 +218,7 @@ function WireLike({
   line: 'row' | 'column';
 }) {
   const { model, store } = useWorkspace();
-  const choices = others.filter((other) => other.id !== id && other.kind !== 'asof');
+  const choices = others.filter((other) => other.id !== id);
   if (choices.length === 0) return null;
   return (
     <TextField

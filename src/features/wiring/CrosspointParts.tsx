@@ -3,9 +3,9 @@
 import Box from '@mui/material/Box';
 import { isControl, type Control, type Visual } from '../../core/dashboard/document/document';
 import type { Actor } from '../../core/dashboard/wiring/routes';
-import type { Crosspoint } from '../../core/dashboard/wiring/wiring';
+import type { Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
-import { PARTS } from '../../core/dashboard/wiring/parts';
+import { partOf } from '../../core/dashboard/document/parts';
 
 export const ROW = 44;
 export const CELL = 40;
@@ -180,9 +180,7 @@ export function RowHead({
               whiteSpace: 'nowrap',
             }}
           >
-            {isControl(control)
-              ? PARTS.find((part) => part.kind === control.kind)?.name.toLowerCase()
-              : 'choosing on it'}
+            {isControl(control) ? partOf(control.kind).name.toLowerCase() : 'choosing on it'}
             {zone !== undefined && ` · ${zone}`}
           </span>
         </span>

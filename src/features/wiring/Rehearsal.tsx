@@ -9,7 +9,11 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { memo, useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { civilFromDay, isoDay } from '../../core/calendar/day';
 import { dayWords, MONTH_NAMES } from '../../core/calendar/names';
-import type { DataAssumption, Rehearsal as Rehearsed, RehearsalLane } from '../../core/dashboard/review/rehearsal';
+import type {
+  DataAssumption,
+  Rehearsal as Rehearsed,
+  RehearsalLane,
+} from '../../core/dashboard/review/rehearsal';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import { useDocument, useWorkspace } from '../workspace/workspace';
@@ -40,7 +44,7 @@ export function RehearsalButton() {
 }
 
 function RehearsalDock({ onClose }: { onClose: () => void }) {
-  const { model, setAsOf, today } = useWorkspace();
+  const { model, held, today } = useWorkspace();
   const document = useDocument();
   const [assumption, setAssumption] = useState<DataAssumption>('same lag');
   const [day, setDay] = useState(today);
@@ -52,7 +56,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
   });
   const scrub = (next: number) => {
     setDay(next);
-    setAsOf(next === today ? null : isoDay(next));
+    held.setAsOf(next === today ? null : isoDay(next));
   };
   const data = rehearsal.data;
   return (
@@ -96,7 +100,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
         </TextField>
         <Button
           onClick={() => {
-            setAsOf(null);
+            held.setAsOf(null);
             onClose();
           }}
         >

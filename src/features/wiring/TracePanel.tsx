@@ -12,7 +12,7 @@ import type { TraceStep } from '../../core/dashboard/review/traceStep';
 import { itemOf } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
 import { isTyping } from '../ui/isTyping';
-import { useDocument, useWorkspace } from '../workspace/workspace';
+import { useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
 
 /** Opens, on T, the trace of the item that the pointer or the focus came to last. */
@@ -64,11 +64,12 @@ export function TracePanel() {
 }
 
 function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {
-  const { reader, model } = useWorkspace();
+  const { model } = useWorkspace();
+  const state = useReaderState();
   const document = useDocument();
   const trace = useQuery({
-    queryKey: ['trace', item, document, reader.state, model.datasets.map((dataset) => dataset.load)],
-    queryFn: () => requestJson<Trace>('/api/trace', { body: { document, state: reader.state, item } }),
+    queryKey: ['trace', item, document, state, model.datasets.map((dataset) => dataset.load)],
+    queryFn: () => requestJson<Trace>('/api/trace', { body: { document, state, item } }),
     gcTime: 0,
   });
   return (

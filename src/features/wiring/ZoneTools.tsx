@@ -3,14 +3,14 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import type { DashboardDocument, Zone } from '../../core/dashboard/document/document';
-import { actorsOf } from '../../core/dashboard/wiring/routes';
-import { switchWires } from '../../core/dashboard/wiring/wiring';
+import type { Zone } from '../../core/dashboard/document/document';
+import { designOf, type Design } from '../../core/dashboard/wiring/design';
+import { switchWires } from '../../core/dashboard/wiring/wires';
 import { useDocument, useWorkspace } from '../workspace/workspace';
 
 /** Pairs of what stands inside a zone, and of what acts inside with targets outside. */
-function pairsOf(document: DashboardDocument, zone: Zone) {
-  const acting = actorsOf(document).filter((actor) => zone.items.includes(actor.id));
+function pairsOf({ document, actors }: Design, zone: Zone) {
+  const acting = actors.filter((actor) => zone.items.includes(actor.id));
   const pairs = acting.flatMap((actor) =>
     document.visuals
       .filter((visual) => visual.id !== actor.id)
@@ -29,7 +29,10 @@ export function ZoneTools({ zone, onZone }: { zone: string; onZone: (zone: strin
   const flip = (which: 'inside' | 'outside', on: boolean) =>
     store
       .getState()
-      .change((old) => ({ ...old, wires: switchWires(old, model, pairsOf(old, chosen!)[which], on) }));
+      .change((old) => ({
+        ...old,
+        wires: switchWires(old, model, pairsOf(designOf(old, model), chosen!)[which], on),
+      }));
   return (
     <>
       <TextField

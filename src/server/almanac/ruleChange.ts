@@ -8,10 +8,11 @@ import type { MovedWindow, RecutVisual, RuleChanges } from '../../core/model/rul
 import { isAttribute, dimensionName } from '../../core/model/dimension';
 import { isTimeControl, type DashboardDocument } from '../../core/dashboard/document/document';
 import type { Model } from '../../core/model/model';
+import { designOf } from '../../core/dashboard/wiring/design';
 import { settle } from '../../core/dashboard/turn/settle';
 import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
 import { titleOf } from '../../core/dashboard/document/title';
-import { dimensionsOf } from '../../core/dashboard/document/visuals';
+import { dimensionsOf, isMeasured } from '../../core/dashboard/document/visuals';
 import { runsWords } from '../../core/period/describe';
 import { sourceFor } from '../answers/answer';
 import { listDashboards, readDashboard } from '../dashboards/repository';
@@ -32,9 +33,9 @@ export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
   for (const entry of entries) {
     const { document } = await readDashboard(entry.id);
     const today = todayFor(document, model, Date.now());
-    const source = tolerant(await sourceFor(document, model, stored));
-    const before = await settle(document, model, DEFAULT_STATE, today, source);
-    const after = await settle(document, next, DEFAULT_STATE, today, source);
+    const source = tolerant(await sourceFor(designOf(document, model), stored));
+    const before = await settle(designOf(document, model), DEFAULT_STATE, today, source);
+    const after = await settle(designOf(document, next), DEFAULT_STATE, today, source);
     for (const control of document.controls.filter(isTimeControl)) {
       const old = before.get(control.id);
       const fresh = after.get(control.id);
@@ -77,7 +78,7 @@ function recut(document: DashboardDocument, model: Model, rule: CalendarRule, to
   const fiscal = JSON.stringify(rule.fiscal) !== JSON.stringify(model.rule.fiscal);
   return document.visuals.flatMap((visual) => {
     const reasons: string[] = [];
-    const grain = visual.kind === 'table' ? 'auto' : visual.grain;
+    const grain = isMeasured(visual) ? visual.grain : 'auto';
     if (grain === 'week' && weeks) reasons.push('its weeks begin on another day');
     if (grain.startsWith('fiscal') && fiscal) {
       const unit = grain as 'fiscal month';

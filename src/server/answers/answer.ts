@@ -3,8 +3,10 @@ import type { Source } from '../../core/cube/query';
 import { cubeSource } from '../../core/cube/source';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { Model } from '../../core/model/model';
+import { designOf, type Design } from '../../core/dashboard/wiring/design';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
-import { stateFor, type ReaderState } from '../../core/dashboard/reader/state';
+import { stateFor } from '../../core/dashboard/reader/stateFor';
+import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { TurnAnswer } from '../../core/dashboard/turn/answer';
 import { todayFor } from '../../core/dashboard/document/clock';
 import { answerTurn } from '../../core/dashboard/turn/turn';
@@ -34,18 +36,14 @@ function firstOf(...sources: readonly Source[]): Source {
 }
 
 /** Cubes where they fit, the database for the rest. */
-export async function sourceFor(
-  document: DashboardDocument,
-  model: Model,
-  stored: readonly StoredDataset[],
-): Promise<Source> {
+export async function sourceFor(design: Design, stored: readonly StoredDataset[]): Promise<Source> {
   const cubes = [];
-  for (const shape of cubeShapesFor(document, model)) {
+  for (const shape of cubeShapesFor(design)) {
     const dataset = stored.find((entry) => entry.key === shape.dataset)!;
     const cube = await heldCube(dataset, shape);
     if (cube) cubes.push(cube);
   }
-  return firstOf(cubeSource(cubes), sqlSource(stored, model));
+  return firstOf(cubeSource(cubes), sqlSource(stored, design.model));
 }
 
 /** Answers a turn of a dashboard for a reader's state. */
@@ -55,10 +53,10 @@ export async function answerOnServer(
   only?: readonly string[],
 ): Promise<{ answer: TurnAnswer; model: Model }> {
   const { model, stored } = await readModel();
-  const source = await sourceFor(document, model, stored);
+  const design = designOf(document, model);
+  const source = await sourceFor(design, stored);
   const input = {
-    document,
-    model,
+    design,
     state: stateFor(document, state),
     today: todayFor(document, model, Date.now()),
     ...(only ? { only: new Set(only) } : {}),

@@ -1,12 +1,14 @@
 /** A look at a measure before it is saved. */
 import { todayFor } from '../../core/dashboard/document/clock';
-import { TIME_DEFAULTS } from '../../core/dashboard/document/controls';
+import { TIME_DEFAULTS } from '../../core/dashboard/document/kinds/time';
 import { emptyDocument, type DashboardDocument } from '../../core/dashboard/document/document';
 import type { Measure, Model } from '../../core/model/model';
 import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
 import type { TurnAnswer } from '../../core/dashboard/turn/answer';
+import { designOf } from '../../core/dashboard/wiring/design';
 import { answerTurn } from '../../core/dashboard/turn/turn';
-import { CHART_DEFAULTS, MEASURED_DEFAULTS, shownMeasure } from '../../core/dashboard/document/visuals';
+import { CHART_DEFAULTS } from '../../core/dashboard/document/kinds/chart';
+import { MEASURED_DEFAULTS, shownMeasure } from '../../core/dashboard/document/kinds/measured';
 import { checkMeasure } from '../datasets/edit';
 import { findDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
@@ -58,5 +60,8 @@ export async function previewMeasure(dataset: string, measure: Measure): Promise
   };
   const document = previewDocument(dataset, measure.key);
   const today = todayFor(document, model, Date.now());
-  return answerTurn({ document, model: withMeasure, state: DEFAULT_STATE, today }, sqlSource(stored, model));
+  return answerTurn(
+    { design: designOf(document, withMeasure), state: DEFAULT_STATE, today },
+    sqlSource(stored, model),
+  );
 }

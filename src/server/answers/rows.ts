@@ -5,8 +5,9 @@ import type { DashboardDocument, Visual } from '../../core/dashboard/document/do
 import { todayFor } from '../../core/dashboard/document/clock';
 import { seenBy } from '../../core/dashboard/wiring/selection';
 import { settle } from '../../core/dashboard/turn/settle';
-import { stateFor, type ReaderState } from '../../core/dashboard/reader/state';
-import { datasetUses } from '../../core/dashboard/wiring/uses';
+import { stateFor } from '../../core/dashboard/reader/stateFor';
+import type { ReaderState } from '../../core/dashboard/reader/state';
+import { designOf } from '../../core/dashboard/wiring/design';
 import { physicalColumn } from '../datasets/definition';
 import { relationOf } from '../datasets/relation';
 import { readModel } from '../model/model';
@@ -37,7 +38,8 @@ export async function readRowPage(
   request: RowRequest,
 ): Promise<RowPage> {
   const { model, stored } = await readModel();
-  const [use] = datasetUses(document, model, table);
+  const design = designOf(document, model);
+  const [use] = design.uses(table);
   const dataset = stored.find((entry) => entry.key === use?.dataset);
   if (!use || !dataset)
     throw new Problem('no-such-dataset', `There is no dataset “${table.dataset}” here.`, 404);
@@ -46,10 +48,10 @@ export async function readRowPage(
   const sortKey = request.sort?.column ?? use.role;
   if (!columns.some((column) => column.key === sortKey))
     throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
-  const source = await sourceFor(document, model, stored);
+  const source = await sourceFor(design, stored);
   const today = todayFor(document, model, Date.now());
-  const settings = await settle(document, model, stateFor(document, state), today, tolerant(source));
-  const seen = seenBy(document, model, settings, table, use);
+  const settings = await settle(design, stateFor(document, state), today, tolerant(source));
+  const seen = seenBy(design, settings, table, use);
   const target = { columns, spellings: spellingsIn(model, dataset) };
   const where = selectionSql(target, seen.selection, isEveryDay(seen.window) ? undefined : seen.window);
   const relation = await relationOf(dataset);

@@ -1,4 +1,5 @@
 /** Makes the cubes that dashboards need ahead of their readers, in the background after a load. */
+import { designOf } from '../../core/dashboard/wiring/design';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
@@ -9,7 +10,7 @@ export async function warmCubes(dataset?: string): Promise<void> {
   const { model, stored } = await readModel();
   for (const entry of await listDashboards()) {
     const { document } = await readDashboard(entry.id);
-    for (const shape of cubeShapesFor(document, model)) {
+    for (const shape of cubeShapesFor(designOf(document, model))) {
       if (dataset !== undefined && shape.dataset !== dataset) continue;
       const owner = stored.find((candidate) => candidate.key === shape.dataset);
       if (owner) await packedCube(owner, shape);

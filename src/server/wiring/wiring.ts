@@ -4,10 +4,11 @@ import { checkDashboard } from '../../core/dashboard/review/check';
 import type { Finding } from '../../core/dashboard/review/finding';
 import { todayFor } from '../../core/dashboard/document/clock';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
-import { parseIsoDay } from '../../core/calendar/day';
 import { rehearse, type DataAssumption, type Rehearsal } from '../../core/dashboard/review/rehearsal';
-import { settle } from '../../core/dashboard/turn/settle';
-import { stateFor, type ReaderState } from '../../core/dashboard/reader/state';
+import { designOf } from '../../core/dashboard/wiring/design';
+import { asOfDay, settle } from '../../core/dashboard/turn/settle';
+import { stateFor } from '../../core/dashboard/reader/stateFor';
+import type { ReaderState } from '../../core/dashboard/reader/state';
 import { traceOf, type Trace } from '../../core/dashboard/review/trace';
 import { sourceFor } from '../answers/answer';
 import { readModel } from '../model/model';
@@ -16,8 +17,9 @@ import { Problem } from '../problem';
 async function ground(document: DashboardDocument) {
   const { model, stored } = await readModel();
   // A database of others that does not answer is told by the visuals that read it.
-  const source = tolerant(await sourceFor(document, model, stored));
-  return { document, model, source, today: todayFor(document, model, Date.now()) };
+  const design = designOf(document, model);
+  const source = tolerant(await sourceFor(design, stored));
+  return { design, source, today: todayFor(document, model, Date.now()) };
 }
 
 /** The findings of the wiring check; those of the coming year only when asked for. */
@@ -31,11 +33,17 @@ export async function traceFor(
   state: ReaderState,
   item: string,
 ): Promise<Trace> {
-  const { model, source, today } = await ground(document);
+  const { design, source, today } = await ground(document);
   const own = stateFor(document, state);
-  const settings = await settle(document, model, own, today, source);
-  const asOf = (own.asOf && parseIsoDay(own.asOf)) || null;
-  const context = { document, model, settings, source, state: own, realToday: today, today: asOf ?? today };
+  const settings = await settle(design, own, today, source);
+  const context = {
+    design,
+    settings,
+    source,
+    state: own,
+    realToday: today,
+    today: asOfDay(own) ?? today,
+  };
   const trace = await traceOf(context, item);
   if (!trace) throw new Problem('no-such-item', `There is no item “${item}” on this dashboard.`, 404);
   return trace;

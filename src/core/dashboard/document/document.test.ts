@@ -2,7 +2,7 @@ import { documentJsonSchema, emptyDocument, readDocument, type DashboardDocument
 import { bar, line, slicer, table, timeline } from './testing';
 import { TEST_MODEL } from '../../model/testing';
 import { titleOf } from './title';
-import { MOST_BUCKETS } from './visuals';
+import { MOST_BUCKETS } from './kinds/measured';
 
 const DOCUMENT: DashboardDocument = {
   ...emptyDocument('Test'),

@@ -164,5 +164,5 @@ export function itemOf(document: DashboardDocument, itemId: string): Visual | Co
 }
 
 export function isControl(item: Visual | Control): item is Control {
-  return (CONTROL_KINDS as readonly string[]).includes(item.kind);
+  return item.kind in CONTROL_KINDS;
 }

@@ -1,7 +1,9 @@
 /** Items of a dashboard for tests, over the model of tests. */
-import { SLICER_DEFAULTS, TIME_DEFAULTS } from './controls';
+import { SLICER_DEFAULTS } from './kinds/slicer';
+import { TIME_DEFAULTS } from './kinds/time';
 import type { Control, Visual } from './document';
-import { CHART_DEFAULTS, shownMeasure, VISUAL_DEFAULTS } from './visuals';
+import { CHART_DEFAULTS } from './kinds/chart';
+import { shownMeasure, VISUAL_DEFAULTS } from './kinds/measured';
 
 export const line = (id: string, measure = 'seats'): Visual => ({
   ...CHART_DEFAULTS,

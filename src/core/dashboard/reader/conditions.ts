@@ -5,8 +5,11 @@ import type { Condition, ConditionResult } from '../../condition/expression';
 import { parseCondition } from '../../condition/parse';
 import { columnText } from '../../condition/tokens';
 import { printCondition, textLiteral } from '../../condition/print';
-import type { ConditionControl, ConditionEntry, NumberBounds } from '../document/controls';
-import { datasetOf, definitionOf, type Column, type ColumnType, type Model } from '../../model/model';
+import type { ConditionControl } from '../document/controls';
+import type { ConditionState } from './conditionState';
+import { entryText } from '../document/kinds/condition';
+import type { NumberBounds } from '../document/kinds/numbers';
+import { datasetOf, type Column, type ColumnType, type Model } from '../../model/model';
 
 /** A condition that cannot be used, and why; it has no effect. */
 export interface ConditionIssue {
@@ -39,25 +42,6 @@ export function conditionColumns(model: Model, dataset: string): ConditionColumn
 /** Reads and checks a condition on a dataset; columns of the result are named by their keys. */
 export function readCondition(model: Model, dataset: string, text: string): ConditionResult<Condition> {
   return checkParsed(parseCondition(text), conditionColumns(model, dataset));
-}
-
-/** The text of an entry: that of its definition where it has one. */
-export function entryText(model: Model, dataset: string, entry: ConditionEntry): string | undefined {
-  if (entry.definition === null) return entry.sql;
-  const definition = definitionOf(model, entry.definition);
-  return definition?.dataset === dataset ? definition.sql : undefined;
-}
-
-/** What a reader has set on a condition control: entries that are on, and a condition of their own. */
-export interface ConditionState {
-  readonly on: readonly string[];
-  readonly own: string;
-}
-
-/** What a condition control begins with. */
-export function initialConditions(control: ConditionControl): ConditionState {
-  const entries = control.groups.flatMap((group) => group.entries);
-  return { on: entries.filter((entry) => entry.on).map((entry) => entry.id), own: '' };
 }
 
 /** All that is switched on as one condition, with a day in the place of CURRENT_DATE; null where nothing is. */
@@ -144,20 +128,3 @@ export function choiceCondition(
   if (!exclude) return kept;
   return values.includes(null) ? `NOT (${kept})` : `NOT (${kept}) OR ${name} IS NULL`;
 }
-
-/** The path of a chosen node of a tree, as a choice holds it; undefined for anything else. */
-export function pathOf(value: string | null): (string | null)[] | undefined {
-  if (value === null) return undefined;
-  try {
-    const path: unknown = JSON.parse(value);
-    const isPath =
-      Array.isArray(path) &&
-      path.length > 0 &&
-      path.every((part) => part === null || typeof part === 'string');
-    return isPath ? (path as (string | null)[]) : undefined;
-  } catch {
-    return undefined;
-  }
-}
-
-export const pathText = (path: readonly (string | null)[]) => JSON.stringify(path);

@@ -6,7 +6,7 @@ import { staysFixed } from '../../period/phrase';
 import { resolvePhrase } from '../../period/resolve';
 import type { CalendarRule } from '../../calendar/rule';
 import type { Dimension } from '../../model/dimension';
-import { isChart, type MeasuredVisual, type Visual } from '../document/visuals';
+import { kindOf, type MeasuredVisual, type Visual } from '../document/visuals';
 
 const value = z.string().max(500).nullable();
 
@@ -44,7 +44,7 @@ export type PickSource = MeasuredVisual & { readonly picks: true };
 
 /** Whether a visual has marks that can be chosen: not a single figure, not a table of rows. */
 export function canPick(visual: Visual): visual is MeasuredVisual {
-  return isChart(visual) || visual.kind === 'crosstab' || visual.kind === 'calendarmap';
+  return kindOf(visual).marks(visual) !== null;
 }
 
 /** Whether a visual acts on others by what is chosen on it. */
@@ -53,18 +53,11 @@ export function isPickSource(item: { readonly id: string }): item is PickSource 
 }
 
 /** The dimensions by whose values the marks of a visual are chosen, the outer one first. */
-export function pickDimensions(visual: Visual): readonly Dimension[] {
-  if (visual.kind === 'crosstab') return visual.rows;
-  if (!isChart(visual)) return [];
-  const dimension = visual.across ?? visual.split;
-  return dimension ? [dimension] : [];
-}
+export const pickDimensions = (visual: Visual): readonly Dimension[] =>
+  kindOf(visual).marks(visual)?.dimensions ?? [];
 
 /** Whether days can be chosen on a visual. */
-export function picksDays(visual: Visual): boolean {
-  if (visual.kind === 'crosstab') return visual.periods;
-  return visual.kind === 'calendarmap' || (isChart(visual) && visual.across === null);
-}
+export const picksDays = (visual: Visual): boolean => kindOf(visual).marks(visual)?.days === true;
 
 /** The days of a pick; null where it names none, or not by a fixed phrase. */
 export function pickedDays(pick: Pick, rule: CalendarRule): DayRuns | null {

@@ -1,6 +1,6 @@
 /** What a control now says: its days, or its choice. */
 import type { ConditionIssue } from './conditions';
-import type { NumberBounds } from '../document/controls';
+import type { NumberBounds } from '../document/kinds/numbers';
 import type { MeasureRef } from '../../model/model';
 import type { DayRuns } from '../../calendar/runs';
 import type { PhraseError } from '../../period/phrase';

@@ -1,3 +1,4 @@
+import { designOf } from '../wiring/design';
 import { cubeSource } from '../../cube/source';
 import { isoDay } from '../../calendar/day';
 import { testCube, type TestRow } from '../../cube/testing';
@@ -7,8 +8,8 @@ import type { Control, DashboardDocument, Visual } from '../document/document';
 import { bar, line, slicer, table, timeline } from '../document/testing';
 import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
-import { TIME_DEFAULTS } from '../document/controls';
-import { switchWires, wiredLike, wireOf } from '../wiring/wiring';
+import { TIME_DEFAULTS } from '../document/kinds/time';
+import { switchWires, wiredLike } from '../wiring/wires';
 
 const row = (day: number): TestRow => ({
   day,
@@ -21,7 +22,12 @@ const row = (day: number): TestRow => ({
 const ROWS = Array.from({ length: 40 }, (_, i) => row(i + 5));
 const TODAY = 60;
 const check = (document: DashboardDocument, year = false) =>
-  checkDashboard({ document, model: TEST_MODEL, source: cubeSource([testCube(ROWS)]), today: TODAY, year });
+  checkDashboard({
+    design: designOf(document, TEST_MODEL),
+    source: cubeSource([testCube(ROWS)]),
+    today: TODAY,
+    year,
+  });
 const codes = (findings: readonly Finding[]) => findings.map((finding) => finding.code);
 const off = (document: DashboardDocument, control: string, target: string) => ({
   ...document,
@@ -93,8 +99,7 @@ describe('the wiring check', () => {
     const today = 200;
     const rows = Array.from({ length: 190 }, (_, i) => row(i + 5));
     const findings = await checkDashboard({
-      document,
-      model: TEST_MODEL,
+      design: designOf(document, TEST_MODEL),
       source: cubeSource([testCube(rows)]),
       today,
       year: true,
@@ -106,8 +111,7 @@ describe('the wiring check', () => {
     const rows = [...ROWS, row(900)];
     const document = documentOf(line('sea'), timeline('span', phrase(10, 20)));
     const findings = await checkDashboard({
-      document,
-      model: TEST_MODEL,
+      design: designOf(document, TEST_MODEL),
       source: cubeSource([testCube(rows)]),
       today: 901,
       year: false,
@@ -146,9 +150,9 @@ test('an item can be wired like another one', () => {
   let document = documentOf(line('sea'), bar('ports'), timeline('a'), timeline('b'));
   document = off(document, 'a', 'sea');
   const wires = wiredLike(document, TEST_MODEL, 'b', 'a', 'row');
-  expect(wireOf({ ...document, wires }, 'b', 'sea')?.on).toBe(false);
-  expect(wireOf({ ...document, wires }, 'b', 'ports')?.on).toBe(true);
+  expect(designOf({ ...document, wires }, TEST_MODEL).wire('b', 'sea')?.on).toBe(false);
+  expect(designOf({ ...document, wires }, TEST_MODEL).wire('b', 'ports')?.on).toBe(true);
   const columns = wiredLike(document, TEST_MODEL, 'ports', 'sea', 'column');
-  expect(wireOf({ ...document, wires: columns }, 'a', 'ports')?.on).toBe(false);
-  expect(wireOf({ ...document, wires: columns }, 'b', 'ports')?.on).toBe(true);
+  expect(designOf({ ...document, wires: columns }, TEST_MODEL).wire('a', 'ports')?.on).toBe(false);
+  expect(designOf({ ...document, wires: columns }, TEST_MODEL).wire('b', 'ports')?.on).toBe(true);
 });

@@ -7,20 +7,22 @@ import { resolvePhrase } from '../../period/resolve';
 import { ofVisual } from './checkVisual';
 import { dimensionName, isKnown } from '../../model/dimension';
 import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from '../document/document';
-import { named, type CheckGround, type CheckInput, type Finding, type Mend } from './finding';
+import { actsOf, isWirable, kindOf } from '../document/controls';
+import { quoted, type CheckGround, type CheckInput, type Finding, type Mend } from './finding';
 import { rehearse } from './rehearsal';
 import { settle } from '../turn/settle';
 import { DEFAULT_STATE } from '../reader/state';
-import { datasetUses } from '../wiring/uses';
 import { routeTo } from '../wiring/routes';
-import { crosspoint, switchWires, wireOf } from '../wiring/wiring';
+import { crosspoint } from '../wiring/crosspoint';
+import { switchWires } from '../wiring/wires';
 
 const YEAR = 365;
 
 /** Every finding, in the order of the items. */
 export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
-  const { document, model, source, today } = input;
-  const settings = await settle(document, model, DEFAULT_STATE, today, source);
+  const { design, source, today } = input;
+  const { document } = design;
+  const settings = await settle(design, DEFAULT_STATE, today, source);
   const ground = { ...input, settings };
   const findings = [
     ...document.controls.flatMap((control) => ofControl(ground, control)),
@@ -38,29 +40,31 @@ function withControl(document: DashboardDocument, control: Control): DashboardDo
 }
 
 /** Pairs of a control with every visual that it has a route to. */
-function openPairs({ document, model }: CheckGround, control: Control) {
-  return document.visuals
-    .filter((visual) => crosspoint(document, model, control, visual).state !== 'no route')
+function openPairs({ design }: CheckGround, control: Control) {
+  return design.document.visuals
+    .filter((visual) => crosspoint(design, control, visual).state !== 'no route')
     .map((visual) => ({ control: control.id, target: visual.id }));
 }
 
 function ofControl(ground: CheckGround, control: Control): Finding[] {
-  const { document, model } = ground;
+  const { document, model } = ground.design;
   const findings: Finding[] = [];
-  if (control.kind === 'slicer' && !isKnown(model, control.dimension)) {
+  const acts = actsOf(control);
+  const unknown = acts.by === 'dimensions' ? acts.levels.find((level) => !isKnown(model, level)) : undefined;
+  if (unknown) {
     findings.push({
       code: 'missing',
       items: [control.id],
-      words: `${named(model, control)} chooses from “${dimensionName(model, control.dimension)}”, which is not there any more.`,
+      words: `${quoted(model, control)} chooses from “${dimensionName(model, unknown)}”, which is not there any more.`,
       mend: null,
     });
   }
-  if (control.kind !== 'asof' && !document.wires.some((wire) => wire.control === control.id && wire.on)) {
+  if (isWirable(control) && !document.wires.some((wire) => wire.control === control.id && wire.on)) {
     const pairs = openPairs(ground, control);
     findings.push({
       code: 'dead-control',
       items: [control.id],
-      words: `${named(model, control)} is wired to nothing, so it has no effect.`,
+      words: `${quoted(model, control)} is wired to nothing, so it has no effect.`,
       mend:
         pairs.length === 0
           ? null
@@ -76,29 +80,30 @@ function ofControl(ground: CheckGround, control: Control): Finding[] {
 }
 
 /** A control that only shows while another holds values which that one can never hold. */
-function revealOf({ document, model }: CheckGround, control: Control): Finding[] {
+function revealOf({ design: { document, model } }: CheckGround, control: Control): Finding[] {
   const { reveal } = control;
   if (!reveal) return [];
   const other = document.controls.find((entry) => entry.id === reveal.control);
   const circle = other?.reveal?.control === control.id;
-  const phrases = other?.kind === 'periods' ? other.entries.map((entry) => entry.phrase) : undefined;
-  const reachable = phrases
-    ? reveal.values.some((value) => phrases.includes(value ?? '')) ||
-      (other?.kind === 'periods' && other.chooseDates)
-    : true;
+  const named = other && kindOf(other).reveals(other);
+  const reachable =
+    named?.by !== 'choices' ||
+    !named.isAll ||
+    named.choices.some((choice) => reveal.values.includes(choice.value));
   if (other && !circle && reachable) return [];
   return [
     {
       code: 'never-revealed',
       items: [control.id],
-      words: `${named(model, control)} is hidden, and nothing can reveal it.`,
+      words: `${quoted(model, control)} is hidden, and nothing can reveal it.`,
       mend: { label: 'Show it always', document: withControl(document, { ...control, reveal: null }) },
     },
   ];
 }
 
 function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
-  const { document, model, settings } = ground;
+  const { settings } = ground;
+  const { document, model } = ground.design;
   const setting = settings.get(control.id);
   if (setting?.kind !== 'window') return [];
   const data = setting.context.data;
@@ -114,7 +119,7 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
     findings.push({
       code: 'empty-today',
       items: [control.id],
-      words: `The default “${control.default}” of ${named(model, control)} has no day with data today${latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`}.`,
+      words: `The default “${control.default}” of ${quoted(model, control)} has no day with data today${latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`}.`,
       mend:
         fixed || latest === undefined || control.anchor === 'latest'
           ? null
@@ -126,7 +131,7 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
     findings.push({
       code: 'old-default',
       items: [control.id],
-      words: `The default “${control.default}” of ${named(model, control)} ends more than a year before the newest data.`,
+      words: `The default “${control.default}” of ${quoted(model, control)} ends more than a year before the newest data.`,
       mend: {
         label: 'Begin with the last 12 months',
         document: withControl(document, { ...control, default: 'last 12 months', anchor: 'latest' }),
@@ -149,12 +154,13 @@ function mendWhenFilled(ground: CheckGround, control: TimeControl, mend: Mend): 
 }
 
 /** Time controls that act on one visual through one date role and whose default windows have no day in common. */
-function neverMeet({ document, model, settings }: CheckGround): Finding[] {
+function neverMeet({ design, settings }: CheckGround): Finding[] {
+  const { document, model } = design;
   const findings = new Map<string, Finding>();
   for (const visual of document.visuals) {
-    for (const use of datasetUses(document, model, visual)) {
+    for (const use of design.uses(visual)) {
       const acting = document.controls.flatMap((control) => {
-        const wire = wireOf(document, control.id, visual.id);
+        const wire = design.wire(control.id, visual.id);
         const setting = settings.get(control.id);
         if (!wire?.on || setting?.kind !== 'window' || setting.runs.length === 0) return [];
         const route = routeTo(model, control, use, wire);
@@ -169,8 +175,8 @@ function neverMeet({ document, model, settings }: CheckGround): Finding[] {
           findings.set(key, {
             code: 'never-meet',
             items: [a.control.id, b.control.id, visual.id],
-            words: `The windows of ${named(model, a.control)} and ${named(model, b.control)} have no day in common, so ${named(model, visual)} is empty.`,
-            mend: { label: `Unwire ${named(model, b.control)} from it`, document: { ...document, wires } },
+            words: `The windows of ${quoted(model, a.control)} and ${quoted(model, b.control)} have no day in common, so ${quoted(model, visual)} is empty.`,
+            mend: { label: `Unwire ${quoted(model, b.control)} from it`, document: { ...document, wires } },
           });
         }
       });
@@ -181,12 +187,12 @@ function neverMeet({ document, model, settings }: CheckGround): Finding[] {
 
 /** Defaults that have no day, or no day with data, on some day of the coming year, if data goes on arriving as now. */
 async function emptyLater(ground: CheckGround, known: readonly Finding[]): Promise<Finding[]> {
-  const { document, model, source, today } = ground;
+  const { design, source, today } = ground;
   const told = new Set(
     known.filter((finding) => finding.code === 'empty-today').flatMap((finding) => finding.items),
   );
   const { problems } = await rehearse(
-    { document, model, today, from: today, to: today + YEAR, assumption: 'same lag' },
+    { design, today, from: today, to: today + YEAR, assumption: 'same lag' },
     source,
   );
   const first = new Map<string, (typeof problems)[number]>();

@@ -3,15 +3,15 @@ import { countDays, isEveryDay } from '../../calendar/runs';
 import { nestsIn } from '../../calendar/units';
 import { dimensionsInWords } from '../../model/dimension';
 import { isTimeControl, type DashboardDocument, type Visual } from '../document/document';
-import { named, type CheckGround, type Finding, type FindingCode, type Mend } from './finding';
+import { quoted, type CheckGround, type Finding, type FindingCode, type Mend } from './finding';
 import { bucketsOf, grainFor } from '../turn/grain';
 import { datasetOf, measureOf, roleName } from '../../model/model';
 import { isPickSource } from '../reader/pick';
 import { seenBy } from '../wiring/selection';
-import { datasetUses, partsOf } from '../wiring/uses';
-import { measuresOf } from '../document/visuals';
-import { actorsOf } from '../wiring/routes';
-import { crosspoint, switchWires, wireOf } from '../wiring/wiring';
+import { partsOf } from '../wiring/uses';
+import { isMeasured, measuresOf } from '../document/visuals';
+import { crosspoint } from '../wiring/crosspoint';
+import { switchWires } from '../wiring/wires';
 
 function withVisual(document: DashboardDocument, visual: Visual): DashboardDocument {
   return { ...document, visuals: document.visuals.map((entry) => (entry.id === visual.id ? visual : entry)) };
@@ -19,7 +19,8 @@ function withVisual(document: DashboardDocument, visual: Visual): DashboardDocum
 
 /** Everything that is wrong with a visual. */
 export function ofVisual(ground: CheckGround, visual: Visual): Finding[] {
-  const { document, model } = ground;
+  const { design } = ground;
+  const { document, model } = design;
   const findings: Finding[] = [];
   const find = (code: FindingCode, words: string, mend: Mend | null = null, more: readonly string[] = []) =>
     findings.push({ code, items: [visual.id, ...more], words, mend });
@@ -27,41 +28,38 @@ export function ofVisual(ground: CheckGround, visual: Visual): Finding[] {
     if (partsOf(model, shown)) continue;
     find(
       'missing',
-      `${named(model, visual)} shows the measure “${shown.measure}”, which is not there (or a part of it).`,
+      `${quoted(model, visual)} shows the measure “${shown.measure}”, which is not there (or a part of it).`,
     );
   }
   const time = document.controls.filter(
-    (control) => isTimeControl(control) && wireOf(document, control.id, visual.id)?.on === true,
+    (control) => isTimeControl(control) && design.wire(control.id, visual.id)?.on === true,
   );
   if (time.length === 0 && !visual.ownPeriod) {
     const pairs = document.controls
-      .filter(
-        (control) =>
-          isTimeControl(control) && crosspoint(document, model, control, visual).state !== 'no route',
-      )
+      .filter((control) => isTimeControl(control) && crosspoint(design, control, visual).state !== 'no route')
       .slice(0, 1)
       .map((control) => ({ control: control.id, target: visual.id }));
     const first = document.controls.find((control) => control.id === pairs[0]?.control);
     find(
       'uncontrolled-visual',
-      `${named(model, visual)} is under no time control: it always shows all of its data.`,
+      `${quoted(model, visual)} is under no time control: it always shows all of its data.`,
       first
         ? {
-            label: `Wire ${named(model, first)} to it`,
+            label: `Wire ${quoted(model, first)} to it`,
             document: { ...document, wires: switchWires(document, model, pairs, true) },
           }
         : null,
     );
   }
-  for (const control of actorsOf(document)) {
-    const point = crosspoint(document, model, control, visual);
+  for (const control of design.actors) {
+    const point = crosspoint(design, control, visual);
     if (point.state !== 'half') continue;
-    const words = `${named(model, control)} reaches only some of ${named(model, visual)}: ${dimensionsInWords(point.deaf)} will not respond.`;
+    const words = `${quoted(model, control)} reaches only some of ${quoted(model, visual)}: ${dimensionsInWords(point.deaf)} will not respond.`;
     find('half-wire', words, null, [control.id]);
   }
   if (isPickSource(visual) && !document.wires.some((wire) => wire.control === visual.id && wire.on)) {
     const off = document.wires.filter((wire) => wire.control !== visual.id);
-    find('dead-control', `Marks of ${named(model, visual)} can be chosen, but nothing is wired to it.`, {
+    find('dead-control', `Marks of ${quoted(model, visual)} can be chosen, but nothing is wired to it.`, {
       label: 'Let nothing be chosen on it',
       document: withVisual({ ...document, wires: off }, { ...visual, picks: false }),
     });
@@ -70,8 +68,9 @@ export function ofVisual(ground: CheckGround, visual: Visual): Finding[] {
   return findings;
 }
 
-function grainOf({ document, model, settings }: CheckGround, visual: Visual): Finding[] {
-  if (visual.kind === 'table' || visual.grain === 'auto') return [];
+function grainOf({ design, settings }: CheckGround, visual: Visual): Finding[] {
+  if (!isMeasured(visual) || visual.grain === 'auto') return [];
+  const { document, model } = design;
   const { grain } = visual;
   const findings: Finding[] = [];
   const coarse = measuresOf(visual)
@@ -88,12 +87,12 @@ function grainOf({ document, model, settings }: CheckGround, visual: Visual): Fi
     findings.push({
       code: 'grain-too-fine',
       items: [visual.id],
-      words: `${named(model, visual)} is set to the ${grain}, finer than ${names} is known; it is drawn coarser.`,
+      words: `${quoted(model, visual)} is set to the ${grain}, finer than ${names} is known; it is drawn coarser.`,
       mend: auto,
     });
   }
-  for (const use of datasetUses(document, model, visual).slice(0, 1)) {
-    const { window } = seenBy(document, model, settings, visual, use);
+  for (const use of design.uses(visual).slice(0, 1)) {
+    const { window } = seenBy(design, settings, visual, use);
     const days = countDays(window);
     if (isEveryDay(window) || !Number.isFinite(days) || days === 0) continue;
     const chosen = grainFor(
@@ -108,14 +107,14 @@ function grainOf({ document, model, settings }: CheckGround, visual: Visual): Fi
       findings.push({
         code: 'grain-too-coarse',
         items: [visual.id],
-        words: `${named(model, visual)} is by ${chosen.unit}, and its window holds no more than one: there is a single point.`,
+        words: `${quoted(model, visual)} is by ${chosen.unit}, and its window holds no more than one: there is a single point.`,
         mend: auto,
       });
   }
   return findings;
 }
 
-function ratiosOf({ model }: CheckGround, visual: Visual): Finding[] {
+function ratiosOf({ design: { model } }: CheckGround, visual: Visual): Finding[] {
   return measuresOf(visual).flatMap((shown): Finding[] => {
     const parts = partsOf(model, shown) ?? [];
     const [over, under] = parts;
@@ -126,7 +125,7 @@ function ratiosOf({ model }: CheckGround, visual: Visual): Finding[] {
       {
         code: 'ratio-roles',
         items: [visual.id],
-        words: `The ratio ${measure.name} in ${named(model, visual)} counts its two sides by different days, ${roles} of ${datasetOf(model, over.dataset)?.name ?? over.dataset}.`,
+        words: `The ratio ${measure.name} in ${quoted(model, visual)} counts its two sides by different days, ${roles} of ${datasetOf(model, over.dataset)?.name ?? over.dataset}.`,
         mend: null,
       },
     ];

@@ -3,6 +3,7 @@ import type { Source } from '../../cube/query';
 import type { Control, DashboardDocument, Visual } from '../document/document';
 import type { Model } from '../../model/model';
 import type { Settings } from '../reader/setting';
+import type { Design } from '../wiring/design';
 import { titleOf } from '../document/title';
 
 export type FindingCode =
@@ -33,8 +34,7 @@ export interface Finding {
 }
 
 export interface CheckInput {
-  readonly document: DashboardDocument;
-  readonly model: Model;
+  readonly design: Design;
   readonly source: Source;
   readonly today: number;
   /** Whether the days of the coming year are looked at too, which takes longer. */
@@ -47,4 +47,4 @@ export interface CheckGround extends CheckInput {
 }
 
 /** An item by its title, in quotation marks. */
-export const named = (model: Model, item: Visual | Control) => `“${titleOf(item, model)}”`;
+export const quoted = (model: Model, item: Visual | Control) => `“${titleOf(item, model)}”`;

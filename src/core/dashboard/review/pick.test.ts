@@ -1,4 +1,5 @@
 /** Marks that are chosen on a visual, and what they do to others; zones. */
+import { designOf } from '../wiring/design';
 import fc from 'fast-check';
 import { isoDay } from '../../calendar/day';
 import { cubeSource } from '../../cube/source';
@@ -12,8 +13,9 @@ import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
 import { traceOf } from './trace';
 import { answerTurn } from '../turn/turn';
-import { MEASURED_DEFAULTS, shownMeasure } from '../document/visuals';
-import { crosspoint, wiredLike, wireOf, wiresForNewItem } from '../wiring/wiring';
+import { MEASURED_DEFAULTS, shownMeasure } from '../document/kinds/measured';
+import { crosspoint } from '../wiring/crosspoint';
+import { wiredLike, wiresForNewItem } from '../wiring/wires';
 import { movedZone, withZone, zoneFrame, zoneOf } from '../document/zones';
 
 const row = (day: number, route: string, seats: number, other: number | null = null): TestRow => ({
@@ -52,7 +54,7 @@ const DOCUMENT = documentOf(
 
 const turn = (picks: Record<string, Pick>, document: DashboardDocument = DOCUMENT) =>
   answerTurn(
-    { document, model: TEST_MODEL, state: { periods: {}, choices: {}, picks }, today: TODAY },
+    { design: designOf(document, TEST_MODEL), state: { periods: {}, choices: {}, picks }, today: TODAY },
     source,
   );
 const days = (first: number, last: number): Pick => ({
@@ -71,11 +73,13 @@ async function rowsOf(picks: Record<string, Pick>, document = DOCUMENT) {
 
 describe('chosen marks', () => {
   test('are laid to other visuals, not to what controls offer, nor to the visual itself', () => {
-    expect(wireOf(DOCUMENT, 'routes', 'log')?.on).toBe(true);
-    expect(wireOf(DOCUMENT, 'routes', 'route')).toBeUndefined();
+    expect(designOf(DOCUMENT, TEST_MODEL).wire('routes', 'log')?.on).toBe(true);
+    expect(designOf(DOCUMENT, TEST_MODEL).wire('routes', 'route')).toBeUndefined();
     const [routes] = DOCUMENT.visuals.filter((visual) => visual.id === 'routes');
-    expect(crosspoint(DOCUMENT, TEST_MODEL, routes as never, routes!)).toMatchObject({ state: 'no route' });
-    expect(crosspoint(DOCUMENT, TEST_MODEL, routes as never, DOCUMENT.visuals[3]!).words).toBe(
+    expect(crosspoint(designOf(DOCUMENT, TEST_MODEL), routes as never, routes!)).toMatchObject({
+      state: 'no route',
+    });
+    expect(crosspoint(designOf(DOCUMENT, TEST_MODEL), routes as never, DOCUMENT.visuals[3]!).words).toBe(
       'Route: Trips by route.',
     );
   });
@@ -110,7 +114,7 @@ describe('chosen marks', () => {
   test('what a source is drilled into acts like chosen days, until others are chosen', async () => {
     const state = { periods: {}, choices: {}, drills: { sea: '1970-01' } };
     const shown = async (picks: Record<string, Pick>) => {
-      const input = { document: DOCUMENT, model: TEST_MODEL, state: { ...state, picks }, today: TODAY };
+      const input = { design: designOf(DOCUMENT, TEST_MODEL), state: { ...state, picks }, today: TODAY };
       const { visuals } = await answerTurn(input, cubeSource([testCube([...ROWS, row(40, 'Veldry', 1)])]));
       return ['sea', 'log'].map((id) => {
         const answer = visuals[id]!;
@@ -129,8 +133,7 @@ describe('chosen marks', () => {
     const other = cubeSource([testCube(ROWS)]);
     const { visuals } = await answerTurn(
       {
-        document,
-        model: TEST_MODEL,
+        design: designOf(document, TEST_MODEL),
         state: { periods: {}, choices: {}, picks: { sea: days(12, 12) } },
         today: TODAY,
       },
@@ -161,10 +164,9 @@ describe('chosen marks', () => {
 
   test('are told by the trace, with the rows left', async () => {
     const state = { periods: {}, choices: {}, picks: { routes: keys(['Veldry']) } };
-    const settings = await settle(DOCUMENT, TEST_MODEL, state, TODAY, source);
+    const settings = await settle(designOf(DOCUMENT, TEST_MODEL), state, TODAY, source);
     const context = {
-      document: DOCUMENT,
-      model: TEST_MODEL,
+      design: designOf(DOCUMENT, TEST_MODEL),
       settings,
       source,
       today: TODAY,
@@ -197,7 +199,7 @@ describe('chosen marks', () => {
   test('a source that is wired to nothing is found by the wiring check', async () => {
     const wires = DOCUMENT.wires.filter((wire) => wire.control !== 'sea');
     const check = (document: DashboardDocument) =>
-      checkDashboard({ document, model: TEST_MODEL, source, today: TODAY, year: false });
+      checkDashboard({ design: designOf(document, TEST_MODEL), source, today: TODAY, year: false });
     const findings = await check({ ...DOCUMENT, wires });
     const dead = findings.filter((finding) => finding.code === 'dead-control');
     expect(dead.map((finding) => finding.items)).toEqual([['sea']]);

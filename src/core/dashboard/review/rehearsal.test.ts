@@ -1,3 +1,4 @@
+import { designOf } from '../wiring/design';
 import { isoDay } from '../../calendar/day';
 import { d } from '../../calendar/testing';
 import { cubeSource } from '../../cube/source';
@@ -19,8 +20,7 @@ const today = 62;
 const run = (phrase: string, days: number, assumption: 'same lag' | 'no new data' = 'same lag') =>
   rehearse(
     {
-      document: documentOf(line('sea'), timeline('span', phrase)),
-      model: TEST_MODEL,
+      design: designOf(documentOf(line('sea'), timeline('span', phrase)), TEST_MODEL),
       today,
       from: today,
       to: today + days,

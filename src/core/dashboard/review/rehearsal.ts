@@ -1,24 +1,29 @@
 /** A dashboard resolved for each of many days to come: which windows it would show, and on which days something goes wrong. */
 import type { Day } from '../../calendar/day';
 import { dayWords } from '../../calendar/names';
-import { countDays, countDaysIn, intersectRuns, sameRuns, unionRuns, type DayRuns } from '../../calendar/runs';
+import {
+  countDays,
+  countDaysIn,
+  intersectRuns,
+  sameRuns,
+  unionRuns,
+  type DayRuns,
+} from '../../calendar/runs';
 import { selectionKey, tolerant, type Source } from '../../cube/query';
 import { describeRuns } from '../../period/describe';
-import { isTimeControl, type DashboardDocument } from '../document/document';
-import type { Model } from '../../model/model';
+import { isTimeControl } from '../document/document';
+import type { Design } from '../wiring/design';
 import { seenBy } from '../wiring/selection';
 import { settle } from '../turn/settle';
 import { DEFAULT_STATE, type ReaderState } from '../reader/state';
 import { titleOf } from '../document/title';
-import { datasetUses } from '../wiring/uses';
 
 /** What is assumed of data to come: it goes on arriving, as many days behind as now, or none arrives any more. */
 export const DATA_ASSUMPTIONS = ['same lag', 'no new data'] as const;
 export type DataAssumption = (typeof DATA_ASSUMPTIONS)[number];
 
 export interface RehearsalInput {
-  readonly document: DashboardDocument;
-  readonly model: Model;
+  readonly design: Design;
   readonly state?: ReaderState;
   /** The day from which data lags behind: today. */
   readonly today: Day;
@@ -92,8 +97,9 @@ const stateOf = (runs: DayRuns, withData: number): number =>
 
 /** What each item shows on one day. */
 async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<Map<string, DayState>> {
-  const { document, model, state = DEFAULT_STATE } = input;
-  const settings = await settle(document, model, { ...state, asOf: null }, day, source);
+  const { design, state = DEFAULT_STATE } = input;
+  const { document } = design;
+  const settings = await settle(design, { ...state, asOf: null }, day, source);
   const states = new Map<string, DayState>();
   for (const control of document.controls) {
     const setting = settings.get(control.id);
@@ -107,8 +113,8 @@ async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<M
   }
   for (const visual of document.visuals) {
     let best: DayState | undefined;
-    for (const use of datasetUses(document, model, visual)) {
-      const seen = seenBy(document, model, settings, visual, use);
+    for (const use of design.uses(visual)) {
+      const seen = seenBy(design, settings, visual, use);
       const data = (await source.covered(seen.selection)) ?? [];
       const inside = intersectRuns(data, seen.window);
       const found = { state: stateOf(seen.window, countDays(inside)), runs: seen.window };
@@ -121,7 +127,8 @@ async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<M
 
 /** Rehearses a dashboard with its defaults (or a reader's state). */
 export async function rehearse(input: RehearsalInput, asked: Source): Promise<Rehearsal> {
-  const { document, model, from, to } = input;
+  const { from, to } = input;
+  const { document, model } = input.design;
   const source = tolerant(asked);
   const known = new Map<string, DayRuns>();
   const days: Map<string, DayState>[] = [];
@@ -195,7 +202,7 @@ function problemKind(
 }
 
 function problemWords(
-  { model }: RehearsalInput,
+  { design: { model } }: RehearsalInput,
   title: string,
   kind: ProblemKind,
   now: DayState,

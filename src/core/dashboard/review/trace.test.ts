@@ -1,3 +1,5 @@
+import type { ReaderState } from '../reader/state';
+import { designOf } from '../wiring/design';
 import fc from 'fast-check';
 import { isoDay } from '../../calendar/day';
 import { cubeSource } from '../../cube/source';
@@ -9,7 +11,8 @@ import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
 import { traceOf } from './trace';
 import { answerTurn } from '../turn/turn';
-import { crosspoint, switchWires } from '../wiring/wiring';
+import { crosspoint } from '../wiring/crosspoint';
+import { switchWires } from '../wiring/wires';
 import { isShown } from '../turn/answer';
 
 const TODAY = 45;
@@ -22,16 +25,11 @@ const DOCUMENT = documentOf(
   slicer('route'),
 );
 
-async function trace(
-  document: DashboardDocument,
-  rows: TestRow[],
-  state: Parameters<typeof settle>[2],
-  item: string,
-) {
+async function trace(document: DashboardDocument, rows: TestRow[], state: ReaderState, item: string) {
   const source = cubeSource([testCube(rows)]);
-  const settings = await settle(document, TEST_MODEL, state, TODAY, source);
+  const settings = await settle(designOf(document, TEST_MODEL), state, TODAY, source);
   return traceOf(
-    { document, model: TEST_MODEL, settings, source, today: TODAY, realToday: TODAY, state },
+    { design: designOf(document, TEST_MODEL), settings, source, today: TODAY, realToday: TODAY, state },
     item,
   );
 }
@@ -81,7 +79,7 @@ describe('the trace', () => {
         fc.constantFrom('sea', 'busy', 'log'),
         async (rows, state, item) => {
           const { visuals } = await answerTurn(
-            { document: DOCUMENT, model: TEST_MODEL, state, today: TODAY },
+            { design: designOf(DOCUMENT, TEST_MODEL), state, today: TODAY },
             cubeSource([testCube(rows)]),
           );
           const answer = visuals[item]!;
@@ -110,17 +108,17 @@ describe('the trace', () => {
           };
           const source = cubeSource([testCube(rows)]);
           const before = await answerTurn(
-            { document: DOCUMENT, model: TEST_MODEL, state, today: TODAY },
+            { design: designOf(DOCUMENT, TEST_MODEL), state, today: TODAY },
             source,
           );
           const after = await answerTurn(
-            { document: switched, model: TEST_MODEL, state, today: TODAY },
+            { design: designOf(switched, TEST_MODEL), state, today: TODAY },
             source,
           );
           const owner = DOCUMENT.controls.find((entry) => entry.id === control)!;
           for (const visual of DOCUMENT.visuals) {
-            const now = crosspoint(switched, TEST_MODEL, owner, visual).state;
-            const was = crosspoint(DOCUMENT, TEST_MODEL, owner, visual).state;
+            const now = crosspoint(designOf(switched, TEST_MODEL), owner, visual).state;
+            const was = crosspoint(designOf(DOCUMENT, TEST_MODEL), owner, visual).state;
             expect(now !== was).toBe(visual.id === target);
             if (visual.id !== target) expect(after.visuals[visual.id]).toEqual(before.visuals[visual.id]);
           }

@@ -1,26 +1,24 @@
 /**
  * Why an item shows what it shows: every step of the evaluation with its input and its result, rows and days before and
- * after. Worked out from the same settings, routes and selections that the answers are made from.
+ * after. The steps are those that answers are made from.
  */
-import { ALL_DAYS, countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
+import { countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
 import { TOTAL, type Layout, type Selection } from '../../cube/query';
-import { describeRuns } from '../../period/describe';
 import { dimensionName, dimensionsInWords } from '../../model/dimension';
-import { drillKey, drillRuns } from '../reader/drill';
-import { isControl, isTimeControl, itemOf, type Control, type Visual } from '../document/document';
-import { actorOf, isPaling } from '../wiring/routes';
 import { conditionWords } from '../../model/measureWords';
-import { columnOf, datasetOf, measureOf, roleName, type Model } from '../../model/model';
-import { reachOf } from '../turn/reach';
-import { seenBy, settingKey } from '../wiring/selection';
-import type { NumberBounds } from '../document/controls';
-import type { MeasureRef } from '../document/document';
-import { totalsOn } from '../turn/totals';
+import { columnOf, datasetOf, measureOf, roleName, type MeasureRef, type Model } from '../../model/model';
+import { describeRuns } from '../../period/describe';
+import { isControl, itemOf, type Control, type Visual } from '../document/document';
+import type { ShownMeasure } from '../document/kinds/measured';
+import type { NumberBounds } from '../document/kinds/numbers';
 import { titleOf } from '../document/title';
-import { datasetUses, partsOf, type DatasetUse } from '../wiring/uses';
-import { dimensionsOf, isChart, measuresOf, type ShownMeasure } from '../document/visuals';
+import { dimensionsOf, isChart, isMeasured, kindOf, type MeasuredVisual } from '../document/visuals';
+import { reachOf } from '../turn/reach';
+import { totalsOn } from '../turn/totals';
+import { folded, stepsOn, type SeenStep } from '../wiring/selection';
+import { partsOf, type DatasetUse } from '../wiring/uses';
 import { clockSteps } from './traceClock';
-import { applied, type TraceContext, type TraceStep } from './traceStep';
+import { stepWords, type TraceContext, type TraceStep } from './traceStep';
 
 /** The steps that lead to one part of what an item shows. */
 export interface TracePart {
@@ -39,16 +37,16 @@ export interface Trace {
 
 /** The trace of a visual or a control; undefined when there is no such item. */
 export async function traceOf(context: TraceContext, id: string): Promise<Trace | undefined> {
-  const item = itemOf(context.document, id);
+  const { design } = context;
+  const item = itemOf(design.document, id);
   if (!item) return undefined;
   const parts: TracePart[] = [];
-  if (isControl(item) || item.kind === 'table') {
-    for (const use of datasetUses(context.document, context.model, item))
-      parts.push(await tracePart(context, item, use));
+  if (!isControl(item) && isMeasured(item)) {
+    for (const shown of item.measures) parts.push(...(await traceMeasure(context, item, shown)));
   } else {
-    for (const shown of measuresOf(item)) parts.push(...(await traceMeasure(context, item, shown)));
+    for (const use of design.uses(item)) parts.push(await tracePart(context, item, use));
   }
-  return { item: id, title: titleOf(item, context.model), clock: clockSteps(context, item), parts };
+  return { item: id, title: titleOf(item, design.model), clock: clockSteps(context, item), parts };
 }
 
 const freshnessOf = (model: Model, dataset: string) => {
@@ -69,78 +67,31 @@ async function counted(context: TraceContext, selection: Selection, window: DayR
   return { rows: answer ? answer.rows[0]! : null, days, layout: answer?.layout ?? null };
 }
 
-const bare = (use: DatasetUse): Selection => ({
-  dataset: use.dataset,
-  day: use.role,
-  filters: [],
-  otherDays: [],
-  conditions: [],
-});
-
-/** The steps from all rows of a dataset to those that an item sees of it. */
+/** The steps from all rows of a dataset to those that an item sees of it: the very ones that its answer takes. */
 async function tracePart(context: TraceContext, item: Visual | Control, use: DatasetUse): Promise<TracePart> {
-  const { document, model, settings } = context;
-  const seen = seenBy(document, model, settings, item, use);
+  const { design, settings } = context;
+  const { model } = design;
   const name = datasetOf(model, use.dataset)?.name ?? use.dataset;
   const role = roleName(model, use.dataset, use.role);
-  const steps: TraceStep[] = [];
-  let selection = bare(use);
-  let window: DayRuns = ALL_DAYS;
-  let last = await counted(context, selection, window);
-  const note = async (step: Omit<TraceStep, 'rows' | 'days'>) => {
-    last = await counted(context, selection, window);
-    steps.push({ ...step, rows: last.rows, days: last.days });
+  const left = async (taken: readonly SeenStep[]) => {
+    const { selection, window } = folded(use, taken);
+    return counted(context, selection, window);
   };
-  steps.push({
-    kind: 'rows',
-    words: `Rows of ${name} with a day “${role}”.`,
-    rows: last.rows,
-    days: last.days,
-  });
-  if ('ownPeriod' in item && item.ownPeriod) {
-    const own = settings.get(item.id);
-    if (own?.kind === 'window') window = own.runs;
-    const how =
-      item.ownPeriod.mode === 'replace'
-        ? 'in the place of wired time controls'
-        : 'within which wired time controls narrow';
-    await note({ kind: 'own period', words: `Its own period “${item.ownPeriod.phrase}”, ${how}.` });
-  }
-  for (const entry of seen.acting) {
-    const step = applied(context, use, entry, selection, window);
-    if (!step) continue;
-    selection = step.selection;
-    window = step.window;
-    await note({ kind: step.kind, control: entry.control, words: step.words });
-  }
-  const drilled = settings.get(drillKey(item.id));
-  if (drilled?.kind === 'drill') {
-    window = intersectRuns(window, drillRuns(drilled.drill));
-    await note({
-      kind: 'window',
-      words: `Drilled into ${describeRuns(drillRuns(drilled.drill), model.rule)}.`,
-    });
-  }
-  for (const wire of document.wires.filter((entry) => entry.target === item.id && entry.on)) {
-    const actor = actorOf(document, wire.control);
-    if (
-      !actor ||
-      seen.acting.some((entry) => entry.control === wire.control) ||
-      !settings.has(settingKey(actor))
-    )
+  let last = await left([]);
+  const steps: TraceStep[] = [
+    { kind: 'rows', words: `Rows of ${name} with a day “${role}”.`, rows: last.rows, days: last.days },
+  ];
+  const taken: SeenStep[] = [];
+  for (const step of stepsOn(design, settings, item, use)) {
+    const said = stepWords({ design, item }, step, name);
+    taken.push(step);
+    if (!said) continue;
+    if (step.kind === 'idle') {
+      steps.push(said);
       continue;
-    const replaced =
-      'ownPeriod' in item && item.ownPeriod?.mode === 'replace' && isControl(actor) && isTimeControl(actor);
-    const why = isPaling(wire, item)
-      ? 'it only makes the other marks pale'
-      : replaced
-        ? 'its own period is in its place'
-        : `there is no route to ${name}`;
-    steps.push({
-      kind: 'no effect',
-      control: wire.control,
-      words: `${titleOf(actor, model)} takes no rows away here: ${why}.`,
-    });
+    }
+    last = await left(taken);
+    steps.push({ ...said, rows: last.rows, days: last.days });
   }
   return {
     title: `${name}, by ${role}`,
@@ -153,10 +104,10 @@ async function tracePart(context: TraceContext, item: Visual | Control, use: Dat
 /** The steps of a measure, those of both sides for a ratio, down to how its values come about. */
 async function traceMeasure(
   context: TraceContext,
-  visual: Exclude<Visual, { kind: 'table' }>,
+  visual: MeasuredVisual,
   shown: ShownMeasure,
 ): Promise<TracePart[]> {
-  const { model } = context;
+  const { model } = context.design;
   const measure = measureOf(model, shown.dataset, shown.measure);
   const parts: TracePart[] = [];
   for (const part of partsOf(model, shown) ?? []) {
@@ -219,7 +170,7 @@ async function traceMeasure(
 
 /** "Passengers: only categories with a total from 100 to 2,000." */
 function totalsWords(
-  { document, model }: TraceContext,
+  { design: { document, model } }: TraceContext,
   control: string,
   of: MeasureRef,
   { low, high }: NumberBounds,
@@ -237,21 +188,16 @@ const columnWords = (model: Model, dataset: string, column: string | null) =>
   column === null ? 'rows' : (columnOf(model, dataset, column)?.name ?? column);
 
 /** What is done with groups once they are put together: their order, and how many are shown. */
-function orderWords(visual: Exclude<Visual, { kind: 'table' }>): string {
+function orderWords(visual: MeasuredVisual): string {
   if (!isChart(visual) || (!visual.across && !visual.split)) return '';
   const order = visual.across && visual.order === 'value' ? 'the greatest first' : 'in their natural order';
   return ` Then ${order}, the ${visual.limit} greatest at most.`;
 }
 
-function groupedWords(
-  model: Model,
-  visual: Exclude<Visual, { kind: 'table' }>,
-  aggregation: string,
-  column: string,
-): string {
+function groupedWords(model: Model, visual: MeasuredVisual, aggregation: string, column: string): string {
   const dimensions = dimensionsOf(visual);
   const groups = dimensionsInWords(dimensions.map((entry) => dimensionName(model, entry).toLowerCase()));
-  const overTime = isChart(visual) ? visual.across === null : visual.kind !== 'crosstab' || visual.periods;
+  const overTime = kindOf(visual).overTime(visual);
   const by = [
     groups,
     overTime ? (visual.grain === 'auto' ? 'buckets that follow the window' : visual.grain) : '',

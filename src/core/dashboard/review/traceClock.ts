@@ -4,13 +4,14 @@ import { describeRuns } from '../../period/describe';
 import { isControl, isTimeControl, type Control, type Visual } from '../document/document';
 import { isPickSource } from '../reader/pick';
 import { settingKey } from '../wiring/selection';
-import { isRevealed } from '../turn/settle';
+import { isRevealed } from '../reader/held';
 import { titleOf } from '../document/title';
 import { pickWords, valuesInWords, type TraceContext, type TraceStep } from './traceStep';
 
 /** As-of day, then what each control that acts says. */
 export function clockSteps(context: TraceContext, item: Visual | Control): TraceStep[] {
-  const { document, model, settings, state, realToday } = context;
+  const { design, settings, state, realToday } = context;
+  const { document, model } = design;
   const steps: TraceStep[] = [];
   const asOf = state.asOf ? `the as-of day ${state.asOf}` : `today, ${shortDayWords(realToday, true)}`;
   steps.push({

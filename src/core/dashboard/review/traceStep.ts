@@ -1,18 +1,18 @@
 /** The effect of one wire as a step of a trace: its words, and the rows and days that it leaves. */
-import { intersectRuns, isEveryDay, type DayRuns } from '../../calendar/runs';
 import type { CalendarRule } from '../../calendar/rule';
-import type { Selection } from '../../cube/query';
 import { describeRuns } from '../../period/describe';
 import { BLANK } from '../../model/blank';
-import { pathOf } from '../reader/conditions';
+import { pathOf } from '../reader/treePath';
 import { roleName, type Model } from '../../model/model';
 import type { ReachContext } from '../turn/reach';
 import type { ReaderState } from '../reader/state';
-import { effectOf, leavesOut, settingKey, type Acting, type Effect } from '../wiring/selection';
+import { leavesOut, type Idle, type SeenStep } from '../wiring/selection';
+import type { Design } from '../wiring/design';
+import { drillRuns } from '../reader/drill';
+import type { Control, Visual } from '../document/document';
 import { isEffective, type Setting } from '../reader/setting';
 import { titleOf } from '../document/title';
-import type { DatasetUse } from '../wiring/uses';
-import { actorOf, type Route } from '../wiring/routes';
+import type { Route } from '../wiring/routes';
 
 /** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
 export interface TraceStep {
@@ -58,34 +58,51 @@ export function pickWords(
   return `${exclude ? 'all but ' : ''}${parts.join(', ') || 'nothing that can be read'}`;
 }
 
-interface Step {
-  readonly kind: 'window' | 'filter' | 'condition';
-  readonly words: string;
-  readonly selection: Selection;
-  readonly window: DayRuns;
+/** Why a wire that is on takes no rows away. */
+const IDLE_WORDS: Record<Idle, (dataset: string) => string> = {
+  pales: () => 'it only makes the other marks pale',
+  replaced: () => 'its own period is in its place',
+  'no route': (dataset) => `there is no route to ${dataset}`,
+};
+
+type Words = Pick<TraceStep, 'kind' | 'control' | 'words'>;
+
+/** A step of the evaluation in words; undefined where the control says nothing. */
+export function stepWords(
+  { design, item }: { readonly design: Design; readonly item: Visual | Control },
+  step: SeenStep,
+  dataset: string,
+): Words | undefined {
+  const { model } = design;
+  switch (step.kind) {
+    case 'own period':
+      return { kind: 'own period', words: ownPeriodWords(item) };
+    case 'wire': {
+      const said = sayingOf(model, step.route, step.setting, titleOf(step.actor, model));
+      return said && { ...said, control: step.actor.id };
+    }
+    case 'drill':
+      return { kind: 'window', words: `Drilled into ${describeRuns(drillRuns(step.drill), model.rule)}.` };
+    case 'idle':
+      return {
+        kind: 'no effect',
+        control: step.actor.id,
+        words: `${titleOf(step.actor, model)} takes no rows away here: ${IDLE_WORDS[step.why](dataset)}.`,
+      };
+  }
 }
 
-/** A wire's effect on rows and window, in words; undefined where the control says nothing. */
-export function applied(
-  { document, model, settings }: ReachContext,
-  use: DatasetUse,
-  { control, route }: Acting,
-  selection: Selection,
-  window: DayRuns,
-): Step | undefined {
-  const actor = actorOf(document, control)!;
-  const setting = settings.get(settingKey(actor));
-  const said = setting && sayingOf(model, route, setting, titleOf(actor, model));
-  return said && { ...said, ...narrowed(use, selection, window, effectOf(model, route, setting)) };
+function ownPeriodWords(item: Visual | Control): string {
+  const own = 'ownPeriod' in item ? item.ownPeriod : null;
+  const how =
+    own?.mode === 'replace'
+      ? 'in the place of wired time controls'
+      : 'within which wired time controls narrow';
+  return `Its own period “${own?.phrase ?? ''}”, ${how}.`;
 }
 
 /** What a setting says through its route, in words. */
-function sayingOf(
-  model: Model,
-  route: Route,
-  setting: Setting,
-  name: string,
-): Pick<Step, 'kind' | 'words'> | undefined {
+function sayingOf(model: Model, route: Route, setting: Setting, name: string): Words | undefined {
   const through = (taken: Extract<Route, { kind: 'role' | 'pick' }>) =>
     `through “${roleName(model, taken.dataset, taken.role)}”${taken.own ? '' : ' (chosen on this wire)'}`;
   if (route.kind === 'role' && setting.kind === 'window')
@@ -105,24 +122,4 @@ function choiceWords(setting: Extract<Setting, { kind: 'choice' }>): string {
   if (!isEffective(setting)) return setting.off ? 'switched off, so every value' : 'every value';
   if (setting.values.length === 0) return 'a value has to be chosen first';
   return `${leavesOut(setting) ? 'all but ' : ''}${valuesInWords(setting.values.map(nodeWords))}`;
-}
-
-/** Rows and window that an effect leaves. */
-function narrowed(
-  use: DatasetUse,
-  selection: Selection,
-  window: DayRuns,
-  { filters, classes, conditions, days }: Effect,
-): Pick<Step, 'selection' | 'window'> {
-  const isOwn = days?.role === use.role;
-  const other = days && !isOwn && !isEveryDay(days.runs) ? [{ column: days.role, runs: days.runs }] : [];
-  return {
-    selection: {
-      ...selection,
-      filters: [...selection.filters, ...filters],
-      otherDays: [...selection.otherDays, ...classes, ...other],
-      conditions: [...selection.conditions, ...conditions],
-    },
-    window: days && isOwn ? intersectRuns(window, days.runs) : window,
-  };
 }

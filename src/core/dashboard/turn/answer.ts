@@ -6,7 +6,7 @@ import type { PhraseError } from '../../period/phrase';
 import type { PeriodContext } from '../../period/point';
 import type { EmptyReason } from '../../period/resolve';
 import type { ConditionIssue } from '../reader/conditions';
-import type { NumberBounds } from '../document/controls';
+import type { NumberBounds } from '../document/kinds/numbers';
 import type { Buckets } from './grain';
 import type { Acting } from '../wiring/selection';
 
@@ -115,6 +115,31 @@ export interface UseAnswer {
   readonly selection: Selection;
 }
 
+/** What a note is about. */
+export type NoteCode =
+  | 'no-data'
+  | 'whole-units'
+  | 'spread'
+  /** The buckets are longer than asked for, since a measure is not known finer, or there would be too many. */
+  | 'grain-coarse-measure'
+  | 'grain-too-many'
+  /** Some groups or series are not shown. */
+  | 'limited'
+  | 'no-column'
+  | 'last-days'
+  | 'own-day'
+  | 'subtotals';
+
+/** What a reader has to know beside the figures. */
+export interface Note {
+  readonly code: NoteCode;
+  readonly words: string;
+}
+
+/** Whether a note tells the length of the buckets. */
+export const tellsGrain = (note: Note): boolean =>
+  note.code === 'grain-coarse-measure' || note.code === 'grain-too-many';
+
 /** What every answered visual tells. */
 export interface Shown {
   /** From the first to the last day shown, and the days of that with data, over all of its datasets. */
@@ -129,8 +154,7 @@ export interface Shown {
   readonly layout: Layout;
   /** Last day with data in the window. */
   readonly latest: Day;
-  /** What a reader has to know beside the figures, in sentences. */
-  readonly notes: readonly string[];
+  readonly notes: readonly Note[];
 }
 
 /** A line of values: of one measure, and of one value where the visual is split. */

@@ -10,11 +10,14 @@ const endText = (day: number) => (Number.isFinite(day) ? isoDay(day) : '..');
 const runsText = (runs: DayRuns) => runs.map((run) => [endText(run.start), endText(run.end)]);
 const dayText = (day: number | null | undefined) => (day === undefined || day === null ? null : isoDay(day));
 
-function controlJson(answer: ControlAnswer) {
-  if (answer.kind === 'asof')
-    return { kind: 'asof', today: isoDay(answer.today), asOf: dayText(answer.asOf) };
-  if (answer.kind !== 'period') return answer;
-  return {
+type Json = Readonly<Record<string, unknown>>;
+
+/** The JSON form of each kind of a control's answer. */
+const CONTROLS: {
+  readonly [K in ControlAnswer['kind']]: (answer: Extract<ControlAnswer, { kind: K }>) => object;
+} = {
+  asof: (answer) => ({ kind: 'asof', today: isoDay(answer.today), asOf: dayText(answer.asOf) }),
+  period: (answer) => ({
     kind: answer.kind,
     phrase: answer.text,
     error: answer.error,
@@ -26,57 +29,57 @@ function controlJson(answer: ControlAnswer) {
     nearest: dayText(answer.nearest),
     followed: answer.followed,
     covered: runsText(answer.covered),
-  };
-}
+  }),
+  slicer: (answer) => answer,
+  condition: (answer) => answer,
+  numbers: (answer) => answer,
+  hidden: (answer) => answer,
+  elsewhere: (answer) => answer,
+  broken: (answer) => answer,
+};
+
+const controlJson = (answer: ControlAnswer) =>
+  (CONTROLS[answer.kind] as (answer: ControlAnswer) => object)(answer);
 
 const bucketsJson = (buckets: Buckets) =>
   buckets.starts.map((start, i) => ({ start: isoDay(start), end: isoDay(bucketEnd(buckets, i)) }));
 
 /** What is particular to each kind of visual. */
-function figuresJson(answer: ShownAnswer) {
-  switch (answer.kind) {
-    case 'table':
-      return {};
-    case 'chart': {
-      const series = answer.series.map(({ name, axis, provisionalFrom }) => ({
-        name,
-        axis,
-        provisionalFrom,
-      }));
-      const values = (i: number) => answer.series.map((entry) => entry.values[i] ?? null);
+const FIGURES: { readonly [K in ShownAnswer['kind']]: (answer: Extract<ShownAnswer, { kind: K }>) => Json } =
+  {
+    table: () => ({}),
+    chart: (answer) => {
       const places = answer.buckets
         ? bucketsJson(answer.buckets)
         : (answer.categories ?? []).map((category) => ({ category }));
       return {
         grain: answer.buckets?.unit ?? null,
-        series,
+        series: answer.series.map(({ name, axis, provisionalFrom }) => ({ name, axis, provisionalFrom })),
         data: places.map((place, i) => ({
           ...place,
-          values: values(i),
+          values: answer.series.map((entry) => entry.values[i] ?? null),
           ...(answer.lit ? { kept: answer.lit.map((entry) => entry[i] ?? null) } : {}),
         })),
       };
-    }
-    case 'crosstab':
-      return {
-        grain: answer.buckets?.unit ?? null,
-        periods: answer.buckets ? bucketsJson(answer.buckets) : [],
-        total: answer.total,
-        data: answer.table,
-      };
-    case 'figure':
-      return {
-        value: answer.value,
-        grain: answer.buckets.unit,
-        data: bucketsJson(answer.buckets).map((place, i) => ({ ...place, value: answer.values[i] ?? null })),
-      };
-    case 'calendarmap':
-      return {
-        provisionalFrom: dayText(answer.provisionalFrom),
-        data: answer.values.map((value, i) => ({ day: isoDay(answer.first + i), value })),
-      };
-  }
-}
+    },
+    crosstab: (answer) => ({
+      grain: answer.buckets?.unit ?? null,
+      periods: answer.buckets ? bucketsJson(answer.buckets) : [],
+      total: answer.total,
+      data: answer.table,
+    }),
+    figure: (answer) => ({
+      value: answer.value,
+      grain: answer.buckets.unit,
+      data: bucketsJson(answer.buckets).map((place, i) => ({ ...place, value: answer.values[i] ?? null })),
+    }),
+    calendarmap: (answer) => ({
+      provisionalFrom: dayText(answer.provisionalFrom),
+      data: answer.values.map((value, i) => ({ day: isoDay(answer.first + i), value })),
+    }),
+  };
+
+const figuresJson = (answer: ShownAnswer) => (FIGURES[answer.kind] as (answer: ShownAnswer) => Json)(answer);
 
 function visualJson(answer: VisualAnswer) {
   if (answer.kind === 'elsewhere' || answer.kind === 'broken') return answer;
@@ -95,7 +98,7 @@ function visualJson(answer: VisualAnswer) {
     rows: answer.rows,
     layout: answer.layout,
     latest: isoDay(answer.latest),
-    notes: answer.notes,
+    notes: answer.notes.map((note) => note.words),
     ...figuresJson(answer),
   };
 }

@@ -1,3 +1,4 @@
+import { designOf } from '../wiring/design';
 import fc from 'fast-check';
 import { anyRule, d, recentDay } from '../../calendar/testing';
 import { DEFAULT_RULE } from '../../calendar/rule';
@@ -56,7 +57,7 @@ describe('a drill', () => {
     );
     const state = { periods: {}, choices: {}, drills: { sea: '2025-Q2' } };
     const { visuals } = await answerTurn(
-      { document, model: TEST_MODEL, state, today: d('2025-12-01') },
+      { design: designOf(document, TEST_MODEL), state, today: d('2025-12-01') },
       cubeSource([testCube(rows)]),
     );
     expect(visuals.sea).toMatchObject({

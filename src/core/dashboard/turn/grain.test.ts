@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DEFAULT_RULE } from '../../calendar/rule';
 import { d } from '../../calendar/testing';
 import { UNITS } from '../../calendar/units';
-import { MOST_BUCKETS } from '../document/visuals';
+import { MOST_BUCKETS } from '../document/kinds/measured';
 import { AUTO_GRAIN, bucketsOf, grainFor } from './grain';
 
 describe('grain', () => {

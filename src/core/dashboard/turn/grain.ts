@@ -2,7 +2,7 @@
 import type { Day } from '../../calendar/day';
 import type { CalendarRule } from '../../calendar/rule';
 import { end, nestsIn, start, UNITS, type Unit } from '../../calendar/units';
-import { MOST_BUCKETS, type Grain } from '../document/visuals';
+import { MOST_BUCKETS, type Grain } from '../document/kinds/measured';
 
 /** A fixed grain gives way to a coarser one beyond this, since no screen could show it. */
 const MOST_FIXED_BUCKETS = 4000;

@@ -10,10 +10,10 @@ import {
   type DayRuns,
 } from '../../calendar/runs';
 import type { Layout } from '../../cube/query';
-import type { Shown, UseAnswer } from './answer';
+import type { Note, Shown, UseAnswer } from './answer';
 import type { Measure } from '../../model/model';
 import { isCoarse, type Reach, type ReachContext } from './reach';
-import type { ShownMeasure } from '../document/visuals';
+import type { ShownMeasure } from '../document/kinds/measured';
 
 /** A measure of a visual with all that it sees. */
 export interface MeasureReach {
@@ -29,7 +29,7 @@ export interface Ground {
   readonly context: ReachContext;
   readonly measures: readonly MeasureReach[];
   readonly about: Omit<Shown, 'rows' | 'layout' | 'notes'>;
-  readonly notes: readonly string[];
+  readonly notes: readonly Note[];
 }
 
 function useOf(reaches: readonly Reach[]): UseAnswer {
@@ -74,19 +74,27 @@ export function groundOf(
     context,
     measures,
     about: { ...windowOf(seen), uses: [...byUse.values()].map(useOf) },
-    notes: [...new Set(notes)],
+    notes: onceEach(notes),
   };
 }
 
-function notesOf({ measure, reaches }: MeasureReach): string[] {
-  const notes: string[] = [];
+function notesOf({ measure, reaches }: MeasureReach): Note[] {
+  const notes: Note[] = [];
   for (const reach of reaches) {
     const base = reach.part.measure;
-    if (reach.shown.length === 0) notes.push(`${measure.name}: no data in this window`);
-    else if (isCoarse(base) && !base.spread) notes.push(`${base.name} counts whole ${base.grain}s only`);
-    else if (isCoarse(base)) notes.push(`${base.name} is spread evenly over each ${base.grain}`);
+    if (reach.shown.length === 0)
+      notes.push({ code: 'no-data', words: `${measure.name}: no data in this window` });
+    else if (isCoarse(base) && !base.spread)
+      notes.push({ code: 'whole-units', words: `${base.name} counts whole ${base.grain}s only` });
+    else if (isCoarse(base))
+      notes.push({ code: 'spread', words: `${base.name} is spread evenly over each ${base.grain}` });
   }
   return notes;
+}
+
+/** Notes without those that say the same again. */
+export function onceEach(notes: readonly Note[]): Note[] {
+  return [...new Map(notes.map((note) => [note.words, note])).values()];
 }
 
 /** The layout that answered, the slowest when there were several. */

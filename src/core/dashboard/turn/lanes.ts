@@ -8,7 +8,8 @@ import { measuresOf } from '../document/visuals';
 
 /** A lane for each measure and date role, under the slicers of the first visual that shows it. */
 export async function answerLanes(context: ReachContext): Promise<Record<string, LaneAnswer>> {
-  const { document, model, settings, source, today } = context;
+  const { design, settings, source, today } = context;
+  const { document, model } = design;
   const lanes: Record<string, LaneAnswer & { visuals: string[] }> = {};
   for (const visual of document.visuals) {
     for (const shown of measuresOf(visual)) {
@@ -20,7 +21,7 @@ export async function answerLanes(context: ReachContext): Promise<Record<string,
           if (!known.visuals.includes(visual.id)) known.visuals.push(visual.id);
           continue;
         }
-        const { selection } = seenBy(document, model, settings, visual, part);
+        const { selection } = seenBy(design, settings, visual, part);
         const conditions = measure.condition ? [measure.condition] : [];
         const days = await source.covered({ ...selection, conditions });
         if (!days) continue;

@@ -1,25 +1,26 @@
 /** Marks that stay solid while the rest is pale: the part of a visual's figures that chosen marks elsewhere keep. */
 import type { CalendarMapAnswer, ChartAnswer, CrosstabAnswer, ShownAnswer, VisualAnswer } from './answer';
-import type { DashboardDocument } from '../document/document';
 import { pickKey } from '../reader/pick';
-import type { Settings } from '../reader/setting';
+import { designOf } from '../wiring/design';
+import type { ReachContext } from './reach';
 import { isChart, type Visual } from '../document/visuals';
 import { isPaling } from '../wiring/routes';
 
 /** Whether chosen marks elsewhere make those of this visual pale. */
-export function isPaled(document: DashboardDocument, settings: Settings, visual: Visual): boolean {
-  return document.wires.some(
+export function isPaled({ design, settings }: ReachContext, visual: Visual): boolean {
+  return design.document.wires.some(
     (wire) =>
       wire.target === visual.id && wire.on && isPaling(wire, visual) && settings.has(pickKey(wire.control)),
   );
 }
 
-/** The document in which chosen marks keep rows of this visual, as if its wires filtered. */
-export function asFiltered(document: DashboardDocument, visual: Visual): DashboardDocument {
-  return {
-    ...document,
-    wires: document.wires.map((wire) => (wire.target === visual.id ? { ...wire, effect: 'filter' } : wire)),
-  };
+/** The context in which chosen marks keep rows of this visual, as if its wires filtered. */
+export function asFiltered(context: ReachContext, visual: Visual): ReachContext {
+  const { document, model } = context.design;
+  const wires = document.wires.map((wire) =>
+    wire.target === visual.id ? { ...wire, effect: 'filter' as const } : wire,
+  );
+  return { ...context, design: designOf({ ...document, wires }, model) };
 }
 
 const MOST_GROUPS = 100;
@@ -42,18 +43,29 @@ function placed(values: Values, from: readonly number[], to: readonly number[]):
   return to.map((start) => at.get(start) ?? null);
 }
 
+type Lights = {
+  readonly [K in ShownAnswer['kind']]:
+    | ((
+        answer: Extract<ShownAnswer, { kind: K }>,
+        kept: Extract<ShownAnswer, { kind: K }> | undefined,
+      ) => ShownAnswer)
+    | null;
+};
+
+/** How each kind of answer takes over the solid part of its figures; null where it has no marks to pale. */
+const LIGHTS: Lights = {
+  chart: (answer, kept) => ({ ...answer, lit: litSeries(answer, kept) }),
+  crosstab: (answer, kept) => ({ ...answer, lit: litCells(answer, kept) ?? [] }),
+  calendarmap: (answer, kept) => ({ ...answer, lit: litDays(answer, kept) }),
+  figure: null,
+  table: null,
+};
+
 /** An answer with the solid part of its figures; null where there is none. */
 export function withLit(answer: ShownAnswer, kept: VisualAnswer): ShownAnswer {
-  switch (answer.kind) {
-    case 'chart':
-      return { ...answer, lit: litSeries(answer, kept.kind === 'chart' ? kept : undefined) };
-    case 'crosstab':
-      return { ...answer, lit: litCells(answer, kept.kind === 'crosstab' ? kept : undefined) };
-    case 'calendarmap':
-      return { ...answer, lit: litDays(answer, kept.kind === 'calendarmap' ? kept : undefined) };
-    default:
-      return answer;
-  }
+  const light = LIGHTS[answer.kind] as
+    ((answer: ShownAnswer, kept: VisualAnswer | undefined) => ShownAnswer) | null;
+  return light ? light(answer, kept.kind === answer.kind ? kept : undefined) : answer;
 }
 
 function litSeries(answer: ChartAnswer, kept: ChartAnswer | undefined): Values[] {

@@ -5,8 +5,9 @@ import type { CalendarRule } from '../../calendar/rule';
 import { end, start, type Unit } from '../../calendar/units';
 import { clipRuns } from '../../coverage/coverage';
 import type { Selection, Source } from '../../cube/query';
-import type { Control, DashboardDocument, Visual } from '../document/document';
-import type { Measure, Model } from '../../model/model';
+import type { Control, Visual } from '../document/document';
+import type { Measure } from '../../model/model';
+import type { Design } from '../wiring/design';
 import { seenBy, type Acting } from '../wiring/selection';
 import type { Settings } from '../reader/setting';
 import type { BasePart } from '../wiring/uses';
@@ -62,8 +63,7 @@ export function touchedUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): Day
 }
 
 export interface ReachContext {
-  readonly document: DashboardDocument;
-  readonly model: Model;
+  readonly design: Design;
   readonly settings: Settings;
   readonly source: Source;
   /** Today, or the day that stands in its place. */
@@ -72,36 +72,50 @@ export interface ReachContext {
 
 /** What a part of an item sees; undefined when the source cannot tell. */
 export async function reachOf(
-  { document, model, settings, source, today }: ReachContext,
+  { design, settings, source, today }: ReachContext,
   item: Visual | Control,
   part: BasePart,
   leaveOutUnsettled: boolean,
 ): Promise<Reach | undefined> {
   const { measure } = part;
-  const seen = seenBy(document, model, settings, item, part);
+  const seen = seenBy(design, settings, item, part);
   if (seen.pending) return undefined;
   const selection = measure.condition
     ? { ...seen.selection, conditions: [...seen.selection.conditions, measure.condition] }
     : seen.selection;
   const days = await source.covered(selection);
   if (!days) return undefined;
-  const coarse = isCoarse(measure);
-  const covered = coarse ? touchedUnits(days, measure.grain, model.rule) : days;
+  const { rule } = design.model;
   const from = provisionalFrom(measure, today);
   const settled = leaveOutUnsettled && from !== null ? [{ start: -Infinity, end: from - 1 }] : undefined;
-  const window = settled ? intersectRuns(seen.window, settled) : seen.window;
-  const asked = coarse && !measure.spread ? wholeUnits(window, measure.grain, model.rule) : window;
-  const clipped = clipRuns(asked, covered);
-  return {
+  const base = {
     part,
     selection,
-    asked,
-    shown: clipped.empty ? [] : clipped.runs,
-    days: clipped.empty ? 0 : clipped.days,
-    daysWithData: clipped.empty ? 0 : clipped.daysWithData,
-    nearest: clipped.empty ? clipped.nearest : undefined,
-    covered,
+    covered: isCoarse(measure) ? touchedUnits(days, measure.grain, rule) : days,
     acting: seen.acting,
     provisionalFrom: leaveOutUnsettled ? null : from,
   };
+  return within(base, settled ? intersectRuns(seen.window, settled) : seen.window, rule);
+}
+
+/** A reach with another window through its own date role, whatever the window it had. */
+export function within(
+  reach: Pick<Reach, 'part' | 'selection' | 'covered' | 'acting' | 'provisionalFrom'>,
+  window: DayRuns,
+  rule: CalendarRule,
+): Reach {
+  const { part, selection, covered, acting, provisionalFrom: from } = reach;
+  const { measure } = part;
+  const asked = isCoarse(measure) && !measure.spread ? wholeUnits(window, measure.grain, rule) : window;
+  const clipped = clipRuns(asked, covered);
+  const base = { part, selection, asked, covered, acting, provisionalFrom: from };
+  return clipped.empty
+    ? { ...base, shown: [], days: 0, daysWithData: 0, nearest: clipped.nearest }
+    : {
+        ...base,
+        shown: clipped.runs,
+        days: clipped.days,
+        daysWithData: clipped.daysWithData,
+        nearest: undefined,
+      };
 }

@@ -1,11 +1,13 @@
+import { designOf } from '../wiring/design';
 import { isoDay } from '../../calendar/day';
 import { d } from '../../calendar/testing';
 import { cubeSource } from '../../cube/source';
 import { testCube, type TestRow } from '../../cube/testing';
 import { civilDayAt, todayFor } from '../document/clock';
-import { TIME_DEFAULTS } from '../document/controls';
+import { TIME_DEFAULTS } from '../document/kinds/time';
 import type { Control, DashboardDocument, TimeControl } from '../document/document';
-import { isRevealed, settle } from './settle';
+import { isRevealed } from '../reader/held';
+import { settle } from './settle';
 import type { WindowSetting } from '../reader/setting';
 import { DEFAULT_STATE, type ReaderState } from '../reader/state';
 import { answerTurn } from './turn';
@@ -35,7 +37,7 @@ const typed = (change: Partial<TimeControl>, id = 'typed'): Control =>
 const state = (change: Partial<ReaderState>): ReaderState => ({ ...DEFAULT_STATE, ...change });
 
 async function windowOf(document: DashboardDocument, reader: ReaderState = DEFAULT_STATE, source = SOURCE) {
-  return (await settle(document, TEST_MODEL, reader, TODAY, source)).get('typed') as WindowSetting;
+  return (await settle(designOf(document, TEST_MODEL), reader, TODAY, source)).get('typed') as WindowSetting;
 }
 
 describe('what a time control says', () => {
@@ -92,7 +94,7 @@ describe('what a time control says', () => {
   test('days with data in all, or in any, of what it reaches', async () => {
     const document = documentOf(bar('ports'), slicer('route'), typed({ offer: 'intersection' }));
     const { controls } = await answerTurn(
-      { document, model: TEST_MODEL, state: DEFAULT_STATE, today: TODAY },
+      { design: designOf(document, TEST_MODEL), state: DEFAULT_STATE, today: TODAY },
       SOURCE,
     );
     expect(controls.typed).toMatchObject({ kind: 'period', covered: [{ start: 10, end: 40 }] });
@@ -105,7 +107,7 @@ describe('reveal rules', () => {
 
   test('a control acts only while another holds a given choice', async () => {
     const turn = (reader: ReaderState) =>
-      answerTurn({ document, model: TEST_MODEL, state: reader, today: TODAY }, SOURCE);
+      answerTurn({ design: designOf(document, TEST_MODEL), state: reader, today: TODAY }, SOURCE);
     const without = await turn(DEFAULT_STATE);
     expect(without.controls.typed).toEqual({ kind: 'hidden' });
     expect(without.visuals.ports).toMatchObject({ rows: 42 });

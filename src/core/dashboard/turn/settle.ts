@@ -1,203 +1,114 @@
 /** Works out what each control now says, from the reader's state, the clock and the days with data. */
 import { parseIsoDay, type Day } from '../../calendar/day';
-import { ALL_DAYS, intersectRuns, unionRuns, type DayRuns } from '../../calendar/runs';
+import { ALL_DAYS, type DayRuns } from '../../calendar/runs';
 import { movedToData } from '../../coverage/coverage';
 import type { Source } from '../../cube/query';
-import { boundsCondition, combinedCondition, initialConditions } from '../reader/conditions';
-import { canonicalText } from '../../period/canonical';
-import { parsePhrase, parsePoint } from '../../period/parse';
-import type { Phrase, Point } from '../../period/phrase';
+import { parsePhrase } from '../../period/parse';
+import { usesData } from '../../period/phrase';
 import type { PeriodContext } from '../../period/point';
-import { printPhrase } from '../../period/print';
 import { resolvePhrase } from '../../period/resolve';
-import {
-  isTimeControl,
-  type Control,
-  type DashboardDocument,
-  type TimeControl,
-  type Visual,
-} from '../document/document';
+import { isTimeControl, type TimeControl, type Visual } from '../document/document';
 import { drillKey, drillRuns, readDrill } from '../reader/drill';
-import { isPickSource, NO_PICK, pickedDays, pickKey, picksDays } from '../reader/pick';
-import type { Model } from '../../model/model';
-import { seenBy } from '../wiring/selection';
+import { heldBy, isRevealed } from '../reader/held';
+import { isPickSource, NO_PICK, pickedDays, pickKey, picksDays, type PickSource } from '../reader/pick';
 import type { Setting, Settings } from '../reader/setting';
 import type { ReaderState } from '../reader/state';
-import { datasetUses } from '../wiring/uses';
+import type { Design } from '../wiring/design';
+import { seenBy } from '../wiring/selection';
+import { anchorOf, offeredOf } from './offer';
+import { saidBy } from './says';
 
-const ANCHOR_TODAY: Point = { base: { kind: 'today' }, steps: [] };
-
-/** The phrase that a time control holds: the reader's, else the designer's. */
-export function textOf(control: TimeControl, state: ReaderState): string {
-  return state.periods[control.id] ?? control.default;
-}
-
-function choiceOf(control: Extract<Control, { kind: 'slicer' }>, state: ReaderState) {
-  return state.choices[control.id] ?? control.default;
-}
-
-/** Whether a control is shown and acts: always, or while another one that is shown holds a given choice. */
-export function isRevealed(
-  document: DashboardDocument,
-  state: ReaderState,
-  control: Control,
-  asked: readonly string[] = [],
-): boolean {
-  const { reveal } = control;
-  if (!reveal) return true;
-  const other = document.controls.find((entry) => entry.id === reveal.control);
-  if (!other || asked.includes(other.id)) return false;
-  if (!isRevealed(document, state, other, [...asked, control.id])) return false;
-  if (other.kind === 'slicer') return choiceOf(other, state).some((value) => reveal.values.includes(value));
-  if (other.kind === 'asof') return reveal.values.includes(state.asOf ?? '');
-  if (other.kind === 'condition') {
-    const { on } = state.conditions?.[other.id] ?? initialConditions(other);
-    return on.some((entry) => reveal.values.includes(entry));
-  }
-  if (!isTimeControl(other)) return false;
-  const text = canonicalText(textOf(other, state));
-  return reveal.values.some((value) => value !== null && canonicalText(value) === text);
-}
+/** The day that stands in the place of today; null where none does. */
+export const asOfDay = (state: ReaderState): Day | null => (state.asOf && parseIsoDay(state.asOf)) || null;
 
 /** The settings of all controls that are revealed, and of the own periods and drills of visuals. */
 export async function settle(
-  document: DashboardDocument,
-  model: Model,
+  design: Design,
   state: ReaderState,
   today: Day,
   source: Source,
 ): Promise<Settings> {
+  const { document, model } = design;
   const settings = new Map<string, Setting>();
   const revealed = document.controls.filter((control) => isRevealed(document, state, control));
-  const day = (state.asOf && parseIsoDay(state.asOf)) || today;
+  const asOf = asOfDay(state);
   for (const control of revealed) {
-    const setting = timelessSetting(model, control, state, day);
+    const setting = saidBy(model, control, state, asOf ?? today);
     if (setting) settings.set(control.id, setting);
   }
   for (const visual of document.visuals.filter(isPickSource)) {
-    // What such a visual is drilled into acts like chosen days, where no others are chosen.
-    const drill = picksDays(visual) ? readDrill(state.drills?.[visual.id] ?? '', model.rule) : undefined;
-    const pick = state.picks?.[visual.id] ?? (drill ? NO_PICK : undefined);
-    if (!pick) continue;
-    const { keys, exclude } = pick;
-    const drilled = drill && !exclude ? drillRuns(drill) : null;
-    const days = pickedDays(pick, model.rule) ?? drilled;
-    settings.set(pickKey(visual.id), { kind: 'pick', days, keys, exclude });
+    const setting = pickSetting(design, visual, state);
+    if (setting) settings.set(pickKey(visual.id), setting);
   }
   // Windows come after the choices: what "latest" means for a control depends on them, not on other windows.
-  const choices = new Map(settings);
-  for (const control of revealed) {
-    if (!isTimeControl(control)) continue;
-    const data = await dataOf(document, model, choices, control, source);
-    const asOf = (state.asOf && parseIsoDay(state.asOf)) || null;
-    settings.set(
-      control.id,
-      settingOf(document, model, control, textOf(control, state), { today, asOf, data }),
-    );
-  }
+  const ground: Ground = { design, choices: new Map(settings), source, today, asOf };
+  for (const control of revealed.filter(isTimeControl))
+    settings.set(control.id, await windowOf(ground, control, control, heldBy(control, state)));
   for (const visual of document.visuals) {
     const drill = readDrill(state.drills?.[visual.id] ?? '', model.rule);
     if (drill) settings.set(drillKey(visual.id), { kind: 'drill', drill });
     if (!visual.ownPeriod) continue;
-    const data = await dataOf(document, model, choices, visual, source);
-    const holder = { ...visual.ownPeriod, offer: 'union', lost: 'keep' } as const;
-    const asOf = (state.asOf && parseIsoDay(state.asOf)) || null;
-    const { phrase } = visual.ownPeriod;
-    settings.set(visual.id, settingOf(document, model, holder, phrase, { today, asOf, data }));
+    const holder: Holder = { ...visual.ownPeriod, offer: 'union', lost: 'keep' };
+    settings.set(visual.id, await windowOf(ground, visual, holder, visual.ownPeriod.phrase));
   }
   return settings;
 }
 
-/** What a control that holds no days says; undefined for the others. */
-function timelessSetting(
-  model: Model,
-  control: Control,
-  state: ReaderState,
-  today: Day,
-): Setting | undefined {
-  const off = state.off?.includes(control.id) === true;
-  switch (control.kind) {
-    case 'slicer': {
-      const { exclude, required } = control;
-      return { kind: 'choice', values: choiceOf(control, state), exclude, required, off };
-    }
-    case 'condition': {
-      const held = state.conditions?.[control.id] ?? initialConditions(control);
-      const combined = combinedCondition(model, control, held, today);
-      return { kind: 'condition', ...combined, sql: off ? null : combined.sql };
-    }
-    case 'numbers': {
-      const set = state.ranges?.[control.id] ?? control.default;
-      const bounds = off ? { low: null, high: null } : set;
-      if ('measure' in control.of) return { kind: 'totals', measure: control.of, bounds };
-      return { kind: 'condition', sql: boundsCondition(control.of.column, bounds), problems: [] };
-    }
-    default:
-      return undefined;
-  }
+/** What was chosen on a visual; what it is drilled into acts like chosen days, where no others are chosen. */
+function pickSetting({ model }: Design, visual: PickSource, state: ReaderState): Setting | undefined {
+  const drill = picksDays(visual) ? readDrill(state.drills?.[visual.id] ?? '', model.rule) : undefined;
+  const pick = state.picks?.[visual.id] ?? (drill ? NO_PICK : undefined);
+  if (!pick) return undefined;
+  const { keys, exclude } = pick;
+  const drilled = drill && !exclude ? drillRuns(drill) : null;
+  return { kind: 'pick', days: pickedDays(pick, model.rule) ?? drilled, keys, exclude };
 }
 
 /** What a period phrase is read for: a time control, or the own period of a visual. */
 type Holder = Pick<TimeControl, 'anchor' | 'offer' | 'lost'>;
 
+interface Ground {
+  readonly design: Design;
+  /** What is said by all that holds no days. */
+  readonly choices: Settings;
+  readonly source: Source;
+  readonly today: Day;
+  readonly asOf: Day | null;
+}
+
 /** Days with data of what an item shows or is wired to, under the slicers wired into it; undefined if the source cannot tell. */
 async function dataOf(
-  document: DashboardDocument,
-  model: Model,
-  choices: Settings,
+  { design, choices, source }: Ground,
   item: TimeControl | Visual,
-  source: Source,
+  holder: Holder,
 ): Promise<DayRuns | undefined> {
   const covered: DayRuns[] = [];
-  for (const use of datasetUses(document, model, item)) {
-    const { selection } = seenBy(document, model, choices, item, use);
-    const days = await source.covered(selection);
+  for (const use of design.uses(item)) {
+    const days = await source.covered(seenBy(design, choices, item, use).selection);
     if (!days) return undefined;
     covered.push(days);
   }
-  return offeredOf('offer' in item ? item : { offer: 'union' }, covered);
+  return offeredOf(holder, covered);
 }
 
-/** The days that a control offers, from those of each dataset that it reaches. */
-export function offeredOf(control: Pick<TimeControl, 'offer'>, covered: readonly DayRuns[]): DayRuns {
-  if (control.offer === 'union') return unionRuns(...covered);
-  return covered.length === 0 ? [] : covered.reduce((all, days) => intersectRuns(all, days), ALL_DAYS);
-}
-
-/** The point that a control's rolling phrases count from. */
-export function anchorOf(document: DashboardDocument, control: Pick<TimeControl, 'anchor'>): Point {
-  const parsed = parsePoint(control.anchor ?? document.anchor);
-  return parsed.ok ? parsed.phrase : ANCHOR_TODAY;
-}
-
-/** Whether the days of a phrase depend on the days with data. */
-function needsData(phrase: Phrase, anchor: string): boolean {
-  const text = printPhrase(phrase);
-  return /\b(latest|earliest|of data)\b/.test(text) || /\b(latest|earliest)\b/.test(anchor);
-}
-
-function settingOf(
-  document: DashboardDocument,
-  model: Model,
-  control: Holder,
+/** The window that a phrase asks for. */
+async function windowOf(
+  ground: Ground,
+  item: TimeControl | Visual,
+  holder: Holder,
   text: string,
-  known: { today: Day; asOf: Day | null; data: DayRuns | undefined },
-): Setting {
-  const { today, asOf, data } = known;
-  const context: PeriodContext = {
-    rule: model.rule,
-    today,
-    asOf,
-    anchor: anchorOf(document, control),
-    data: data ?? [],
-  };
+): Promise<Setting> {
+  const { design, today, asOf } = ground;
+  const data = await dataOf(ground, item, holder);
+  const anchor = anchorOf(design.document, holder);
+  const context: PeriodContext = { rule: design.model.rule, today, asOf, anchor, data: data ?? [] };
   const common = { kind: 'window', text, context, followed: false } as const;
   const parsed = parsePhrase(text);
   if (!parsed.ok) return { ...common, runs: ALL_DAYS, empty: null, error: parsed.error };
-  if (!data && needsData(parsed.phrase, control.anchor ?? document.anchor)) return { kind: 'pending' };
+  if (!data && usesData(parsed.phrase, anchor)) return { kind: 'pending' };
   const resolved = resolvePhrase(parsed.phrase, context);
   if (!resolved.ok) return { ...common, runs: ALL_DAYS, empty: null, error: resolved.error };
-  const followed = control.lost === 'follow' && data ? movedToData(resolved.runs, data) : undefined;
+  const followed = holder.lost === 'follow' && data ? movedToData(resolved.runs, data) : undefined;
   return {
     ...common,
     runs: followed ?? resolved.runs,

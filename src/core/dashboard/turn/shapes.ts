@@ -2,17 +2,20 @@
 import type { CubeShape } from '../../cube/cube';
 import { conditionKey } from '../../cube/rowCondition';
 import { columnIn } from '../../model/dimension';
-import type { ConditionControl, Control, DashboardDocument } from '../document/document';
+import { actsOf, kindOf } from '../document/controls';
+import type { DashboardDocument } from '../document/document';
+import type { Design } from '../wiring/design';
 import { numbersFor } from '../../model/figures';
-import { columnOf, datasetOf, isCategory, spellingsOf, type MeasureRef, type Model } from '../../model/model';
+import { columnOf, datasetOf, isCategory, spellingsOf, type Model } from '../../model/model';
 import { isPickSource, pickDimensions } from '../reader/pick';
-import { entryText, readCondition } from '../reader/conditions';
+import { readCondition } from '../reader/conditions';
 import { columnsIn } from '../../condition/print';
-import { datasetUses, partsOf, slicerLevels, type BasePart } from '../wiring/uses';
+import { partsOf, type BasePart } from '../wiring/uses';
 import { dimensionsOf, measuresOf } from '../document/visuals';
 
 /** The shapes of the cubes from which every turn of a dashboard can be answered. Live datasets have none. */
-export function cubeShapesFor(document: DashboardDocument, model: Model): CubeShape[] {
+export function cubeShapesFor(design: Design): CubeShape[] {
+  const { document, model } = design;
   const shapes = new Map<string, CubeShape>();
   const shapeOf = (dataset: string, day: string): CubeShape | undefined => {
     const owner = datasetOf(model, dataset);
@@ -28,7 +31,7 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
     return shape;
   };
   for (const item of [...document.visuals, ...document.controls]) {
-    for (const use of datasetUses(document, model, item)) {
+    for (const use of design.uses(item)) {
       const shape = shapeOf(use.dataset, use.role);
       if (!shape) continue;
       for (const wire of document.wires) {
@@ -50,25 +53,11 @@ export function cubeShapesFor(document: DashboardDocument, model: Model): CubeSh
     }
   }
   for (const control of document.controls) {
-    const shown = measureOfControl(control);
+    const shown = kindOf(control).measure?.(control);
     if (shown) (partsOf(model, shown) ?? []).forEach(addPart);
   }
   for (const shape of shapes.values()) finish(shape, document, model);
   return [...shapes.values()];
-}
-
-/** The measure that a control shows or orders its values by. */
-function measureOfControl(control: Control): MeasureRef | null {
-  switch (control.kind) {
-    case 'range':
-      return control.measure;
-    case 'calendar':
-      return control.tint;
-    case 'slicer':
-      return control.orderBy;
-    default:
-      return null;
-  }
 }
 
 const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({
@@ -85,14 +74,15 @@ const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({
 /** Adds what every slicer and every choice of marks may ask, and puts columns in an order that does not depend on the document's. */
 function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
   for (const control of document.controls) {
-    for (const dimension of control.kind === 'slicer' ? slicerLevels(control) : []) {
+    const acts = actsOf(control);
+    for (const dimension of acts.by === 'dimensions' ? acts.levels : []) {
       const column = columnIn(model, dimension, shape.dataset);
       if (column !== undefined) addOnce(shape.categories, column);
     }
-    if (control.kind === 'condition' && control.dataset === shape.dataset)
-      addConditions(shape, model, control);
-    if (control.kind === 'numbers' && 'column' in control.of && control.of.dataset === shape.dataset)
-      addBounds(shape, model, control.of.column);
+    const conditions = kindOf(control).conditions?.(control, model);
+    if (conditions?.dataset === shape.dataset) addConditions(shape, model, conditions.texts);
+    const bounds = kindOf(control).bounds?.(control);
+    if (bounds?.dataset === shape.dataset) addBounds(shape, model, bounds.column);
   }
   for (const dimension of document.visuals.filter(isPickSource).flatMap(pickDimensions)) {
     const column = columnIn(model, dimension, shape.dataset);
@@ -112,11 +102,10 @@ function finish(shape: CubeShape, document: DashboardDocument, model: Model) {
  * What a cube needs for conditions: the categories and dates that they are about, by which its cells are asked. A
  * condition on numbers is left to the database.
  */
-function addConditions(shape: CubeShape, model: Model, control: ConditionControl) {
-  for (const entry of control.groups.flatMap((group) => group.entries)) {
-    const text = entryText(model, control.dataset, entry);
-    const read = text === undefined ? undefined : readCondition(model, control.dataset, text);
-    if (!read?.ok) continue;
+function addConditions(shape: CubeShape, model: Model, texts: readonly string[]) {
+  for (const text of texts) {
+    const read = readCondition(model, shape.dataset, text);
+    if (!read.ok) continue;
     for (const column of columnsIn(read.value)) {
       const type = columnOf(model, shape.dataset, column)?.type;
       if (isCategory(model, shape.dataset, column)) addOnce(shape.categories, column);

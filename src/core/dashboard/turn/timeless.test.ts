@@ -1,14 +1,16 @@
 /** Trees, conditions and number ranges: what they keep, what they offer, and switching them off. */
+import { designOf } from '../wiring/design';
 import { cubeSource } from '../../cube/source';
 import { testCube, type TestRow } from '../../cube/testing';
-import { boundsCondition, choiceCondition, groupsCondition, pathText, readCondition } from '../reader/conditions';
+import { boundsCondition, choiceCondition, groupsCondition, readCondition } from '../reader/conditions';
+import { pathText } from '../reader/treePath';
 import type { Control, DashboardDocument } from '../document/document';
 import type { ReaderState } from '../reader/state';
 import { bar, line, slicer, table } from '../document/testing';
 import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
 import { answerTurn } from './turn';
-import { crosspoint } from '../wiring/wiring';
+import { crosspoint } from '../wiring/crosspoint';
 
 const row = (day: number, route: string | null, channel: string, seats: number): TestRow => ({
   day,
@@ -58,7 +60,10 @@ const totals: Control = {
 };
 
 async function turn(document: DashboardDocument, state: Partial<ReaderState> = {}, model = TEST_MODEL) {
-  return answerTurn({ document, model, state: { periods: {}, choices: {}, ...state }, today: 45 }, source);
+  return answerTurn(
+    { design: designOf(document, model), state: { periods: {}, choices: {}, ...state }, today: 45 },
+    source,
+  );
 }
 const rowsIn = async (document: DashboardDocument, state: Partial<ReaderState> = {}, model = TEST_MODEL) => {
   const answer = (await turn(document, state, model)).visuals.log!;
@@ -158,7 +163,7 @@ describe('conditions', () => {
 
   test('have a route to their own dataset only', () => {
     const other = condition([], { dataset: 'fuel' });
-    const point = crosspoint(document, TEST_MODEL, other as never, document.visuals[0]!);
+    const point = crosspoint(designOf(document, TEST_MODEL), other as never, document.visuals[0]!);
     expect(point.state).toBe('no route');
     expect(point.words).toMatch(/columns of Fuel/);
   });
@@ -174,7 +179,7 @@ describe('number ranges', () => {
     expect(await shown(null, null)).toEqual([null, 'Tamsel', 'Veldry']);
     expect(await shown(4, null)).toEqual([null, 'Tamsel']);
     expect(await shown(3, 4)).toEqual(['Tamsel', 'Veldry']);
-    const point = crosspoint(document, TEST_MODEL, totals as never, document.visuals[1]!);
+    const point = crosspoint(designOf(document, TEST_MODEL), totals as never, document.visuals[1]!);
     expect(point).toMatchObject({
       state: 'no route',
       words: expect.stringContaining('this visual has none') as string,
@@ -192,7 +197,7 @@ test('a slicer reaches a dataset by the column that its wire names', async () =>
   const wires = [{ control: 'route', target: 'log', on: true, roles: {}, columns: { trips: 'channel' } }];
   const other = { ...document, wires };
   const [log] = other.visuals;
-  expect(crosspoint(other, TEST_MODEL, slicer('route') as never, log!)).toMatchObject({
+  expect(crosspoint(designOf(other, TEST_MODEL), slicer('route') as never, log!)).toMatchObject({
     state: 'wired',
     words: 'Route: Trips by channel, chosen on this wire.',
   });

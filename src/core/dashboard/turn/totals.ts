@@ -1,12 +1,11 @@
 /** Total conditions (SQL HAVING): categories are kept where a measure's total lies within bounds. */
-import type { NumberBounds } from '../document/controls';
+import type { NumberBounds } from '../document/kinds/numbers';
 import type { Dimension } from '../../model/dimension';
 import type { MeasureRef, Visual } from '../document/document';
 import { measureOf } from '../../model/model';
 import { reachOf, type ReachContext } from './reach';
 import { partsOf } from '../wiring/uses';
 import { valueTable } from './valueTable';
-import { wireOf } from '../wiring/wiring';
 
 /** A total condition that acts on a visual. */
 export interface ActingTotals {
@@ -16,10 +15,10 @@ export interface ActingTotals {
 }
 
 /** The total conditions wired to a visual that have a bound. */
-export function totalsOn({ document, settings }: ReachContext, visual: Visual): ActingTotals[] {
-  return document.controls.flatMap((control) => {
+export function totalsOn({ design, settings }: ReachContext, visual: Visual): ActingTotals[] {
+  return design.document.controls.flatMap((control) => {
     const setting = settings.get(control.id);
-    if (setting?.kind !== 'totals' || !wireOf(document, control.id, visual.id)?.on) return [];
+    if (setting?.kind !== 'totals' || !design.wire(control.id, visual.id)?.on) return [];
     const { measure, bounds } = setting;
     return bounds.low === null && bounds.high === null ? [] : [{ control: control.id, measure, bounds }];
   });
@@ -37,17 +36,18 @@ export async function totalsTest(
   dimensions: readonly Dimension[],
 ): Promise<((key: Key) => boolean) | undefined> {
   const tests: ((key: Key) => boolean)[] = [];
+  const { model } = context.design;
   const leaveOut = 'unsettled' in visual && visual.unsettled === 'leave out';
   for (const { measure: ref, bounds } of totalsOn(context, visual)) {
-    const measure = measureOf(context.model, ref.dataset, ref.measure);
+    const measure = measureOf(model, ref.dataset, ref.measure);
     const reaches = [];
-    for (const part of partsOf(context.model, ref) ?? []) {
+    for (const part of partsOf(model, ref) ?? []) {
       const reach = await reachOf(context, visual, part, leaveOut);
       if (!reach) return undefined;
       reaches.push(reach);
     }
     if (!measure || reaches.length === 0) continue;
-    const outcome = await valueTable(context.model, context.source, measure, reaches, {
+    const outcome = await valueTable(model, context.source, measure, reaches, {
       dimensions,
       buckets: null,
     });

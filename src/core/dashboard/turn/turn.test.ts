@@ -1,3 +1,4 @@
+import { designOf } from '../wiring/design';
 import fc from 'fast-check';
 import { isoDay } from '../../calendar/day';
 import { cubeSource } from '../../cube/source';
@@ -5,7 +6,8 @@ import { TEST_SHAPE, testCube, testRows, type TestRow } from '../../cube/testing
 import { answerJson, packAnswer, unpackAnswer } from './answerJson';
 import type { DashboardDocument, Slicer } from '../document/document';
 import { cubeShapesFor } from './shapes';
-import { DEFAULT_STATE, stateFor, type ReaderState } from '../reader/state';
+import { DEFAULT_STATE, type ReaderState } from '../reader/state';
+import { stateFor } from '../reader/stateFor';
 import { bar, line, slicer, table, timeline } from '../document/testing';
 import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
@@ -29,7 +31,7 @@ const DOCUMENT = documentOf(
 );
 
 const turn = (document: DashboardDocument, state: ReaderState, rows = ROWS) =>
-  answerTurn({ document, model: TEST_MODEL, state, today: TODAY }, cubeSource([testCube(rows)]));
+  answerTurn({ design: designOf(document, TEST_MODEL), state, today: TODAY }, cubeSource([testCube(rows)]));
 const withPeriod = (periods: Record<string, string>, choices: ReaderState['choices'] = {}): ReaderState => ({
   periods,
   choices,
@@ -93,7 +95,7 @@ describe('a turn', () => {
       layout: 'sparse by day',
       window: { shown: [{ start: 12, end: 12 }] },
     });
-    expect(cubeShapesFor(document, TEST_MODEL)).toMatchObject([
+    expect(cubeShapesFor(designOf(document, TEST_MODEL))).toMatchObject([
       { day: 'day', otherDays: ['other'] },
       { day: 'other', otherDays: [] },
     ]);
@@ -212,7 +214,7 @@ describe('a turn', () => {
 
   test('what the cubes lack is left to another source', async () => {
     const answer = await answerTurn(
-      { document: DOCUMENT, model: TEST_MODEL, state: DEFAULT_STATE, today: TODAY },
+      { design: designOf(DOCUMENT, TEST_MODEL), state: DEFAULT_STATE, today: TODAY },
       cubeSource(),
     );
     expect(Object.values(answer.visuals).every((visual) => visual.kind === 'elsewhere')).toBe(true);
@@ -245,7 +247,7 @@ describe('a turn', () => {
   });
 
   test('the cube of a dashboard has the columns in use and no others', () => {
-    const [shape] = cubeShapesFor(DOCUMENT, TEST_MODEL);
+    const [shape] = cubeShapesFor(designOf(DOCUMENT, TEST_MODEL));
     expect(shape).toEqual({
       ...TEST_SHAPE,
       otherDays: [],

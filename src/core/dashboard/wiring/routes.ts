@@ -1,17 +1,19 @@
 /** Routes: what acts on others, and through which date role, column or condition it reaches a dataset. */
 import type { Attribute } from '../../calendar/attributes';
-import { columnIn, dimensionName, dimensionsInWords, isAttribute, reaches } from '../../model/dimension';
 import {
-  isControl,
-  type Control,
-  type DashboardDocument,
-  type Slicer,
-  type Visual,
-  type Wire,
-} from '../document/document';
+  columnIn,
+  dimensionName,
+  dimensionsInWords,
+  isAttribute,
+  reaches,
+  type Dimension,
+} from '../../model/dimension';
+import { actsOf } from '../document/controls';
+import { isControl, type Control, type Visual, type Wire } from '../document/document';
+import { kindOf as kindOfVisual } from '../document/visuals';
 import { columnOf, datasetOf, isCategory, roleName, type Model } from '../../model/model';
-import { isPickSource, pickDimensions, picksDays, type PickSource } from '../reader/pick';
-import { slicerLevels, type DatasetUse } from './uses';
+import { pickDimensions, picksDays, type PickSource } from '../reader/pick';
+import type { DatasetUse } from './uses';
 
 /** How a wire reaches one dataset. `own` is false where another date role than the item's was chosen. */
 export type Route =
@@ -57,67 +59,66 @@ export interface PickRoute {
 /** What acts on others: a control, or a visual whose marks can be chosen. */
 export type Actor = Control | PickSource;
 
-/** Everything that has a row on the board: all controls but as-of days, then visuals whose marks can be chosen. */
-export function actorsOf(document: DashboardDocument): readonly Actor[] {
-  const known = actorsKept.get(document);
-  if (known) return known;
-  const actors = [
-    ...document.controls.filter((control) => control.kind !== 'asof'),
-    ...document.visuals.filter(isPickSource),
-  ];
-  actorsKept.set(document, actors);
-  return actors;
-}
-
-/** Asked for every item of every turn, and for every crosspoint of a board: worked out once a document. */
-const actorsKept = new WeakMap<DashboardDocument, readonly Actor[]>();
-
-/** What acts, by its id. */
-export function actorOf(document: DashboardDocument, id: string): Actor | undefined {
-  return (
-    document.controls.find((control) => control.id === id) ??
-    document.visuals.filter(isPickSource).find((visual) => visual.id === id)
-  );
-}
-
 /** Whether a wire only makes marks pale: rows stay as they are. Figures and tables of rows have no marks to pale. */
 export function isPaling(wire: Wire, target: Visual | Control): boolean {
   return wire.effect === 'pale' && canPale(target);
 }
 
 export function canPale(target: Visual | Control): boolean {
-  return !isControl(target) && target.kind !== 'table' && target.kind !== 'figure';
+  return !isControl(target) && kindOfVisual(target).pales;
 }
 
 /** The route by which a control reaches a dataset, given the wire (for its chosen roles) if there is one. */
 export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wire): Route {
-  const dataset = datasetOf(model, use.dataset);
   if (!isControl(control)) return routeOfPick(model, control, use, wire);
-  if (control.kind === 'asof') {
-    return {
-      kind: 'none',
-      dataset: use.dataset,
-      reason: 'The as-of day acts on the whole dashboard; it needs no wires.',
-    };
+  const acts = actsOf(control);
+  switch (acts.by) {
+    case 'days':
+      return routeOfDays(model, use, wire);
+    case 'dimensions':
+      return routeOfValues(model, acts.levels, use, wire);
+    case 'rows':
+      return routeOfCondition(model, acts.dataset, use.dataset);
+    case 'totals':
+      return { kind: 'totals', dataset: use.dataset };
+    case 'clock':
+      return {
+        kind: 'none',
+        dataset: use.dataset,
+        reason: 'The as-of day acts on the whole dashboard; it needs no wires.',
+      };
   }
+}
+
+/** The date role of a use, or the one chosen on the wire. */
+function roleBy(use: DatasetUse, wire: Wire | undefined): { readonly role: string; readonly own: boolean } {
   const role = wire?.roles[use.dataset] ?? use.role;
-  const own = role === use.role;
-  const hasRole = dataset?.roles.some((entry) => entry.key === role) === true;
-  if (control.kind === 'condition' || control.kind === 'numbers')
-    return routeOfCondition(model, control, use);
-  if (control.kind !== 'slicer') {
-    if (hasRole) return { kind: 'role', dataset: use.dataset, role, own };
+  return { role, own: role === use.role };
+}
+
+function routeOfDays(model: Model, use: DatasetUse, wire?: Wire): Route {
+  const dataset = datasetOf(model, use.dataset);
+  const taken = roleBy(use, wire);
+  if (dataset?.roles.some((entry) => entry.key === taken.role))
+    return { kind: 'role', dataset: use.dataset, ...taken };
+  return {
+    kind: 'none',
+    dataset: use.dataset,
+    reason: `${dataset?.name ?? use.dataset} has no date role to be reached by. Mark one of its date columns as a date role.`,
+  };
+}
+
+/** The route of values of a dimension, or of the levels of a tree. */
+function routeOfValues(model: Model, levels: readonly Dimension[], use: DatasetUse, wire?: Wire): Route {
+  const [dimension] = levels;
+  if (!dimension || levels.length > 1) return routeOfTree(model, levels, use.dataset);
+  if (isAttribute(dimension))
     return {
-      kind: 'none',
+      kind: 'attribute',
       dataset: use.dataset,
-      reason: `${dataset?.name ?? use.dataset} has no date role to be reached by. Mark one of its date columns as a date role.`,
+      attribute: dimension.attribute,
+      ...roleBy(use, wire),
     };
-  }
-  const { dimension } = control;
-  if (control.face === 'tree' && control.below.length > 0) return routeOfTree(model, control, use.dataset);
-  if (isAttribute(dimension)) {
-    return { kind: 'attribute', dataset: use.dataset, role, attribute: dimension.attribute, own };
-  }
   const chosen = wire?.columns?.[use.dataset];
   if (chosen !== undefined && isCategory(model, use.dataset, chosen))
     return { kind: 'column', dataset: use.dataset, column: chosen, own: false };
@@ -144,9 +145,9 @@ function notShared(
 }
 
 /** The route of a tree: every level of it has to reach the dataset by a column. */
-function routeOfTree(model: Model, slicer: Slicer, dataset: string): Route {
+function routeOfTree(model: Model, levels: readonly Dimension[], dataset: string): Route {
   const columns: string[] = [];
-  for (const dimension of slicerLevels(slicer)) {
+  for (const dimension of levels) {
     const column = columnIn(model, dimension, dataset);
     if (isAttribute(dimension))
       return {
@@ -161,15 +162,8 @@ function routeOfTree(model: Model, slicer: Slicer, dataset: string): Route {
   return { kind: 'columns', dataset, columns };
 }
 
-/** The route of a condition: its own dataset, or, for totals, every one whose measures a visual groups. */
-function routeOfCondition(
-  model: Model,
-  control: Extract<Control, { kind: 'condition' | 'numbers' }>,
-  use: DatasetUse,
-): Route {
-  const { dataset } = use;
-  if (control.kind === 'numbers' && 'measure' in control.of) return { kind: 'totals', dataset };
-  const own = control.kind === 'condition' ? control.dataset : control.of.dataset;
+/** The route of a condition on rows: only to the dataset that it is about. */
+function routeOfCondition(model: Model, own: string, dataset: string): Route {
   if (own === dataset) return { kind: 'condition', dataset };
   const nameOf = (key: string) => datasetOf(model, key)?.name ?? key;
   return {
@@ -197,35 +191,42 @@ function routeOfPick(model: Model, source: PickSource, use: DatasetUse, wire?: W
   return { kind: 'pick', dataset: use.dataset, role, own: role === use.role, days, parts };
 }
 
+/** How each kind of route is told; words of a role, a column or a condition, after the dataset's name. */
+const ROUTE_WORDS: {
+  readonly [K in Route['kind']]: (model: Model, route: Extract<Route, { kind: K }>) => string;
+} = {
+  none: (_, route) => route.reason,
+  role: (model, route) => `Route: ${datasetName(model, route)} by ${roleWords(model, route)}.`,
+  column: (model, route) =>
+    `Route: ${datasetName(model, route)} by ${columnWords(model, route, route.column)}${route.own ? '' : CHOSEN}.`,
+  columns: (model, route) =>
+    `Route: ${datasetName(model, route)} by ${dimensionsInWords(route.columns.map((column) => columnWords(model, route, column)))}.`,
+  attribute: (model, route) =>
+    `Route: ${datasetName(model, route)} by ${attributeWords(model, route.attribute)} of the day “${roleName(model, route.dataset, route.role)}”.`,
+  pick: (model, route) => {
+    const parts = route.parts.map((part) =>
+      part.kind === 'column'
+        ? columnWords(model, route, part.column).toLowerCase()
+        : attributeWords(model, part.attribute),
+    );
+    const days = route.days ? [roleWords(model, route)] : [];
+    return `Route: ${datasetName(model, route)} by ${dimensionsInWords([...parts, ...days])}.`;
+  },
+  condition: (model, route) => `Route: a condition on the rows of ${datasetName(model, route)}.`,
+  totals: (model, route) => `Route: a condition on totals of categories, from ${datasetName(model, route)}.`,
+};
+
+const CHOSEN = ', chosen on this wire';
+const datasetName = (model: Model, { dataset }: Route) => datasetOf(model, dataset)?.name ?? dataset;
+const attributeWords = (model: Model, attribute: Attribute) =>
+  dimensionName(model, { attribute }).toLowerCase();
+const columnWords = (model: Model, { dataset }: Route, column: string) =>
+  dimensionName(model, { dataset, column });
+const roleWords = (model: Model, { dataset, role, own }: Extract<Route, { kind: 'role' | 'pick' }>) =>
+  `the date role “${roleName(model, dataset, role)}”${own ? '' : CHOSEN}`;
+
 /** A route in words: "Route: Sailings by day sailed." */
 export function routeWords(model: Model, route: Route): string {
-  if (route.kind === 'none') return route.reason;
-  const dataset = datasetOf(model, route.dataset)?.name ?? route.dataset;
-  if (route.kind === 'column') {
-    const column = { dataset: route.dataset, column: route.column };
-    return `Route: ${dataset} by ${dimensionName(model, column)}${route.own ? '' : ', chosen on this wire'}.`;
-  }
-  if (route.kind === 'attribute') {
-    const attribute = dimensionName(model, { attribute: route.attribute }).toLowerCase();
-    return `Route: ${dataset} by ${attribute} of the day “${roleName(model, route.dataset, route.role)}”.`;
-  }
-  if (route.kind === 'condition') return `Route: a condition on the rows of ${dataset}.`;
-  if (route.kind === 'totals') return `Route: a condition on totals of categories, from ${dataset}.`;
-  if (route.kind === 'columns') {
-    const names = route.columns.map((column) => dimensionName(model, { dataset: route.dataset, column }));
-    return `Route: ${dataset} by ${dimensionsInWords(names)}.`;
-  }
-  if (route.kind === 'pick') {
-    const parts = route.parts.map((part) =>
-      dimensionName(
-        model,
-        part.kind === 'column'
-          ? { dataset: route.dataset, column: part.column }
-          : { attribute: part.attribute },
-      ).toLowerCase(),
-    );
-    const byRole = `the date role “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ', chosen on this wire'}`;
-    return `Route: ${dataset} by ${dimensionsInWords([...parts, ...(route.days ? [byRole] : [])])}.`;
-  }
-  return `Route: ${dataset} by the date role “${roleName(model, route.dataset, route.role)}”${route.own ? '' : ', chosen on this wire'}.`;
+  const words = ROUTE_WORDS[route.kind] as (model: Model, route: Route) => string;
+  return words(model, route);
 }

@@ -1,17 +1,21 @@
-/** Which rows an item sees: the controls wired to it, each through its route. */
+/**
+ * Which rows an item sees: a list of steps, each with its effect, folded into a selection. Answers take the whole list,
+ * the trace the same list step by step.
+ */
 import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../../calendar/runs';
 import type { DayFilter, Selection, ValueFilter } from '../../cube/query';
 import type { AnyCondition } from '../../cube/rowCondition';
-import { groupsCondition, pathOf } from '../reader/conditions';
-import { isControl, type Control, type DashboardDocument, type Visual } from '../document/document';
 import { chosenDays } from '../../model/dimension';
-import { drillKey, drillRuns } from '../reader/drill';
 import type { Model } from '../../model/model';
+import { isControl, type Control, type Visual } from '../document/document';
+import { groupsCondition } from '../reader/conditions';
+import { drillKey, drillRuns, type Drill } from '../reader/drill';
 import { keptDays, pickedValues, pickKey } from '../reader/pick';
 import { isEffective, type Setting, type Settings } from '../reader/setting';
+import { pathOf } from '../reader/treePath';
+import type { Design } from './design';
+import { isPaling, routeTo, type Actor, type PickRoute, type Route } from './routes';
 import type { DatasetUse } from './uses';
-import { actorsOf, isPaling, routeTo, type PickRoute, type Route } from './routes';
-import { wireOf } from './wiring';
 
 /** A wire in effect on an item: the control (or visual with chosen marks) and the route it takes. */
 export interface Acting {
@@ -49,7 +53,7 @@ function treeCondition(
 }
 
 /** What one setting keeps of a dataset through its route. */
-export interface Effect {
+interface Effect {
   readonly filters: readonly ValueFilter[];
   /** Days of attributes of the almanac. */
   readonly classes: readonly DayFilter[];
@@ -59,16 +63,16 @@ export interface Effect {
 }
 
 const NO_EFFECT: Effect = { filters: [], classes: [], conditions: [], days: null };
+const onlyDays = (role: string, runs: DayRuns): Effect => ({ ...NO_EFFECT, days: { role, runs } });
 
 /** Whether chosen values are left out: nothing chosen where a choice is required keeps no row either way. */
 export const leavesOut = ({ exclude, values }: Extract<Setting, { kind: 'choice' }>) =>
   exclude && values.length > 0;
 
-/** What a setting keeps of the rows that its route leads to: one rule for answers and for traces. */
-export function effectOf(model: Model, route: Route, setting: Setting): Effect {
+/** What a setting keeps of the rows that its route leads to. */
+function effectOf(model: Model, route: Route, setting: Setting): Effect {
   if (route.kind === 'pick' && setting.kind === 'pick') return pickedRows(model, route, setting);
-  if (route.kind === 'role' && setting.kind === 'window')
-    return { ...NO_EFFECT, days: { role: route.role, runs: setting.runs } };
+  if (route.kind === 'role' && setting.kind === 'window') return onlyDays(route.role, setting.runs);
   if (route.kind === 'condition' && setting.kind === 'condition' && setting.sql !== null)
     return { ...NO_EFFECT, conditions: [{ sql: setting.sql }] };
   if (setting.kind !== 'choice' || !isEffective(setting)) return NO_EFFECT;
@@ -106,45 +110,80 @@ function pickedRows(
   return { ...NO_EFFECT, filters, classes, days: kept };
 }
 
-/** The rows of a dataset that an item sees under all that is wired to it. */
-export function seenBy(
-  document: DashboardDocument,
-  model: Model,
+/** Why a wire that is on, of a control that says something, takes no rows away. */
+export type Idle = 'pales' | 'replaced' | 'no route';
+
+/** A step of the evaluation, in the order in which they are taken. */
+export type SeenStep =
+  | { readonly kind: 'own period'; readonly setting: Setting; readonly effect: Effect }
+  | {
+      readonly kind: 'wire';
+      readonly actor: Actor;
+      readonly route: Route;
+      readonly setting: Setting;
+      readonly effect: Effect;
+    }
+  | { readonly kind: 'drill'; readonly drill: Drill; readonly effect: Effect }
+  | { readonly kind: 'idle'; readonly actor: Actor; readonly why: Idle };
+
+/** Everything that acts on an item's rows of a dataset, and what is wired to it without acting. */
+export function stepsOn(
+  design: Design,
   settings: Settings,
   item: Visual | Control,
   use: DatasetUse,
-): Seen {
+): SeenStep[] {
+  const { model } = design;
+  const steps: SeenStep[] = [];
+  const idle: SeenStep[] = [];
+  const own = 'ownPeriod' in item ? item.ownPeriod : null;
+  const ownSetting = own ? settings.get(item.id) : undefined;
+  if (ownSetting) {
+    const effect = ownSetting.kind === 'window' ? onlyDays(use.role, ownSetting.runs) : NO_EFFECT;
+    steps.push({ kind: 'own period', setting: ownSetting, effect });
+  }
+  for (const actor of design.actors) {
+    const wire = design.wire(actor.id, item.id);
+    const setting = settings.get(settingKey(actor));
+    if (!wire?.on || !setting || actor.id === item.id) continue;
+    const route = routeTo(model, actor, use, wire);
+    const why = isPaling(wire, item)
+      ? 'pales'
+      : route.kind === 'none'
+        ? 'no route'
+        : route.kind === 'role' && own?.mode === 'replace'
+          ? 'replaced'
+          : undefined;
+    if (why) idle.push({ kind: 'idle', actor, why });
+    else steps.push({ kind: 'wire', actor, route, setting, effect: effectOf(model, route, setting) });
+  }
+  const drilled = settings.get(drillKey(item.id));
+  if (drilled?.kind === 'drill')
+    steps.push({ kind: 'drill', drill: drilled.drill, effect: onlyDays(use.role, drillRuns(drilled.drill)) });
+  return [...steps, ...idle];
+}
+
+/** What steps leave of a dataset: their effects put together. */
+export function folded(use: DatasetUse, steps: readonly SeenStep[]): Seen {
   const windows = new Map<string, DayRuns>();
   const filters: ValueFilter[] = [];
   const classes: DayFilter[] = [];
   const conditions: AnyCondition[] = [];
   const acting: Acting[] = [];
   let pending = false;
-  const own = 'ownPeriod' in item ? item.ownPeriod : null;
-  const ownSetting = own ? settings.get(item.id) : undefined;
-  if (ownSetting?.kind === 'pending') pending = true;
-  if (ownSetting?.kind === 'window') windows.set(use.role, ownSetting.runs);
-  for (const control of actorsOf(document)) {
-    const wire = wireOf(document, control.id, item.id);
-    const setting = settings.get(settingKey(control));
-    if (!wire?.on || !setting || control.id === item.id || isPaling(wire, item)) continue;
-    const route = routeTo(model, control, use, wire);
-    if (route.kind === 'none') continue;
-    if (route.kind === 'role' && own?.mode === 'replace') continue;
-    acting.push({ control: control.id, route });
-    if (setting.kind === 'pending') pending = true;
-    const effect = effectOf(model, route, setting);
+  for (const step of steps) {
+    if (step.kind === 'idle') continue;
+    if (step.kind === 'wire') acting.push({ control: step.actor.id, route: step.route });
+    if (step.kind !== 'drill' && step.setting.kind === 'pending') pending = true;
+    const { effect } = step;
     filters.push(...effect.filters);
     classes.push(...effect.classes);
     conditions.push(...effect.conditions);
-    if (effect.days) {
-      const { role, runs } = effect.days;
-      windows.set(role, intersectRuns(windows.get(role) ?? ALL_DAYS, runs));
-    }
+    if (!effect.days) continue;
+    const { role, runs } = effect.days;
+    const known = windows.get(role);
+    windows.set(role, known ? intersectRuns(known, runs) : runs);
   }
-  const drilled = settings.get(drillKey(item.id));
-  if (drilled?.kind === 'drill')
-    windows.set(use.role, intersectRuns(windows.get(use.role) ?? ALL_DAYS, drillRuns(drilled.drill)));
   const otherDays: DayFilter[] = [...windows]
     .filter(([role, runs]) => role !== use.role && !isEveryDay(runs))
     .map(([column, runs]) => ({ column, runs }));
@@ -161,3 +200,7 @@ export function seenBy(
     pending,
   };
 }
+
+/** The rows of a dataset that an item sees under all that is wired to it. */
+export const seenBy = (design: Design, settings: Settings, item: Visual | Control, use: DatasetUse): Seen =>
+  folded(use, stepsOn(design, settings, item, use));

@@ -1,7 +1,13 @@
 /** Wired dashboards for tests, over the model of tests. */
 import { TEST_MODEL } from '../../model/testing';
-import { emptyDocument, isControl, type Control, type DashboardDocument, type Visual } from '../document/document';
-import { wiresForNewItem } from './wiring';
+import {
+  emptyDocument,
+  isControl,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from '../document/document';
+import { wiresForNewItem } from './wires';
 
 /** A document with the items added one after the other, wiring themselves. */
 export function documentOf(...items: readonly (Visual | Control)[]): DashboardDocument {

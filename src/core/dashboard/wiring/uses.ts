@@ -1,15 +1,11 @@
 /** Which datasets an item shows, each by which date role, and through which base measures. */
-import {
-  isControl,
-  itemOf,
-  type Control,
-  type DashboardDocument,
-  type Slicer,
-  type Visual,
-} from '../document/document';
+import { actsOf } from '../document/controls';
+import { isControl, itemOf, type Control, type DashboardDocument, type Visual } from '../document/document';
+import type { Acts } from '../document/kinds/entry';
 import { isAttribute, reaches, type Dimension } from '../../model/dimension';
 import { datasetOf, measureOf, type Measure, type MeasureRef, type Model } from '../../model/model';
-import { measuresOf, type ShownMeasure } from '../document/visuals';
+import { isMeasured } from '../document/visuals';
+import type { ShownMeasure } from '../document/kinds/measured';
 
 /** A dataset that an item shows, and the date role by which it counts days. */
 export interface DatasetUse {
@@ -56,115 +52,90 @@ function unique(uses: readonly DatasetUse[]): DatasetUse[] {
 }
 
 /** The datasets that measures show. */
-export function usesOfMeasures(model: Model, measures: readonly ShownMeasure[]): DatasetUse[] {
+function usesOfMeasures(model: Model, measures: readonly ShownMeasure[]): DatasetUse[] {
   return unique(measures.flatMap((shown) => partsOf(model, shown) ?? []));
 }
 
 /**
  * The datasets an item shows, each with its date role. A control shows those of the visuals it is wired to (a slicer
- * only those it has a value in), before it is wired its own or all.
+ * only those it has a value in), before it is wired its own or all. `known` tells those of visuals.
  */
-export function datasetUses(
+export function usesOf(
   document: DashboardDocument,
   model: Model,
   item: Visual | Control,
-): readonly DatasetUse[] {
-  const ofDocument = kept.get(document) ?? new WeakMap<Visual | Control, Kept>();
-  kept.set(document, ofDocument);
-  const known = ofDocument.get(item);
-  if (known?.model === model) return known.uses;
-  const uses = findUses(document, model, item);
-  ofDocument.set(item, { model, uses });
-  return uses;
+  known: (visual: Visual) => readonly DatasetUse[],
+): DatasetUse[] {
+  if (isControl(item)) return controlUses(document, model, item, known);
+  if (isMeasured(item)) return usesOfMeasures(model, item.measures);
+  return datasetOf(model, item.dataset) ? [{ dataset: item.dataset, role: item.role }] : [];
 }
 
-interface Kept {
-  readonly model: Model;
-  readonly uses: readonly DatasetUse[];
-}
-/** Worked out once for each item of a document. */
-const kept = new WeakMap<DashboardDocument, WeakMap<Visual | Control, Kept>>();
-
-function findUses(document: DashboardDocument, model: Model, item: Visual | Control): DatasetUse[] {
-  if (item.kind === 'asof') return [];
-  if (isControl(item)) return controlUses(document, model, item);
-  if (item.kind === 'table') {
-    return datasetOf(model, item.dataset) ? [{ dataset: item.dataset, role: item.role }] : [];
-  }
-  return usesOfMeasures(model, measuresOf(item));
-}
-
-function controlUses(document: DashboardDocument, model: Model, control: Control): DatasetUse[] {
+function controlUses(
+  document: DashboardDocument,
+  model: Model,
+  control: Control,
+  known: (visual: Visual) => readonly DatasetUse[],
+): DatasetUse[] {
+  const acts = actsOf(control);
+  if (acts.by === 'clock') return [];
   const uses: DatasetUse[] = [];
   for (const wire of document.wires) {
     if (wire.control !== control.id || !wire.on) continue;
     const target = itemOf(document, wire.target);
     if (!target || isControl(target)) continue;
-    for (const use of datasetUses(document, model, target)) {
-      if (!canReach(model, control, use.dataset)) continue;
+    for (const use of known(target)) {
+      if (!canReach(model, acts, use.dataset)) continue;
       uses.push({ dataset: use.dataset, role: wire.roles[use.dataset] ?? use.role });
     }
   }
-  if (control.kind === 'slicer') return slicerUses(model, control, uses);
-  if (control.kind === 'condition' || control.kind === 'numbers') return conditionUses(model, control, uses);
-  if (uses.length > 0) return unique(uses);
-  return model.datasets.flatMap((dataset) =>
-    dataset.roles.slice(0, 1).map((role) => ({ dataset: dataset.key, role: role.key })),
-  );
-}
-
-/** Whether a control that holds no days has any effect on the rows of a dataset. */
-function canReach(model: Model, control: Control, dataset: string): boolean {
-  switch (control.kind) {
-    case 'slicer':
-      return slicerLevels(control).every((dimension) => reaches(model, dimension, dataset));
-    case 'condition':
-      return control.dataset === dataset;
-    case 'numbers':
-      return 'measure' in control.of || control.of.dataset === dataset;
-    default:
-      return true;
+  switch (acts.by) {
+    case 'dimensions':
+      return byDimensions(model, acts.levels, uses);
+    case 'rows':
+      return ofOneDataset(model, acts.dataset, uses);
+    case 'totals':
+      return ofOneDataset(model, acts.measure.dataset, uses);
+    case 'days':
+      return uses.length > 0 ? unique(uses) : everyDataset(model);
   }
 }
 
-/** The dimensions of a slicer: its own, and the levels of a tree below it. */
-export function slicerLevels({ face, dimension, below }: Slicer): Dimension[] {
-  return face === 'tree' ? [dimension, ...below] : [dimension];
+/** Every dataset with days, by its first date role. */
+const everyDataset = (model: Model): DatasetUse[] =>
+  model.datasets.flatMap((dataset) =>
+    dataset.roles.slice(0, 1).map((role) => ({ dataset: dataset.key, role: role.key })),
+  );
+
+/** Whether a control that holds no days has any effect on the rows of a dataset. */
+function canReach(model: Model, acts: Acts, dataset: string): boolean {
+  if (acts.by === 'dimensions') return acts.levels.every((level) => reaches(model, level, dataset));
+  return acts.by !== 'rows' || acts.dataset === dataset;
 }
 
 /** A condition is about one dataset, by the role of what it is wired to. */
-function conditionUses(
-  model: Model,
-  control: Extract<Control, { kind: 'condition' | 'numbers' }>,
-  wired: readonly DatasetUse[],
-): DatasetUse[] {
-  const dataset = control.kind === 'condition' ? control.dataset : control.of.dataset;
+function ofOneDataset(model: Model, dataset: string, wired: readonly DatasetUse[]): DatasetUse[] {
   const own = wired.find((use) => use.dataset === dataset);
   if (own) return [own];
   const role = datasetOf(model, dataset)?.roles[0];
   return role ? [{ dataset, role: role.key }] : [];
 }
 
-/** A slicer counts rows: those of a dataset once only, whatever the roles its visuals go by. */
-function slicerUses(
+/** Values count rows: those of a dataset once only, whatever the roles its visuals go by. */
+function byDimensions(
   model: Model,
-  control: Extract<Control, { kind: 'slicer' }>,
+  [first]: readonly Dimension[],
   wired: readonly DatasetUse[],
 ): DatasetUse[] {
   const byDataset = new Map<string, DatasetUse>();
   for (const use of wired) if (!byDataset.has(use.dataset)) byDataset.set(use.dataset, use);
-  const { dimension } = control;
-  const own = isAttribute(dimension) ? model.datasets.map((dataset) => dataset.key) : [dimension.dataset];
-  if (byDataset.size === 0 || !isAttribute(dimension)) {
+  if (!first) return [...byDataset.values()];
+  const own = isAttribute(first) ? model.datasets.map((dataset) => dataset.key) : [first.dataset];
+  if (byDataset.size === 0 || !isAttribute(first)) {
     for (const dataset of own) {
       const role = datasetOf(model, dataset)?.roles[0];
       if (role && !byDataset.has(dataset)) byDataset.set(dataset, { dataset, role: role.key });
     }
   }
   return [...byDataset.values()];
-}
-
-/** Whether an item is a time control or a slicer: what can be wired. */
-export function isWirable(control: Control): boolean {
-  return control.kind !== 'asof';
 }

@@ -9,7 +9,7 @@ import { useWorkspace } from '../../workspace/workspace';
 import { DayField } from '../../ui/DayField';
 
 export function AsOfControl({ title, answer }: { title: string; answer: AsOfAnswer }) {
-  const { setAsOf } = useWorkspace();
+  const { held } = useWorkspace();
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 8, minHeight: 0 }}>
       <h2 style={itemTitleStyle}>{title}</h2>
@@ -19,8 +19,12 @@ export function AsOfControl({ title, answer }: { title: string; answer: AsOfAnsw
           : `${dayWords(answer.asOf)} stands in the place of today, ${dayWords(answer.today)}`}
       </div>
       <div style={{ display: 'flex', gap: 8, alignItems: 'flex-start' }}>
-        <DayField label="As of" day={answer.asOf ?? answer.today} onDay={(day) => setAsOf(isoDay(day))} />
-        <Button onClick={() => setAsOf(null)} disabled={answer.asOf === null}>
+        <DayField
+          label="As of"
+          day={answer.asOf ?? answer.today}
+          onDay={(day) => held.setAsOf(isoDay(day))}
+        />
+        <Button onClick={() => held.setAsOf(null)} disabled={answer.asOf === null}>
           Back to today
         </Button>
       </div>

@@ -4,12 +4,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { readCondition } from '../../../core/dashboard/reader/conditions';
-import type { ConditionEntry } from '../../../core/dashboard/document/controls';
+import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionControl } from '../../../core/dashboard/document/document';
 import { definitionOf } from '../../../core/model/model';
 import { ConditionField } from '../../ui/ConditionField';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
-import { HoldSetting, RevealSetting } from '../TimeSettings';
+import { HoldSetting, RevealSetting } from '../RevealSetting';
 import { useWorkspace } from '../../workspace/workspace';
 
 type Group = ConditionControl['groups'][number];

@@ -1,13 +1,12 @@
 'use client';
 /** Conditions as readers meet them: each can be switched on and off, and, where allowed, one of their own typed. */
-import { useMemo } from 'react';
 import type { ConditionAnswer } from '../../../core/dashboard/turn/answer';
-import { entryText, initialConditions, type ConditionState } from '../../../core/dashboard/reader/conditions';
-import type { ConditionEntry } from '../../../core/dashboard/document/controls';
+import { entryText } from '../../../core/dashboard/document/kinds/condition';
+import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionControl } from '../../../core/dashboard/document/document';
 import { definitionOf } from '../../../core/model/model';
 import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../../theme/roles';
-import { useWorkspace } from '../../workspace/workspace';
+import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { ConditionField } from '../../ui/ConditionField';
 import { OffSwitch } from '../OffSwitch';
 import { HeldChanges } from '../PeriodParts';
@@ -21,14 +20,11 @@ export function ConditionsControl({
   title: string;
   answer: ConditionAnswer;
 }) {
-  const { model, reader, pending, setConditions } = useWorkspace();
-  const initial = useMemo(() => initialConditions(control), [control]);
-  const held: ConditionState =
-    pending.conditions[control.id] ?? reader.state.conditions?.[control.id] ?? initial;
-  const isOff = reader.state.off?.includes(control.id) === true;
+  const { model, held: store } = useWorkspace();
+  const { value: held, isOff } = useControlHeld(control);
   const several = control.groups.length > 1;
   const toggle = (entry: string) =>
-    setConditions(control.id, {
+    store.hold(control.id, {
       ...held,
       on: held.on.includes(entry) ? held.on.filter((id) => id !== entry) : [...held.on, entry],
     });
@@ -73,7 +69,7 @@ export function ConditionsControl({
             value={held.own}
             model={model}
             dataset={control.dataset}
-            onCommit={(own) => setConditions(control.id, { ...held, own })}
+            onCommit={(own) => store.hold(control.id, { ...held, own })}
           />
         )}
       </div>

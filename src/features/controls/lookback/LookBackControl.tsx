@@ -14,7 +14,6 @@ import { usePeriod } from '../usePeriod';
 export function LookBackControl({ control, answer }: { control: LookBack; answer: PeriodAnswer }) {
   const period = usePeriod(control, answer);
   const [typed, setTyped] = useState<string | null>(null);
-  const [dragged, setDragged] = useState<number | null>(null);
   const { count, unit } = lookBackOf(period.text) ?? { count: control.least, unit: control.units[0]! };
   const limit = (value: number) => Math.max(control.least, Math.min(control.most, value));
   const set = (nextCount: number, nextUnit: LookBackUnit = unit) =>
@@ -90,16 +89,10 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
           size="small"
           min={control.least}
           max={control.most}
-          value={dragged ?? count}
+          value={count}
           aria-label={`Last so many ${unit}`}
-          onChange={(_, value) => {
-            setDragged(value as number);
-            period.preview(lookBackText(limit(value as number), unit));
-          }}
-          onChangeCommitted={(_, value) => {
-            setDragged(null);
-            set(value as number);
-          }}
+          onChange={(_, value) => period.preview(lookBackText(limit(value as number), unit))}
+          onChangeCommitted={(_, value) => set(value as number)}
         />
       </div>
       <HeldChanges id={control.id} />

@@ -5,10 +5,10 @@ import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { NumbersAnswer } from '../../../core/dashboard/turn/answer';
-import type { NumberBounds } from '../../../core/dashboard/document/controls';
+import type { NumberBounds } from '../../../core/dashboard/document/kinds/numbers';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
-import { useWorkspace } from '../../workspace/workspace';
+import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { OffSwitch } from '../OffSwitch';
 import { HeldChanges } from '../PeriodParts';
 
@@ -31,18 +31,20 @@ export function NumberRangeControl({
   title: string;
   answer: NumbersAnswer;
 }) {
-  const { reader, pending, setRange } = useWorkspace();
-  const [dragged, setDragged] = useState<readonly [number, number] | null>(null);
-  const held: NumberBounds =
-    pending.ranges[control.id] ?? reader.state.ranges?.[control.id] ?? control.default;
+  const { held: store } = useWorkspace();
+  const { value: held, isOff } = useControlHeld(control);
   const { least, greatest } = answer;
-  const isOff = reader.state.off?.includes(control.id) === true;
   const hasSlider = least !== null && greatest !== null && least < greatest;
   const isTotals = 'measure' in control.of;
-  const put = (low: number | null, high: number | null) => setRange(control.id, { low, high });
+  const put = (low: number | null, high: number | null) => store.hold(control.id, { low, high });
   const span = hasSlider ? greatest - least : 1;
   // Handles at the ends leave the range open, so that it stays whole when the data grows.
-  const bound = (value: number, end: number) => (value === end ? null : value);
+  const bound = (value: number | undefined, end: number | null) =>
+    value === undefined || value === end ? null : value;
+  const boundsOf = ([low, high]: readonly number[]): NumberBounds => ({
+    low: bound(low, least),
+    high: bound(high, greatest),
+  });
   const step = span > 200 ? 1 : span / 200;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
@@ -69,14 +71,11 @@ export function NumberRangeControl({
             min={least}
             max={greatest}
             step={step}
-            value={dragged ? [...dragged] : [held.low ?? least, held.high ?? greatest]}
+            value={[held.low ?? least, held.high ?? greatest]}
             getAriaLabel={(i) => `${i === 0 ? 'From' : 'To'}, ${title}`}
             getAriaValueText={(value) => words(value)}
-            onChange={(_, value) => Array.isArray(value) && setDragged([value[0]!, value[1]!])}
-            onChangeCommitted={(_, value) => {
-              setDragged(null);
-              if (Array.isArray(value)) put(bound(value[0]!, least), bound(value[1]!, greatest));
-            }}
+            onChange={(_, value) => Array.isArray(value) && store.drag(control.id, boundsOf(value))}
+            onChangeCommitted={(_, value) => Array.isArray(value) && store.hold(control.id, boundsOf(value))}
           />
         </div>
       )}

@@ -5,8 +5,8 @@ import Typography from '@mui/material/Typography';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { ChoiceSetting } from '../../ui/fields';
 import { measureOptions, numberColumnOptions } from '../../ui/options';
-import { HoldSetting, RevealSetting } from '../TimeSettings';
-import { useWorkspace } from '../../workspace/workspace';
+import { HoldSetting, RevealSetting } from '../RevealSetting';
+import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 
 const words = (value: number | null) => (value === null ? 'open' : value.toLocaleString('en'));
 
@@ -17,7 +17,7 @@ export function NumberRangeSettings({
   control: NumberRange;
   change: (part: Partial<NumberRange>) => void;
 }) {
-  const { model, reader } = useWorkspace();
+  const { model, held: store } = useWorkspace();
   const { of } = control;
   const isTotals = 'measure' in of;
   const options = isTotals ? measureOptions(model) : numberColumnOptions(model);
@@ -27,9 +27,10 @@ export function NumberRangeSettings({
       of: totals ? { dataset, measure: name } : { dataset, column: name },
       default: { low: null, high: null },
     });
-    reader.setRange(control.id, null);
+    store.restore(control.id);
   };
-  const held = reader.state.ranges?.[control.id];
+  const { value: held } = useControlHeld(control);
+  const differs = JSON.stringify(held) !== JSON.stringify(control.default);
   return (
     <>
       <ChoiceSetting
@@ -56,11 +57,11 @@ export function NumberRangeSettings({
           : 'Rows without a number are left out while an end is set.'}{' '}
         Readers begin with {words(control.default.low)} to {words(control.default.high)}.
       </Typography>
-      {held && (
+      {differs && (
         <Button
           onClick={() => {
             change({ default: held });
-            reader.setRange(control.id, null);
+            store.restore(control.id);
           }}
         >
           Begin with what is set now

@@ -49,6 +49,7 @@ export function RangeSliderControl({ control, answer }: { control: RangeSlider; 
           fixedEnd={control.fixedEnd}
           preview={(next) => period.preview(textOfSpan(track, next))}
           commit={commit}
+          letGo={period.letGo}
           clear={period.clear}
         />
         <div

@@ -1,6 +1,6 @@
 'use client';
 /** The track of a range slider, with its brackets, its histogram and its ticks. */
-import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Day } from '../../../core/calendar/day';
 import { longDayWords } from '../../../core/calendar/names';
 import { subtractRuns } from '../../../core/calendar/runs';
@@ -36,15 +36,14 @@ export function SliderTrack(props: {
   readonly fixedEnd: RangeSlider['fixedEnd'];
   preview(span: Span): void;
   commit(span: Span): void;
+  letGo(): void;
   clear(): void;
 }) {
-  const { title, track, span, answer, fixedEnd, preview, commit, clear } = props;
+  const { title, track, span, answer, fixedEnd, preview, commit, letGo, clear } = props;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const hatch = useId();
   const grip = useRef<Grip | null>(null);
   const latest = useRef<Span | null>(null);
-  const [draft, setDraft] = useState<Span | null>(null);
-  const shown = draft ?? span;
   const floor = Math.max(20, height - TICKS);
   const x = (day: Day) => 6 + shareOf(track, day) * (width - 12);
   const dayUnder = (event: PointerEvent<SVGSVGElement>) => {
@@ -55,14 +54,13 @@ export function SliderTrack(props: {
   const show = (next: Span) => {
     if (latest.current && latest.current.start === next.start && latest.current.end === next.end) return;
     latest.current = next;
-    setDraft(next);
     preview(next);
   };
-  const finish = () => {
-    if (latest.current) commit(latest.current);
+  const finish = (isKept: boolean) => {
+    if (latest.current && isKept) commit(latest.current);
+    else if (grip.current) letGo();
     grip.current = null;
     latest.current = null;
-    setDraft(null);
   };
   const onDown = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
@@ -119,14 +117,14 @@ export function SliderTrack(props: {
           aria-label={`${title}, range`}
           onPointerDown={onDown}
           onPointerMove={onMove}
-          onPointerUp={finish}
-          onPointerCancel={finish}
+          onPointerUp={() => finish(true)}
+          onPointerCancel={() => finish(false)}
           style={{ display: 'block', touchAction: 'none', userSelect: 'none', cursor: 'pointer' }}
         >
           <defs>
             <HatchPattern id={hatch} />
           </defs>
-          <Histogram answer={answer} track={track} span={shown} x={x} top={8} floor={floor - 8} />
+          <Histogram answer={answer} track={track} span={span} x={x} top={8} floor={floor - 8} />
           <rect
             x={x(track.first)}
             y={floor - 7}
@@ -145,9 +143,9 @@ export function SliderTrack(props: {
             />
           ))}
           <rect
-            x={x(shown.start)}
+            x={x(span.start)}
             y={floor - 7}
-            width={Math.max(1, x(shown.end + 1) - x(shown.start))}
+            width={Math.max(1, x(span.end + 1) - x(span.start))}
             height={7}
             fill={role.time}
             fillOpacity="0.75"
@@ -163,22 +161,22 @@ export function SliderTrack(props: {
             ))}
           </g>
           <rect
-            x={x(shown.start)}
+            x={x(span.start)}
             y={4}
-            width={Math.max(1, x(shown.end + 1) - x(shown.start))}
+            width={Math.max(1, x(span.end + 1) - x(span.start))}
             height={floor - 4}
             fill="transparent"
             tabIndex={0}
             role="slider"
             aria-label={`Window of ${title}`}
             {...bounds}
-            aria-valuenow={shown.start}
-            aria-valuetext={`${longDayWords(shown.start)} to ${longDayWords(shown.end)}`}
+            aria-valuenow={span.start}
+            aria-valuetext={`${longDayWords(span.start)} to ${longDayWords(span.end)}`}
             onKeyDown={onKey('body')}
             style={{ cursor: fixedEnd === 'none' ? 'grab' : 'default' }}
           />
           {(['start', 'end'] as const).map((side) => {
-            const at = side === 'start' ? x(shown.start) : x(shown.end + 1);
+            const at = side === 'start' ? x(span.start) : x(span.end + 1);
             const isFree = sides.includes(side);
             return (
               <g
@@ -190,8 +188,8 @@ export function SliderTrack(props: {
                       role: 'slider',
                       'aria-label': `${side === 'start' ? 'Start' : 'End'} of ${title}`,
                       ...bounds,
-                      'aria-valuenow': shown[side],
-                      'aria-valuetext': longDayWords(shown[side]),
+                      'aria-valuenow': span[side],
+                      'aria-valuetext': longDayWords(span[side]),
                       onKeyDown: onKey(side),
                       style: { cursor: 'ew-resize' },
                     }

@@ -3,11 +3,11 @@
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
 import { itemTitleStyle, quietStyle, role } from '../../../theme/roles';
-import { useWorkspace } from '../../workspace/workspace';
+import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';
 import { OffSwitch } from '../OffSwitch';
 import { SlicerButtons, SlicerMenu } from './SlicerFaces';
@@ -20,20 +20,19 @@ const MOST_SHOWN = 400;
 const SEARCH_FROM = 9;
 
 export function SlicerControl({
-  slicer,
+  control: slicer,
   title,
   answer,
 }: {
-  slicer: Slicer;
+  control: Slicer;
   title: string;
   answer: SlicerAnswer;
 }) {
-  const { reader, pending, setChoice } = useWorkspace();
+  const { held } = useWorkspace();
   const [search, setSearch] = useState('');
   // The reader's own choice is ahead of the answer: quick clicks build on each other.
-  const choice = pending.choices[slicer.id] ?? reader.state.choices[slicer.id] ?? slicer.default;
+  const { value: choice, isOff } = useControlHeld(slicer);
   const chosen = new Set(choice);
-  const isOff = reader.state.off?.includes(slicer.id) === true;
   const withData = answer.values.filter((entry) => entry.rows > 0);
   const wanted = search.trim().toLowerCase();
   const listed = answer.values.filter(
@@ -42,24 +41,20 @@ export function SlicerControl({
       (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
   );
   const shown = listed.slice(0, MOST_SHOWN);
-  const latest = useRef({ choice, several: slicer.several });
-  useEffect(() => {
-    latest.current = { choice, several: slicer.several };
-  });
+  const choose = useCallback(
+    (values: readonly (string | null)[]) => held.hold(slicer.id, values),
+    [held, slicer.id],
+  );
   const toggle = useCallback(
     (value: string | null) => {
-      const { choice: now, several } = latest.current;
+      const now = held.shown(slicer);
       const without = now.filter((entry) => entry !== value);
-      const added = several ? [...now, value] : [value];
-      setChoice(slicer.id, without.length < now.length ? (several ? without : []) : added);
+      const added = slicer.several ? [...now, value] : [value];
+      choose(without.length < now.length ? (slicer.several ? without : []) : added);
     },
-    [setChoice, slicer.id],
+    [choose, held, slicer],
   );
-  const chooseAll = () =>
-    setChoice(
-      slicer.id,
-      listed.filter((entry) => entry.rows > 0).map((entry) => entry.value),
-    );
+  const chooseAll = () => choose(listed.filter((entry) => entry.rows > 0).map((entry) => entry.value));
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
@@ -71,7 +66,7 @@ export function SlicerControl({
         )}
         <Button
           color="secondary"
-          onClick={() => setChoice(slicer.id, [])}
+          onClick={() => choose([])}
           disabled={chosen.size === 0}
           sx={{ minWidth: 0, py: 0, px: 0.5 }}
         >
@@ -116,7 +111,7 @@ export function SlicerControl({
         />
       )}
       {slicer.face === 'menu' && (
-        <SlicerMenu slicer={slicer} title={title} entries={listed} chosen={choice} onChoose={setChoice} />
+        <SlicerMenu slicer={slicer} title={title} entries={listed} chosen={choice} onChoose={choose} />
       )}
       {slicer.face === 'buttons' && (
         <SlicerButtons
@@ -134,7 +129,7 @@ export function SlicerControl({
           nodes={answer.nodes}
           choice={choice}
           wanted={wanted}
-          onChoose={setChoice}
+          onChoose={choose}
         />
       )}
       {!answer.nodes && (slicer.face === 'list' || slicer.face === 'tree') && (

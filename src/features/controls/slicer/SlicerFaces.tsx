@@ -20,7 +20,7 @@ export function SlicerMenu({
   title: string;
   entries: Entries;
   chosen: readonly (string | null)[];
-  onChoose: (slicer: string, values: readonly (string | null)[]) => void;
+  onChoose: (values: readonly (string | null)[]) => void;
 }) {
   const rows = new Map(entries.map((entry) => [entry.value, entry.rows]));
   const nameOf = (value: string | null) => value ?? BLANK;
@@ -37,7 +37,7 @@ export function SlicerMenu({
       <Autocomplete
         {...common}
         value={chosen.length > 0 ? chosen[0]! : null}
-        onChange={(_, value, reason) => onChoose(slicer.id, reason === 'clear' ? [] : [value])}
+        onChange={(_, value, reason) => onChoose(reason === 'clear' ? [] : [value])}
       />
     );
   }
@@ -48,7 +48,7 @@ export function SlicerMenu({
       disableCloseOnSelect
       limitTags={2}
       value={[...chosen]}
-      onChange={(_, values) => onChoose(slicer.id, values)}
+      onChange={(_, values) => onChoose(values)}
     />
   );
 }

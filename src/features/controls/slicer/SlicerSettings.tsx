@@ -3,14 +3,14 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { BLANK } from '../../../core/model/blank';
-import { pathOf as slicerPath } from '../../../core/dashboard/reader/conditions';
+import { pathOf as slicerPath } from '../../../core/dashboard/reader/treePath';
 import { dimensionKey, isAttribute } from '../../../core/model/dimension';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
 import { dimensionsIn, measureOptions, sameDimension } from '../../ui/options';
 import { SaveDefinition } from './SaveDefinition';
-import { HoldSetting, RevealSetting } from '../TimeSettings';
+import { HoldSetting, RevealSetting } from '../RevealSetting';
 import { useControlAnswer, useWorkspace } from '../../workspace/workspace';
 
 const NATURAL = 'natural';
@@ -42,13 +42,13 @@ function TreeLevels({ slicer, onChange }: { slicer: Slicer; onChange: (below: Sl
 }
 
 export function SlicerSettings({
-  slicer,
+  control: slicer,
   change,
 }: {
-  slicer: Slicer;
+  control: Slicer;
   change: (part: Partial<Slicer>) => void;
 }) {
-  const { model, reader } = useWorkspace();
+  const { model, held } = useWorkspace();
   const answer = useControlAnswer(slicer.id);
   const chosen = answer?.kind === 'slicer' ? answer.choice : [];
   const differs = JSON.stringify(chosen) !== JSON.stringify(slicer.default);
@@ -56,7 +56,7 @@ export function SlicerSettings({
   /** A change after which values mean something else: what was chosen goes. */
   const reset = (part: Partial<Slicer>) => {
     change({ ...part, default: [] });
-    reader.setChoice(slicer.id, null);
+    held.restore(slicer.id);
   };
   const changeFace = (text: string) => {
     const face = (['list', 'menu', 'buttons', 'tree'] as const).find((entry) => entry === text) ?? 'list';
@@ -163,7 +163,7 @@ export function SlicerSettings({
         <Button
           onClick={() => {
             change({ default: [...chosen] });
-            reader.setChoice(slicer.id, null);
+            held.restore(slicer.id);
           }}
         >
           Begin with what is chosen now

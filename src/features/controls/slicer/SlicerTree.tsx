@@ -2,7 +2,7 @@
 /** A slicer's values as a tree of several dimensions, each limited by the one above; by pointer and by keys. */
 import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { BLANK } from '../../../core/model/blank';
-import { pathText } from '../../../core/dashboard/reader/conditions';
+import { pathText } from '../../../core/dashboard/reader/treePath';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
 import { TREE_LIST, treeKey, TreeItem } from '../TreeItem';
@@ -22,7 +22,7 @@ export function SlicerTree({
   choice: readonly (string | null)[];
   /** What is searched for, in small letters; nodes that do not match are left away, those above stay. */
   wanted: string;
-  onChoose: (slicer: string, values: readonly string[]) => void;
+  onChoose: (values: readonly string[]) => void;
 }) {
   // What is chosen inside a node is in view from the start.
   const [open, setOpen] = useState<ReadonlySet<string>>(
@@ -50,7 +50,7 @@ export function SlicerTree({
       (old) =>
         new Set([...old].filter((key) => key !== pathText(path)).concat(isOpen ? [pathText(path)] : [])),
     );
-  const toggle = (path: Path) => onChoose(slicer.id, toggled(nodes, chosen, path, slicer.several));
+  const toggle = (path: Path) => onChoose(toggled(nodes, chosen, path, slicer.several));
   const onKey = (event: KeyboardEvent, path: Path, isOpen: boolean) =>
     treeKey(event, list.current, {
       isOpen,

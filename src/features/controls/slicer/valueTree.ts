@@ -1,6 +1,6 @@
 /** The arithmetic of a slicer's tree: which nodes a choice checks, and the choice after a node was switched. */
 import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
-import { pathOf, pathText } from '../../../core/dashboard/reader/conditions';
+import { pathOf, pathText } from '../../../core/dashboard/reader/treePath';
 
 export type Path = readonly (string | null)[];
 export type Checked = 'all' | 'some' | 'none';

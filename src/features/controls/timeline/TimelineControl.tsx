@@ -20,7 +20,12 @@ function useSameRuns(runs: DayRuns): DayRuns {
   return sameRuns(kept, runs) ? kept : runs;
 }
 
-export function TimelineControl({ control, answer }: { control: Timeline; answer: PeriodAnswer }) {
+export function TimelineControl(props: { control: Timeline; answer: PeriodAnswer }) {
+  // Another level set by the designer begins anew.
+  return <LevelledTimeline key={props.control.level} {...props} />;
+}
+
+function LevelledTimeline({ control, answer }: { control: Timeline; answer: PeriodAnswer }) {
   const period = usePeriod(control, answer);
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [level, setLevel] = useState<Unit>(control.level);
@@ -60,6 +65,7 @@ export function TimelineControl({ control, answer }: { control: Timeline; answer
             changeLevel={changeLevel}
             preview={(span: Span) => period.preview(spanText(ribbon, span))}
             commit={(span: Span) => period.set(spanText(ribbon, span))}
+            letGo={period.letGo}
             clear={period.clear}
           />
         ) : (

@@ -37,12 +37,25 @@ export interface TimelineRibbonProps {
   readonly changeLevel: ((by: 1 | -1) => void) | null;
   preview(span: Span): void;
   commit(span: Span): void;
+  letGo(): void;
   clear(): void;
 }
 
 export function TimelineRibbon(props: TimelineRibbonProps) {
-  const { title, ribbon, width, height, withScale, span, others, changeLevel, preview, commit, clear } =
-    props;
+  const {
+    title,
+    ribbon,
+    width,
+    height,
+    withScale,
+    span,
+    others,
+    changeLevel,
+    preview,
+    commit,
+    letGo,
+    clear,
+  } = props;
   const { tiles, level } = ribbon;
   const hatch = useId();
   const svg = useRef<SVGSVGElement>(null);
@@ -51,7 +64,9 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
   const [panned, setPanned] = useState<{ level: Unit; first: number } | null>(null);
   const latestFirst = Math.max(0, tiles.length - fitting);
   const around = Math.min(latestFirst, Math.max(0, tileAt(ribbon, span.end) + 2 - fitting));
-  const first = panned?.level === level ? Math.min(panned.first, latestFirst) : around;
+  // The ribbon stands still under a handle, whatever window is shown meanwhile.
+  const [still, setStill] = useState<number | null>(null);
+  const first = still ?? (panned?.level === level ? Math.min(panned.first, latestFirst) : around);
   const x = (position: number) => (position - first) * tileWidth;
 
   const tileUnder = (event: PointerEvent<SVGSVGElement>) => {
@@ -62,16 +77,23 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
       Math.min(tiles.length - 1, first + Math.floor((event.clientX - box.left) / ratio / tileWidth)),
     );
   };
-  const { draft, ...gestures } = useRibbonDrag(ribbon, span, tileUnder, preview, commit);
-  const shown = draft ?? span;
+  const gestures = useRibbonDrag(ribbon, span, tileUnder, {
+    begin: () => setStill(first),
+    preview,
+    end: (last) => {
+      setStill(null);
+      if (last) commit(last);
+      else letGo();
+    },
+  });
   const pan = (by: number) => setPanned({ level, first: Math.max(0, Math.min(latestFirst, first + by)) });
   useWheel(svg, pan, changeLevel);
 
   const top = withScale ? SCALE_HEIGHT : 0;
   const ribbonTop = top + PAD;
   const ribbonBottom = height - PAD;
-  const left = x(positionOf(ribbon, shown.start));
-  const right = x(positionOf(ribbon, shown.end + 1));
+  const left = x(positionOf(ribbon, span.start));
+  const right = x(positionOf(ribbon, span.end + 1));
 
   const reveal = (next: Span, day: number) => {
     const at = tileAt(ribbon, day);
@@ -155,7 +177,7 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
         />
       )}
       {visible.map((tile, i) => {
-        const inside = tile.end >= shown.start && tile.start <= shown.end;
+        const inside = tile.end >= span.start && tile.start <= span.end;
         return (
           <TileMark
             key={tile.start}
@@ -188,8 +210,8 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
         role="slider"
         aria-label={`Window of ${title}`}
         {...bounds}
-        aria-valuenow={shown.start}
-        aria-valuetext={`${longDayWords(shown.start)} to ${longDayWords(shown.end)}`}
+        aria-valuenow={span.start}
+        aria-valuetext={`${longDayWords(span.start)} to ${longDayWords(span.end)}`}
         onKeyDown={onKey('body')}
       />
       {(['start', 'end'] as const).map((side) => {
@@ -204,8 +226,8 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
             role="slider"
             aria-label={`${side === 'start' ? 'Start' : 'End'} of ${title}`}
             {...bounds}
-            aria-valuenow={shown[side]}
-            aria-valuetext={`${longDayWords(shown[side])}, ${dayState(shown[side])}`}
+            aria-valuenow={span[side]}
+            aria-valuetext={`${longDayWords(span[side])}, ${dayState(span[side])}`}
             onKeyDown={onKey(side)}
             style={{ cursor: 'ew-resize' }}
           >

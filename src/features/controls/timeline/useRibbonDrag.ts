@@ -1,6 +1,6 @@
 'use client';
 /** Pointer gestures on a ribbon: click, shift-click, drag a run, drag a bracket, drag the body. */
-import { useRef, useState, type PointerEvent } from 'react';
+import { useRef, type PointerEvent } from 'react';
 import { movedBy, spanOfTiles, tileAt, withEndAt, type Ribbon, type Span } from '../ribbon';
 
 type Gesture =
@@ -13,48 +13,47 @@ type Gesture =
 const SLACK = 4;
 
 export interface RibbonDrag {
-  /** The window while a gesture runs. */
-  readonly draft: Span | null;
   onPointerDown(event: PointerEvent<SVGSVGElement>): void;
   onPointerMove(event: PointerEvent<SVGSVGElement>): void;
   onPointerUp(event: PointerEvent<SVGSVGElement>): void;
   onPointerCancel(): void;
 }
 
-/**
- * Gestures over a ribbon. `tileUnder` gives the tile at a pointer; elements with `data-end` are handles.
- * `preview` is told every new window during a drag, `commit` the last one.
- */
+export interface RibbonDragged {
+  begin(): void;
+  /** Told every new window during a drag. */
+  preview(span: Span): void;
+  /** The last window of a gesture; null where nothing came of it. */
+  end(span: Span | null): void;
+}
+
+/** Gestures over a ribbon. `tileUnder` gives the tile at a pointer; elements with `data-end` are handles. */
 export function useRibbonDrag(
   ribbon: Ribbon,
   span: Span,
   tileUnder: (event: PointerEvent<SVGSVGElement>) => number,
-  preview: (span: Span) => void,
-  commit: (span: Span) => void,
+  { begin, preview, end }: RibbonDragged,
 ): RibbonDrag {
   const gesture = useRef<Gesture | null>(null);
   const shown = useRef<Span | null>(null);
-  const [draft, setDraft] = useState<Span | null>(null);
 
   const show = (next: Span | undefined) => {
     if (!next) return;
     const now = shown.current ?? span;
     if (now.start === next.start && now.end === next.end) return;
     shown.current = next;
-    setDraft(next);
     preview(next);
   };
   const finish = (last: Span | null | undefined) => {
     gesture.current = null;
     shown.current = null;
-    setDraft(null);
-    if (last) commit(last);
+    end(last ?? null);
   };
 
   return {
-    draft,
     onPointerDown(event) {
       if (event.button !== 0) return;
+      begin();
       event.currentTarget.setPointerCapture(event.pointerId);
       const side = (event.target as Element).closest('[data-end]')?.getAttribute('data-end');
       const tile = tileUnder(event);
@@ -90,8 +89,7 @@ export function useRibbonDrag(
       finish(now.kind === 'press' ? spanOfTiles(ribbon, now.tile, now.tile) : shown.current);
     },
     onPointerCancel() {
-      if (gesture.current && shown.current) preview(span);
-      finish(null);
+      if (gesture.current) finish(null);
     },
   };
 }

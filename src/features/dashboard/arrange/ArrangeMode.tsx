@@ -13,9 +13,9 @@ import { role } from '../../../theme/roles';
 import { useNotice } from '../../ui/Notice';
 import { useSize } from '../../ui/useSize';
 import { PartSign } from './PartSign';
-import { newPart, PARTS, withNewItem, type PartKind } from '../../../core/dashboard/wiring/parts';
-import { LEAST } from '../../../core/dashboard/document/partSizes';
-import { withoutItem, withPlaces } from '../../workspace/documentStore';
+import { newPart, partOf, PARTS, type PartKind } from '../../../core/dashboard/document/parts';
+import { withNewItem } from '../../../core/dashboard/wiring/wires';
+import { withoutItem, withPlaces } from '../../../core/dashboard/document/edit';
 import { ItemFrame } from '../ItemFrame';
 import { NothingYet } from '../read/ReadMode';
 import { DashboardSettings } from '../settings/DashboardSettings';
@@ -206,7 +206,7 @@ function ArrangeGrid({
     if (!step || !item) return;
     event.preventDefault();
     const [dx, dy] = step as [number, number];
-    const least = LEAST[item.kind];
+    const { least } = partOf(item.kind);
     const next = event.shiftKey
       ? {
           ...place,
@@ -247,7 +247,7 @@ function ArrangeGrid({
                 y,
                 w,
                 h,
-                ...(entry ? { minW: LEAST[entry.kind].w, minH: LEAST[entry.kind].h } : {}),
+                ...(entry ? { minW: partOf(entry.kind).least.w, minH: partOf(entry.kind).least.h } : {}),
               };
             })}
             onDragStop={take}

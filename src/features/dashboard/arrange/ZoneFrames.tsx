@@ -4,7 +4,7 @@ import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { GRID_COLUMNS, type Zone } from '../../../core/dashboard/document/document';
 import { movedZone, zoneFrame } from '../../../core/dashboard/document/zones';
 import { role } from '../../../theme/roles';
-import { withPlaces } from '../../workspace/documentStore';
+import { withPlaces } from '../../../core/dashboard/document/edit';
 import { pushedDown } from '../../../core/dashboard/document/pushedDown';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
 import { useDocument, useWorkspace } from '../../workspace/workspace';

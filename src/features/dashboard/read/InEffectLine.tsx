@@ -9,19 +9,17 @@ import { dayWords } from '../../../core/calendar/names';
 import { isEveryDay } from '../../../core/calendar/runs';
 import { isPickSource, pickDimensions } from '../../../core/dashboard/reader/pick';
 import { titleOf } from '../../../core/dashboard/document/title';
-import type { ControlAnswer } from '../../../core/dashboard/turn/answer';
-import { initialConditions, pathOf } from '../../../core/dashboard/reader/conditions';
-import { definitionOf, type Model } from '../../../core/model/model';
+import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { Model } from '../../../core/model/model';
 import type { ReaderState } from '../../../core/dashboard/reader/state';
 import { role } from '../../../theme/roles';
-import { BLANK as BLANK_NAME } from '../../../core/model/blank';
 import { runsWords } from '../../../core/period/describe';
 import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
 import { shownPick } from '../../visuals/shownPick';
 import { coverageWords } from '../../workspace/words';
-import { useAnswers, useDocument, useWorkspace } from '../../workspace/workspace';
-
-const MOST_NAMED = 3;
+import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
+import { isDefaultState } from '../../workspace/heldStore';
+import { useAnswers, useDocument, useHeld, useReaderState, useWorkspace } from '../../workspace/workspace';
 
 interface Said {
   readonly words: string;
@@ -29,52 +27,26 @@ interface Said {
 }
 
 /** What a control says, in words; undefined when it asks for everything, or is not in effect. */
-function saying(control: Control, answer: ControlAnswer | undefined, state: ReaderState): Said | undefined {
-  if (answer?.kind === 'period') {
-    const { rule } = answer.context;
-    if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
-    if (isEveryDay(answer.asked)) return undefined;
-    if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
-    const words = runsWords(answer.shown, rule);
-    return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
-  }
-  if (answer?.kind === 'slicer' && answer.choice.length > 0 && control.kind === 'slicer') {
-    const names = answer.choice.slice(0, MOST_NAMED).map(valueName);
-    const rest = answer.choice.length - names.length;
-    const all = names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
-    return {
-      words: control.exclude ? `all but ${all}` : all,
-      more: state.off?.includes(control.id) ? '(off)' : '',
-    };
-  }
-  return undefined;
+function saying(
+  control: Control,
+  answer: ControlAnswer | undefined,
+  state: ReaderState,
+  model: Model,
+): Said | undefined {
+  if (answer?.kind === 'hidden') return undefined;
+  if (answer?.kind === 'period') return periodSaying(answer);
+  const words = heldWords(control, state, model);
+  return words === null ? undefined : { words, more: isSwitchedOff(state, control.id) ? '(off)' : '' };
 }
 
-/** What a condition or a range of numbers says; undefined for other controls, and where it keeps everything. */
-function timelessSaying(control: Control, state: ReaderState, model: Model): Said | undefined {
-  const more = state.off?.includes(control.id) ? '(off)' : '';
-  if (control.kind === 'condition') {
-    const { on, own } = state.conditions?.[control.id] ?? initialConditions(control);
-    const names = control.groups
-      .flatMap((group) => group.entries)
-      .filter((entry) => on.includes(entry.id))
-      .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
-    const all = own.trim() === '' || !control.open ? names : [...names, own];
-    return all.length === 0 ? undefined : { words: all.join(', '), more };
-  }
-  if (control.kind !== 'numbers') return undefined;
-  const { low, high } = state.ranges?.[control.id] ?? control.default;
-  if (low === null && high === null) return undefined;
-  const ends = [
-    low === null ? '' : `from ${low.toLocaleString('en')}`,
-    high === null ? '' : `to ${high.toLocaleString('en')}`,
-  ];
-  return { words: ends.filter((end) => end !== '').join(' '), more };
+function periodSaying(answer: PeriodAnswer): Said | undefined {
+  const { rule } = answer.context;
+  if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
+  if (isEveryDay(answer.asked)) return undefined;
+  if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
+  const words = runsWords(answer.shown, rule);
+  return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
 }
-
-/** A chosen value, or the path of a chosen node. */
-const valueName = (value: string | null) =>
-  (pathOf(value) ?? [value]).map((part) => part ?? BLANK_NAME).join(' › ');
 
 /** Moves the focus to a control on the dashboard. */
 function goTo(control: string) {
@@ -129,13 +101,13 @@ function SaidPart({
 
 /** The parts of the sentence; drawn again with every answer, so the rest of the line stands outside. */
 function SaidParts() {
-  const { model, reader, clear } = useWorkspace();
+  const { model, held } = useWorkspace();
+  const state = useReaderState();
   const design = useDocument();
-  const answers = useAnswers((state) => state.controls);
+  const answers = useAnswers((now) => now.controls);
   const parts = design.controls.flatMap((control): ReactNode[] => {
-    const said =
-      timelessSaying(control, reader.state, model) ?? saying(control, answers[control.id], reader.state);
-    if (!said || answers[control.id]?.kind === 'hidden') return [];
+    const said = saying(control, answers[control.id], state, model);
+    if (!said) return [];
     return [
       <SaidPart
         key={control.id}
@@ -143,12 +115,12 @@ function SaidParts() {
         said={said}
         colour={isTimeControl(control) ? role.time : role.choice}
         onGo={() => goTo(control.id)}
-        onClear={() => clear(control.id)}
+        onClear={() => held.clear(control.id)}
       />,
     ];
   });
   for (const visual of design.visuals.filter(isPickSource)) {
-    const pick = reader.state.picks?.[visual.id];
+    const pick = state.picks?.[visual.id];
     if (!pick) continue;
     parts.push(
       <SaidPart
@@ -157,7 +129,7 @@ function SaidParts() {
         said={{ words: shownPick(pick, model, pickDimensions(visual)), more: '' }}
         colour={role.choice}
         onGo={() => goTo(visual.id)}
-        onClear={() => reader.setPick(visual.id, null)}
+        onClear={() => held.pick(visual.id, null)}
       />,
     );
   }
@@ -167,17 +139,10 @@ function SaidParts() {
 }
 
 export function InEffectLine() {
-  const { reader, pending, apply, discard } = useWorkspace();
-  const isDefault =
-    Object.keys(reader.state.periods).length === 0 &&
-    Object.keys(reader.state.choices).length === 0 &&
-    Object.keys(reader.state.picks ?? {}).length === 0 &&
-    Object.keys(reader.state.conditions ?? {}).length === 0 &&
-    Object.keys(reader.state.ranges ?? {}).length === 0 &&
-    Object.keys(reader.state.drills ?? {}).length === 0 &&
-    (reader.state.off ?? []).length === 0 &&
-    !reader.state.asOf;
-  const waits = Object.values(pending).reduce((count, waiting) => count + Object.keys(waiting).length, 0);
+  const { held } = useWorkspace();
+  const document = useDocument();
+  const state = useReaderState();
+  const waits = useHeld(({ pending }) => Object.keys(pending).length);
   return (
     <>
       <Box
@@ -208,24 +173,24 @@ export function InEffectLine() {
             <span style={{ color: role.warning, whiteSpace: 'nowrap' }}>
               {waits === 1 ? '1 change waits' : `${waits} changes wait`}
             </span>
-            <Button onClick={() => discard()}>Discard all</Button>
-            <Button variant="contained" onClick={() => apply()}>
+            <Button onClick={() => held.discard()}>Discard all</Button>
+            <Button variant="contained" onClick={() => held.apply()}>
               Apply all
             </Button>
           </>
         )}
-        <Button onClick={reader.reset} disabled={isDefault}>
+        <Button onClick={() => held.reset()} disabled={isDefaultState(document, state)}>
           Reset to default
         </Button>
       </Box>
-      {reader.state.asOf && <AsOfBanner asOf={reader.state.asOf} />}
+      {state.asOf && <AsOfBanner asOf={state.asOf} />}
     </>
   );
 }
 
 /** Says loudly that another day stands in the place of today. */
 function AsOfBanner({ asOf }: { asOf: string }) {
-  const { setAsOf } = useWorkspace();
+  const { held } = useWorkspace();
   return (
     <Box
       role="alert"
@@ -244,7 +209,7 @@ function AsOfBanner({ asOf }: { asOf: string }) {
         <strong>As of {dayWords(parseIsoDay(asOf)!)}.</strong> Rolling periods are read as they would have
         been on that day.
       </span>
-      <Button color="inherit" variant="outlined" onClick={() => setAsOf(null)} sx={{ py: 0 }}>
+      <Button color="inherit" variant="outlined" onClick={() => held.setAsOf(null)} sx={{ py: 0 }}>
         Back to today
       </Button>
     </Box>

@@ -1,12 +1,12 @@
 'use client';
 /** The cables of a control, or of all controls that act on a visual, drawn over the dashboard along its gutters. */
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
-import { GRID_COLUMNS, type DashboardDocument, type Place } from '../../../core/dashboard/document/document';
+import { GRID_COLUMNS, type Place } from '../../../core/dashboard/document/document';
 import { titleOf } from '../../../core/dashboard/document/title';
-import { actorOf, actorsOf } from '../../../core/dashboard/wiring/routes';
-import { crosspoint, switchWires } from '../../../core/dashboard/wiring/wiring';
+import { crosspoint } from '../../../core/dashboard/wiring/crosspoint';
+import { switchWires } from '../../../core/dashboard/wiring/wires';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
-import { useWorkspace } from '../../workspace/workspace';
+import { useDesign, useWorkspace } from '../../workspace/workspace';
 import { role } from '../../../theme/roles';
 import { cableRoutes, type Corner } from './cableRoutes';
 import { wireColour } from '../../wiring/wireColour';
@@ -20,14 +20,12 @@ interface Cable {
 }
 
 export function Cables({
-  document,
   places,
   control,
   target,
   width,
   scale,
 }: {
-  document: DashboardDocument;
   places: readonly Place[];
   /** The control whose cables are drawn; or the visual whose controls are. */
   control: string | undefined;
@@ -37,6 +35,8 @@ export function Cables({
   scale: number;
 }) {
   const { model, store } = useWorkspace();
+  const design = useDesign();
+  const { document } = design;
   const svg = useRef<SVGSVGElement>(null);
   const [drag, setDrag] = useState<{
     from: { x: number; y: number };
@@ -50,7 +50,7 @@ export function Cables({
     y: corner.y * (ROW_HEIGHT + GAP) - GAP / 2,
   });
   const cables = useMemo((): Cable[] => {
-    const actors = actorsOf(document);
+    const { actors } = design;
     const pairs = document.wires.filter(
       (wire) => wire.on && (control !== undefined ? wire.control === control : wire.target === target),
     );
@@ -61,7 +61,7 @@ export function Cables({
       const from = places.find((place) => place.item === wire.control);
       const to = places.find((place) => place.item === wire.target);
       if (!owner || !item || !from || !to) return [];
-      const state = crosspoint(document, model, owner, item).state;
+      const state = crosspoint(design, owner, item).state;
       const way = cableRoutes(places, from, [to]).get(to.item);
       if (!way || state === 'no route') return [];
       return [
@@ -74,10 +74,10 @@ export function Cables({
         },
       ];
     });
-  }, [document, model, places, control, target]);
+  }, [design, document, places, control, target]);
   const height = Math.max(1, ...places.map((place) => (place.y + place.h) * (ROW_HEIGHT + GAP)));
   const placeOf = places.find((place) => place.item === control);
-  const plugOwner = control === undefined ? undefined : actorOf(document, control);
+  const plugOwner = control === undefined ? undefined : design.actor(control);
   const plug = placeOf && at({ x: placeOf.x + placeOf.w, y: placeOf.y });
   const pointOf = (event: PointerEvent) => {
     const box = svg.current!.getBoundingClientRect();

@@ -73,7 +73,6 @@ export function WireMode() {
               <div style={{ position: 'relative' }}>
                 <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} onChoose={setHeld} />
                 <Cables
-                  document={document}
                   places={document.layout}
                   control={shownControl}
                   target={shownTarget}

@@ -14,6 +14,7 @@ import { axisPlaces, drawnSeries, type DrawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import { Legend, LEGEND_HEIGHT } from './Legend';
 import { axisLabel, extentOf, valueScale } from './scale';
+import { lookOf } from './looks';
 import { SeriesMark } from './SeriesMark';
 import { onlyChosen, type Picking } from '../picking';
 import { Tip } from '../Tip';
@@ -151,7 +152,7 @@ export const ColumnChart = memo(function ColumnChart({
           height={height - legend}
           role="img"
           tabIndex={0}
-          aria-label={`${KIND_NAMES[visual.kind]}, ${title}${names}: ${extentWords}. Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.${picking ? CHOOSING_WORDS : ''}`}
+          aria-label={`${lookOf(visual).name}, ${title}${names}: ${extentWords}. Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.${picking ? CHOOSING_WORDS : ''}`}
           onPointerMove={point}
           onPointerDown={press}
           onPointerUp={sweep.up}
@@ -247,14 +248,6 @@ export const ColumnChart = memo(function ColumnChart({
     </div>
   );
 });
-
-const KIND_NAMES: Record<Chart['kind'], string> = {
-  line: 'Line chart',
-  area: 'Area chart',
-  bar: 'Bar chart',
-  stacked: 'Stacked bars',
-  combined: 'Combined chart',
-};
 
 const shortened = (text: string, most: number) =>
   text.length > Math.max(4, most) ? `${text.slice(0, Math.max(3, Math.floor(most) - 1))}…` : text;

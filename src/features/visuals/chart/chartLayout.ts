@@ -6,9 +6,8 @@ import { BLANK } from '../../../core/model/blank';
 import type { ChartAnswer, SeriesAnswer } from '../../../core/dashboard/turn/answer';
 import type { Measure } from '../../../core/model/model';
 import type { Chart } from '../../../core/dashboard/document/visuals';
+import { markOf, type Mark } from './looks';
 import { seriesColour, SERIES_COLOURS } from '../../../theme/roles';
-
-export type Mark = 'line' | 'area' | 'bar' | 'stacked';
 
 /** A series with its look. */
 export interface DrawnSeries extends SeriesAnswer {
@@ -20,11 +19,6 @@ export interface DrawnSeries extends SeriesAnswer {
 }
 
 const DASHES = [undefined, '7 4', '2 3', '10 3 2 3'];
-
-function markOf(visual: Chart, measure: number): Mark {
-  if (visual.kind === 'combined') return visual.measures[measure]!.mark;
-  return visual.kind;
-}
 
 /** The series of an answer with their looks. */
 export function drawnSeries(visual: Chart, answer: ChartAnswer, measures: readonly Measure[]): DrawnSeries[] {

@@ -1,6 +1,6 @@
 /** Value axes and number labels. */
 import { scaleLinear } from 'd3-scale';
-import type { ValueAxis } from '../../../core/dashboard/document/visuals';
+import type { ValueAxis } from '../../../core/dashboard/document/kinds/chart';
 
 const compact = new Intl.NumberFormat('en', { notation: 'compact', maximumFractionDigits: 1 });
 

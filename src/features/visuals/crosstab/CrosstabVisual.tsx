@@ -7,7 +7,13 @@ import { BLANK } from '../../../core/model/blank';
 import type { CrosstabAnswer, CrosstabRow } from '../../../core/dashboard/turn/answer';
 import { bucketEnd } from '../../../core/cube/aggregate';
 import { valueWords } from '../../../core/model/figures';
-import { isEmptyPick, isPickedKey, NO_PICK, toggledKeys, type Pick } from '../../../core/dashboard/reader/pick';
+import {
+  isEmptyPick,
+  isPickedKey,
+  NO_PICK,
+  toggledKeys,
+  type Pick,
+} from '../../../core/dashboard/reader/pick';
 import type { Measure } from '../../../core/model/model';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';

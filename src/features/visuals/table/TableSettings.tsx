@@ -5,17 +5,12 @@ import { datasetOf, type Model } from '../../../core/model/model';
 import type { TableOfRows } from '../../../core/dashboard/document/visuals';
 import { ChoiceSetting, SwitchSetting, type Option } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
+import type { VisualSettingsProps } from '../view';
 
 const datasetOptions = (model: Model): Option[] =>
   model.datasets.map((dataset) => ({ value: dataset.key, label: dataset.name }));
 
-export function TableSettings({
-  visual,
-  change,
-}: {
-  visual: TableOfRows;
-  change: (part: Partial<TableOfRows>) => void;
-}) {
+export function TableSettings({ visual, change }: VisualSettingsProps<TableOfRows>) {
   const { model } = useWorkspace();
   const dataset = datasetOf(model, visual.dataset);
   const toggle = (key: string) => {

@@ -3,10 +3,10 @@
 import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import type { Visual } from '../../../core/dashboard/document/document';
+import type { TableOfRows } from '../../../core/dashboard/document/visuals';
 import { columnOf } from '../../../core/model/model';
 import type { TableAnswer } from '../../../core/dashboard/turn/answer';
-import { useDocument, useWorkspace } from '../../workspace/workspace';
+import { useDocument, useReaderState, useWorkspace } from '../../workspace/workspace';
 import { requestJson } from '../../ui/request';
 
 interface RowPage {
@@ -25,22 +25,23 @@ function cellWords(value: string | number | null | undefined, isNumber: boolean,
 }
 
 export function TableVisual({
-  table,
+  visual: table,
   answer,
   title,
 }: {
-  table: Extract<Visual, { kind: 'table' }>;
+  visual: TableOfRows;
   answer: TableAnswer;
   title: string;
 }) {
-  const { model, reader } = useWorkspace();
+  const { model } = useWorkspace();
+  const state = useReaderState();
   const document = useDocument();
   const [page, setPage] = useState({ page: 0, pageSize: 50 });
   const [sort, setSort] = useState<GridSortModel>([]);
   const [first] = sort;
   const request = {
     document,
-    state: reader.state,
+    state,
     table: table.id,
     offset: page.page * page.pageSize,
     limit: page.pageSize,

@@ -1,78 +1,22 @@
 /** Answers of charts: series of values along time or along a dimension. */
-import { bucketEnd } from '../../../cube/aggregate';
 import { broken, ELSEWHERE, missingDimension } from './parts';
-import type { ChartAnswer, SeriesAnswer, VisualAnswer } from '../answer';
-import { slowest, type Ground, type MeasureReach } from '../ground';
+import type { ChartAnswer, Note, SeriesAnswer, VisualAnswer } from '../answer';
+import { onceEach, slowest, type Ground, type MeasureReach } from '../ground';
 import { compareValues, dimensionName, isKnown, type Dimension } from '../../../model/dimension';
-import { drillKey, finerUnit } from '../../reader/drill';
-import { fillMissing } from '../../../model/figures';
-import { bucketsOf, grainFor, type Buckets } from '../grain';
-import { datasetOf, roleName, type Measure, type Model } from '../../../model/model';
-import { isCoarse, type Reach } from '../reach';
+import type { Buckets } from '../grain';
+import { datasetOf, roleName, type Model } from '../../../model/model';
+import type { Reach } from '../reach';
+import { bucketsFor, filledOver, provisionalBucket } from './overTime';
 import { BLANK } from '../../../model/blank';
 import { totalsTest } from '../totals';
 import { valueTable, type TableOutcome, type ValueTable } from '../valueTable';
-import type { Chart, MeasuredVisual } from '../../document/visuals';
-
-/** The buckets of a visual's window, and notes about their length. */
-export function bucketsFor(
-  ground: Ground,
-  visual: Pick<MeasuredVisual, 'id' | 'grain' | 'most' | 'least'>,
-): { buckets: Buckets; notes: string[] } {
-  const drilled = ground.context.settings.get(drillKey(visual.id));
-  const grain = drilled?.kind === 'drill' ? (finerUnit(drilled.drill.unit) ?? 'day') : visual.grain;
-  const { model } = ground.context;
-  const { shown } = ground.about.window;
-  const first = shown[0]!.start;
-  const last = shown[shown.length - 1]!.end;
-  const coarse = ground.measures
-    .flatMap((entry) => entry.reaches.map((reach) => reach.part.measure))
-    .filter((measure) => isCoarse(measure) && !measure.spread);
-  const chosen = grainFor(
-    { ...visual, grain },
-    last - first + 1,
-    coarse.map((measure) => measure.grain),
-    model.rule,
-  );
-  const notes: string[] = [];
-  if (chosen.because === 'coarse measure') {
-    notes.push(
-      `by ${chosen.unit}, since ${coarse.map((measure) => measure.name).join(' and ')} is not known finer`,
-    );
-  }
-  if (chosen.because === 'too many') notes.push(`by ${chosen.unit}: there would be too many ${grain}s`);
-  return { buckets: bucketsOf(chosen.unit, first, last, model.rule), notes };
-}
-
-/** Index of the first bucket that holds a day whose figures are not final; null when there is none. */
-export function provisionalBucket(reaches: readonly Reach[], buckets: Buckets): number | null {
-  const days = reaches.map((reach) => reach.provisionalFrom).filter((day) => day !== null);
-  if (days.length === 0) return null;
-  const from = Math.min(...days);
-  const at = buckets.starts.findIndex((_, i) => bucketEnd(buckets, i) >= from);
-  return at < 0 ? null : at;
-}
-
-/** Values over time with missing ones filled by the measure's rule, between its first and last day shown. */
-export function filledOver(
-  measure: Measure,
-  values: readonly (number | null)[],
-  buckets: Buckets,
-  reaches: readonly Reach[],
-): (number | null)[] {
-  const shown = reaches.flatMap((reach) => reach.shown);
-  if (shown.length === 0) return [...values];
-  const from = Math.min(...shown.map((run) => run.start));
-  const to = Math.max(...shown.map((run) => run.end));
-  const first = buckets.starts.findIndex((_, i) => bucketEnd(buckets, i) >= from);
-  const last = buckets.starts.filter((start) => start <= to).length - 1;
-  return fillMissing(measure, values, first, last);
-}
+import type { Chart } from '../../document/visuals';
 
 /** What to say where rows cannot be told apart by a dimension. */
-export function noColumnWords(model: Model, outcome: Extract<TableOutcome, { kind: 'no column' }>): string {
+function noColumn(model: Model, outcome: Extract<TableOutcome, { kind: 'no column' }>): Note {
   const dataset = datasetOf(model, outcome.dataset)?.name ?? outcome.dataset;
-  return `${dataset} has no ${dimensionName(model, outcome.dimension).toLowerCase()}; its measures are left out`;
+  const words = `${dataset} has no ${dimensionName(model, outcome.dimension).toLowerCase()}; its measures are left out`;
+  return { code: 'no-column', words };
 }
 
 /** Whether a measure has nothing to show in the window: a ratio of nothing is zero where its upper side says so. */
@@ -93,18 +37,19 @@ export async function tablesOf(
   ground: Ground,
   dimensions: readonly Dimension[],
   buckets: Buckets | null,
-): Promise<{ parts: Part[]; notes: string[] } | 'elsewhere'> {
-  const { model, source } = ground.context;
+): Promise<{ parts: Part[]; notes: Note[] } | 'elsewhere'> {
+  const { source } = ground.context;
+  const { model } = ground.context.design;
   const parts: Part[] = [];
-  const notes: string[] = [];
+  const notes: Note[] = [];
   for (const entry of ground.measures) {
     if (isSilent(entry)) continue;
     const outcome = await valueTable(model, source, entry.measure, entry.reaches, { dimensions, buckets });
     if (outcome.kind === 'elsewhere') return 'elsewhere';
-    if (outcome.kind === 'no column') notes.push(noColumnWords(model, outcome));
+    if (outcome.kind === 'no column') notes.push(noColumn(model, outcome));
     else parts.push({ entry, table: outcome.table });
   }
-  return { parts, notes: [...new Set(notes)] };
+  return { parts, notes: onceEach(notes) };
 }
 
 /** The value axis of a measure: as set, or the right one for another unit than the first measure's. */
@@ -114,7 +59,7 @@ function axisOf(ground: Ground, { shown, measure }: MeasureReach): 'left' | 'rig
 }
 
 export async function answerChart(ground: Ground, visual: Chart): Promise<VisualAnswer> {
-  const { model } = ground.context;
+  const { model } = ground.context.design;
   for (const dimension of [visual.across, visual.split]) {
     if (dimension && !isKnown(model, dimension)) return broken(missingDimension(model, dimension));
   }
@@ -124,10 +69,10 @@ export async function answerChart(ground: Ground, visual: Chart): Promise<Visual
 /** Name of a measure as a series: with its date role where that is not its own. */
 function seriesName(ground: Ground, { measure, shown }: MeasureReach): string {
   if (shown.role === null || shown.role === measure.role) return measure.name;
-  return `${measure.name}, ${roleName(ground.context.model, shown.dataset, shown.role)}`;
+  return `${measure.name}, ${roleName(ground.context.design.model, shown.dataset, shown.role)}`;
 }
 
-const common = (ground: Ground, parts: readonly Part[], notes: readonly string[]) => ({
+const common = (ground: Ground, parts: readonly Part[], notes: readonly Note[]) => ({
   ...ground.about,
   rows: parts.reduce((total, part) => total + part.table.rows, 0),
   layout: slowest(parts.map((part) => part.table.layout)),
@@ -135,7 +80,7 @@ const common = (ground: Ground, parts: readonly Part[], notes: readonly string[]
 });
 
 async function alongTime(ground: Ground, visual: Chart): Promise<VisualAnswer> {
-  const { model } = ground.context;
+  const { model } = ground.context.design;
   const { buckets, notes } = bucketsFor(ground, visual);
   const tables = await tablesOf(ground, visual.split ? [visual.split] : [], buckets);
   if (tables === 'elsewhere') return ELSEWHERE;
@@ -147,9 +92,10 @@ async function alongTime(ground: Ground, visual: Chart): Promise<VisualAnswer> {
     const table = passing(all, passes);
     const order = splitOrder(model, visual, table);
     if (order.length < table.keys.length)
-      allNotes.push(
-        `first ${order.length} of ${table.keys.length} by ${dimensionName(model, visual.split!).toLowerCase()}`,
-      );
+      allNotes.push({
+        code: 'limited',
+        words: `first ${order.length} of ${table.keys.length} by ${dimensionName(model, visual.split!).toLowerCase()}`,
+      });
     for (const g of order) {
       const value = table.keys[g]![0];
       const own = seriesName(ground, entry);
@@ -186,7 +132,7 @@ function splitOrder(model: Model, visual: Chart, table: ValueTable): number[] {
 }
 
 async function alongDimension(ground: Ground, visual: Chart, across: Dimension): Promise<VisualAnswer> {
-  const { model } = ground.context;
+  const { model } = ground.context.design;
   const found = await tablesOf(ground, visual.split ? [across, visual.split] : [across], null);
   const passes = await totalsTest(ground.context, visual, [across]);
   if (found === 'elsewhere' || !passes) return ELSEWHERE;
@@ -210,7 +156,8 @@ async function alongDimension(ground: Ground, visual: Chart, across: Dimension):
   if (visual.order === 'natural') categories.sort(compare);
   const series = tables.parts.flatMap((part) => seriesAcross(ground, visual, part, categories));
   const notes = [...tables.notes];
-  if (byValue.length > categories.length) notes.push(`first ${categories.length} of ${byValue.length}`);
+  if (byValue.length > categories.length)
+    notes.push({ code: 'limited', words: `first ${categories.length} of ${byValue.length}` });
   return {
     kind: 'chart',
     ...common(ground, tables.parts, notes),
@@ -226,7 +173,7 @@ function seriesAcross(
   { entry, table }: Part,
   categories: readonly (string | null)[],
 ): SeriesAnswer[] {
-  const { model } = ground.context;
+  const { model } = ground.context.design;
   const at = new Map(table.keys.map((key, g) => [JSON.stringify(key), g]));
   const splits = visual.split
     ? [...new Set(table.keys.map((key) => key[1]!))]

@@ -1,9 +1,10 @@
 /** Answers of crosstabs: categories down, periods across, subtotals asked for as such and never added up. */
 import type { Layout } from '../../../cube/query';
-import { filledOver, bucketsFor, provisionalBucket, tablesOf } from './chart';
+import { tablesOf } from './chart';
+import { bucketsFor, filledOver, provisionalBucket } from './overTime';
 import { broken, ELSEWHERE, missingDimension } from './parts';
-import type { CrosstabRow, VisualAnswer } from '../answer';
-import { slowest, type Ground } from '../ground';
+import type { CrosstabRow, Note, VisualAnswer } from '../answer';
+import { onceEach, slowest, type Ground } from '../ground';
 import { compareValues, isKnown } from '../../../model/dimension';
 import type { Buckets } from '../grain';
 import { totalsOn, totalsTest } from '../totals';
@@ -19,7 +20,7 @@ type Key = readonly (string | null)[];
 const keyText = (key: Key) => JSON.stringify(key);
 
 export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<VisualAnswer> {
-  const { model } = ground.context;
+  const { model } = ground.context.design;
   const unknown = visual.rows.find((dimension) => !isKnown(model, dimension));
   if (unknown) return broken(missingDimension(model, unknown));
   const { buckets, notes } = visual.periods
@@ -28,7 +29,7 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
   const levels = visual.subtotals ? visual.rows.map((_, i) => i) : [];
   const depths = [...levels, visual.rows.length];
   const rows = new Map<string, { key: Key; cells: { values: (number | null)[]; whole: number | null }[] }>();
-  const allNotes = new Set(notes);
+  const allNotes: Note[] = [...notes];
   const layouts: Layout[] = [];
   let counted = 0;
   for (const depth of depths) {
@@ -36,7 +37,7 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
     for (const span of buckets ? [buckets, null] : [null]) {
       const tables = await tablesOf(ground, dimensions, span);
       if (tables === 'elsewhere') return ELSEWHERE;
-      tables.notes.forEach((note) => allNotes.add(note));
+      allNotes.push(...tables.notes);
       for (const { entry, table } of tables.parts) {
         layouts.push(table.layout);
         if (depth === visual.rows.length && span === null) counted += table.rows;
@@ -54,7 +55,7 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
   for (const [text, { key }] of rows)
     if (key.length === visual.rows.length && !passes(key)) rows.delete(text);
   if (totalsOn(ground.context, visual).length > 0 && visual.subtotals)
-    allNotes.add('subtotals count the rows that are left out too');
+    allNotes.push({ code: 'subtotals', words: 'subtotals count the rows that are left out too' });
   const compares = visual.rows.map((dimension) => compareValues(model, dimension));
   const table = [...rows.values()].sort((a, b) => compareKeys(a.key, b.key, compares));
   return {
@@ -62,7 +63,7 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
     ...ground.about,
     rows: counted,
     layout: slowest(layouts),
-    notes: [...ground.notes, ...allNotes],
+    notes: onceEach([...ground.notes, ...allNotes]),
     buckets,
     table: table.slice(0, MOST_ROWS) satisfies CrosstabRow[],
     total: table.length,

@@ -1,25 +1,26 @@
-/** Answers of slicers and number ranges: what they hold, and what they offer. */
+/** Answers of slicers: what they hold, and the values that they offer. */
 import type { Attribute } from '../../../calendar/attributes';
 import { ALL_DAYS } from '../../../calendar/runs';
-import { TOTAL, type Grouping } from '../../../cube/query';
+import type { Grouping } from '../../../cube/query';
 import { broken, ELSEWHERE, missingDataset, missingDimension } from './parts';
 import type { ControlAnswer } from '../answer';
-import type { NumberBounds } from '../../document/controls';
 import { compareValues, dayClasses, groupColumn, isAttribute, isKnown } from '../../../model/dimension';
-import type { MeasureRef, NumberRange, Slicer } from '../../document/document';
-import { columnOf, measureOf } from '../../../model/model';
+import type { MeasureRef, Slicer } from '../../document/document';
+import { measureOf } from '../../../model/model';
 import { reachOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
-import { datasetUses, partsOf, slicerLevels } from '../../wiring/uses';
+import { partsOf } from '../../wiring/uses';
+import { slicerLevels } from '../../document/kinds/slicer';
 import { valueTable } from '../valueTable';
 
 /** Answers a slicer: every value it can have, with the rows of all datasets it reaches. */
 export async function answerSlicer(context: ReachContext, slicer: Slicer): Promise<ControlAnswer> {
-  const { document, model, settings, source } = context;
+  const { design, settings, source } = context;
+  const { model } = design;
   const { dimension } = slicer;
   const setting = settings.get(slicer.id);
   if (!setting) return { kind: 'hidden' };
-  const uses = datasetUses(document, model, slicer);
+  const uses = design.uses(slicer);
   if (uses.length === 0 || setting.kind !== 'choice') {
     return broken(isAttribute(dimension) ? 'There is no dataset yet.' : missingDataset(dimension.dataset));
   }
@@ -34,7 +35,7 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
     const by: Grouping = { columns: [column], buckets: null };
     const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
     const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
-    const seen = seenBy(document, model, settings, slicer, use);
+    const seen = seenBy(design, settings, slicer, use);
     if (seen.pending || !everything) return ELSEWHERE;
     const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
     if (!now) return ELSEWHERE;
@@ -64,16 +65,17 @@ async function valuesByMeasure(
   slicer: Slicer,
   ref: MeasureRef,
 ): Promise<Map<string | null, number> | undefined> {
-  const measure = measureOf(context.model, ref.dataset, ref.measure);
+  const { model } = context.design;
+  const measure = measureOf(model, ref.dataset, ref.measure);
   const reaches = [];
-  for (const part of partsOf(context.model, ref) ?? []) {
+  for (const part of partsOf(model, ref) ?? []) {
     const reach = await reachOf(context, slicer, part, false);
     if (!reach) return undefined;
     reaches.push(reach);
   }
   if (!measure || reaches.length === 0) return new Map();
   const wanted = { dimensions: [slicer.dimension], buckets: null };
-  const outcome = await valueTable(context.model, context.source, measure, reaches, wanted);
+  const outcome = await valueTable(model, context.source, measure, reaches, wanted);
   if (outcome.kind === 'elsewhere') return undefined;
   if (outcome.kind === 'no column') return new Map();
   const { keys, values } = outcome.table;
@@ -93,7 +95,8 @@ async function answerTree(
   slicer: Slicer,
   choice: readonly (string | null)[],
 ): Promise<ControlAnswer> {
-  const { document, model, settings, source } = context;
+  const { design, settings, source } = context;
+  const { model } = design;
   const levels = slicerLevels(slicer);
   const nodes = new Map<string, { path: (string | null)[]; rows: number }>();
   const add = (key: readonly (string | null)[], rows: number) => {
@@ -104,13 +107,13 @@ async function answerTree(
       else nodes.set(JSON.stringify(path), { path, rows });
     }
   };
-  for (const use of datasetUses(document, model, slicer)) {
+  for (const use of design.uses(slicer)) {
     const columns = levels.map((level) => groupColumn(model, level, use.dataset));
     if (columns.some((column) => column === undefined)) continue;
     const by: Grouping = { columns: columns.map((column) => column!), buckets: null };
     const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
     const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
-    const seen = seenBy(document, model, settings, slicer, use);
+    const seen = seenBy(design, settings, slicer, use);
     const now =
       seen.pending || !everything
         ? undefined
@@ -128,37 +131,4 @@ async function answerTree(
     return a.path.length - b.path.length;
   });
   return { kind: 'slicer', choice, values: [], nodes: sorted.slice(0, MOST_NODES) };
-}
-
-/** Answers a number range: for numbers of rows, the least and greatest one under what is wired into it. */
-export async function answerNumbers(
-  context: ReachContext,
-  control: NumberRange,
-  bounds: NumberBounds,
-): Promise<ControlAnswer> {
-  const { document, model, settings, source } = context;
-  const { of } = control;
-  if (!settings.has(control.id)) return { kind: 'hidden' };
-  const open = { kind: 'numbers', bounds, least: null, greatest: null } as const;
-  if ('measure' in of) {
-    return measureOf(model, of.dataset, of.measure)
-      ? open
-      : broken(`There is no measure “${of.measure}”. Choose another in the settings.`);
-  }
-  const column = columnOf(model, of.dataset, of.column);
-  if (column?.type !== 'whole' && column?.type !== 'decimal')
-    return broken(`There is no number “${of.column}” in this dataset. Choose another in the settings.`);
-  const [use] = datasetUses(document, model, control);
-  if (!use) return open;
-  const seen = seenBy(document, model, settings, control, use);
-  const { key, scale } = column;
-  const numbers = [{ column: key, scale, extremes: true, closing: false, distinct: false }];
-  const answer = seen.pending
-    ? undefined
-    : await source.aggregate({ ...seen.selection, window: seen.window, by: TOTAL, numbers });
-  if (!answer) return ELSEWHERE;
-  const shown = (value: number | undefined) =>
-    value === undefined || Number.isNaN(value) ? null : value / 10 ** scale;
-  const [number] = answer.numbers;
-  return { ...open, least: shown(number?.minimum?.[0]), greatest: shown(number?.maximum?.[0]) };
 }

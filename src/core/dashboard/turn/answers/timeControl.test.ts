@@ -1,7 +1,8 @@
+import { designOf } from '../../wiring/design';
 import fc from 'fast-check';
 import { cubeSource } from '../../../cube/source';
 import { testCube, testRows } from '../../../cube/testing';
-import { TIME_DEFAULTS } from '../../document/controls';
+import { TIME_DEFAULTS } from '../../document/kinds/time';
 import type { PeriodAnswer } from '../answer';
 import type { Control } from '../../document/document';
 import { cubeShapesFor } from '../shapes';
@@ -35,7 +36,7 @@ describe('the figures of a control', () => {
     await fc.assert(
       fc.asyncProperty(testRows, async (rows) => {
         const { controls } = await answerTurn(
-          { document, model: TEST_MODEL, state: DEFAULT_STATE, today: 50 },
+          { design: designOf(document, TEST_MODEL), state: DEFAULT_STATE, today: 50 },
           cubeSource([testCube(rows)]),
         );
         const dated = rows.filter((row) => row.day !== null);
@@ -60,8 +61,7 @@ describe('the figures of a control', () => {
     ];
     const { controls } = await answerTurn(
       {
-        document,
-        model: TEST_MODEL,
+        design: designOf(document, TEST_MODEL),
         state: { periods: {}, choices: { route: ['Tamsel'] } },
         today: 50,
       },
@@ -69,7 +69,7 @@ describe('the figures of a control', () => {
     );
     expect((controls.span as PeriodAnswer).profile).toMatchObject({ starts: [11], values: [6] });
     const alone = { ...document, visuals: [] };
-    expect(cubeShapesFor(alone, TEST_MODEL)[0]!.numbers).toEqual([
+    expect(cubeShapesFor(designOf(alone, TEST_MODEL))[0]!.numbers).toEqual([
       { column: 'seats', scale: 0, extremes: false },
     ]);
   });
@@ -78,8 +78,7 @@ describe('the figures of a control', () => {
     const rows = [{ day: 10, other: null, route: 'Veldry', channel: 'web', seats: 4, cents: 1 }];
     const { controls } = await answerTurn(
       {
-        document,
-        model: TEST_MODEL,
+        design: designOf(document, TEST_MODEL),
         state: { periods: { other: '1970-01-05/1970-01-20' }, choices: {} },
         today: 50,
       },

@@ -3,32 +3,41 @@ import type { DayRuns } from '../../../calendar/runs';
 import { clipRuns } from '../../../coverage/coverage';
 import { ELSEWHERE } from './parts';
 import type { ControlAnswer, PeriodAnswer, Profile } from '../answer';
-import type { DashboardDocument, MeasureRef, TimeControl } from '../../document/document';
+import { kindOf } from '../../document/controls';
+import type { TimeControl } from '../../document/document';
+import type { Design } from '../../wiring/design';
 import { finestUnit, wholeUnitsIn } from '../grain';
-import { measureOf, type Model } from '../../../model/model';
+import { measureOf } from '../../../model/model';
 import { reachOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
 import type { Settings } from '../../reader/setting';
-import { offeredOf } from '../settle';
-import { datasetUses, partsOf } from '../../wiring/uses';
+import { offeredOf } from '../offer';
+import { partsOf } from '../../wiring/uses';
 import { valueTable } from '../valueTable';
 
+/** The stretches of a control's own figures: each day, or as many as can be told apart in a histogram. */
+export type Stretch = 'day' | 'few';
+
 /** Answers a time control; a source that cannot is told by `elsewhere`. */
-export async function answerTimeControl(context: ReachContext, control: TimeControl): Promise<ControlAnswer> {
-  const { document, model, settings, source } = context;
+export async function answerTimeControl(
+  context: ReachContext,
+  control: TimeControl,
+  stretch: Stretch = 'few',
+): Promise<ControlAnswer> {
+  const { design, settings, source } = context;
   const setting = settings.get(control.id);
   if (!setting) return { kind: 'hidden' };
   if (setting.kind !== 'window') return ELSEWHERE;
   const offered: DayRuns[] = [];
-  for (const use of datasetUses(document, model, control)) {
-    const seen = seenBy(document, model, settings, control, use);
+  for (const use of design.uses(control)) {
+    const seen = seenBy(design, settings, control, use);
     const covered = seen.pending ? undefined : await source.covered(seen.selection);
     if (!covered) return ELSEWHERE;
     offered.push(covered);
   }
   const covered = offeredOf(control, offered);
   const clipped = clipRuns(setting.runs, covered);
-  const profile = await profileOf(context, control, covered);
+  const profile = await profileOf(context, control, covered, stretch);
   if (profile === undefined) return ELSEWHERE;
   return {
     kind: 'period',
@@ -42,7 +51,7 @@ export async function answerTimeControl(context: ReachContext, control: TimeCont
     followed: setting.followed,
     covered,
     context: setting.context,
-    others: otherWindows(document, model, settings, control),
+    others: otherWindows(design, settings, control),
     profile,
   };
 }
@@ -55,15 +64,16 @@ async function profileOf(
   context: ReachContext,
   control: TimeControl,
   covered: DayRuns,
+  stretch: Stretch,
 ): Promise<Profile | null | undefined> {
-  const { model, source } = context;
+  const { source } = context;
+  const { model } = context.design;
   const earliest = covered[0]?.start;
   const latest = covered[covered.length - 1]?.end;
-  const shown: MeasureRef | null =
-    control.kind === 'range' ? control.measure : control.kind === 'calendar' ? control.tint : null;
+  const shown = kindOf(control).measure?.(control) ?? null;
   const measure = shown && measureOf(model, shown.dataset, shown.measure);
   if (!shown || !measure || earliest === undefined || latest === undefined) return null;
-  const unit = control.kind === 'calendar' ? 'day' : finestUnit(latest - earliest + 1, MOST_BARS);
+  const unit = stretch === 'day' ? 'day' : finestUnit(latest - earliest + 1, MOST_BARS);
   const { starts, end } = wholeUnitsIn(unit, earliest, latest, model.rule);
   const reaches = [];
   for (const part of partsOf(model, shown) ?? []) {
@@ -79,28 +89,17 @@ async function profileOf(
 }
 
 /** Windows of other time controls wired through the same date role to a visual that this one is wired to. */
-function otherWindows(
-  document: DashboardDocument,
-  model: Model,
-  settings: Settings,
-  control: TimeControl,
-): PeriodAnswer['others'] {
+function otherWindows(design: Design, settings: Settings, control: TimeControl): PeriodAnswer['others'] {
   const others = new Map<string, DayRuns>();
-  for (const visual of document.visuals) {
-    for (const use of datasetUses(document, model, visual)) {
-      const { acting } = seenBy(document, model, settings, visual, use);
+  for (const visual of design.document.visuals) {
+    for (const use of design.uses(visual)) {
+      const { acting } = seenBy(design, settings, visual, use);
       const own = acting.find((entry) => entry.control === control.id)?.route;
       if (own?.kind !== 'role') continue;
       for (const { control: other, route } of acting) {
         const setting = settings.get(other);
-        if (
-          other === control.id ||
-          route.kind !== 'role' ||
-          route.role !== own.role ||
-          setting?.kind !== 'window'
-        )
-          continue;
-        others.set(other, setting.runs);
+        const meets = route.kind === 'role' && route.role === own.role;
+        if (other !== control.id && meets && setting?.kind === 'window') others.set(other, setting.runs);
       }
     }
   }

@@ -1,9 +1,11 @@
+import { designOf } from './design';
 import { itemOf } from '../document/document';
 import type { Control } from '../document/document';
 import { bar, line, slicer, table, timeline } from '../document/testing';
 import { documentOf } from './testing';
 import { TEST_MODEL } from '../../model/testing';
-import { crosspoint, switchWires, wireOf } from './wiring';
+import { crosspoint } from './crosspoint';
+import { switchWires } from './wires';
 
 const document = documentOf(
   line('sea'),
@@ -14,7 +16,7 @@ const document = documentOf(
   table('log'),
 );
 const point = (control: string, target: string, of = document) =>
-  crosspoint(of, TEST_MODEL, itemOf(of, control) as Control, itemOf(of, target)!);
+  crosspoint(designOf(of, TEST_MODEL), itemOf(of, control) as Control, itemOf(of, target)!);
 
 describe('wiring', () => {
   test('new items wire themselves wherever there is a route, in whatever order they came', () => {
@@ -54,7 +56,7 @@ describe('wiring', () => {
   });
 
   test('a wire keeps its chosen date role while it is off', () => {
-    const wire = wireOf(document, 'span', 'sea')!;
+    const wire = designOf(document, TEST_MODEL).wire('span', 'sea')!;
     const booked = {
       ...document,
       wires: document.wires.map((entry) => (entry === wire ? { ...wire, roles: { trips: 'other' } } : entry)),
@@ -64,12 +66,16 @@ describe('wiring', () => {
       ...booked,
       wires: switchWires(booked, TEST_MODEL, [{ control: 'span', target: 'sea' }], false),
     };
-    expect(wireOf(off, 'span', 'sea')).toEqual({ ...wire, on: false, roles: { trips: 'other' } });
+    expect(designOf(off, TEST_MODEL).wire('span', 'sea')).toEqual({
+      ...wire,
+      on: false,
+      roles: { trips: 'other' },
+    });
   });
 
   test('timelines are not wired to each other by themselves', () => {
     const two = documentOf(line('sea'), timeline('a'), timeline('b'));
-    expect(wireOf(two, 'a', 'b')).toBeUndefined();
-    expect(crosspoint(two, TEST_MODEL, two.controls[0]!, two.controls[1]!).state).toBe('unwired');
+    expect(designOf(two, TEST_MODEL).wire('a', 'b')).toBeUndefined();
+    expect(crosspoint(designOf(two, TEST_MODEL), two.controls[0]!, two.controls[1]!).state).toBe('unwired');
   });
 });

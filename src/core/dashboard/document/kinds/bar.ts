@@ -1,0 +1,27 @@
+/** Bar: a measure by category, or over time. */
+import { CHART_DEFAULTS, chartEntry, chartOf, firstDimension } from './chart';
+import { hasCategory, visualKind } from './entry';
+import { freshMeasured } from './measured';
+
+const schema = chartOf('bar');
+
+export const bar = visualKind(schema)({
+  ...chartEntry,
+  part: {
+    name: 'Bar',
+    hint: 'a measure by category',
+    group: 'Visuals',
+    size: { w: 8, h: 9 },
+    least: { w: 4, h: 4 },
+  },
+  fresh: (ground) => {
+    const found = freshMeasured(ground, hasCategory);
+    if (!found) return undefined;
+    return {
+      ...CHART_DEFAULTS,
+      kind: 'bar',
+      measures: found.measures,
+      across: firstDimension(found.dataset),
+    };
+  },
+});

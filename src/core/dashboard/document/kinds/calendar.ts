@@ -1,0 +1,35 @@
+/** Calendar: days, months and years to pick from. */
+import { z } from 'zod';
+import { measureRef } from '../../../model/model';
+import { controlKind, freshMeasure, phrase } from './entry';
+import { commonOfTime, timeEntry, TIME_DEFAULTS } from './time';
+
+export const CALENDAR_PICKS = ['day', 'days', 'range', 'from', 'up to'] as const;
+
+const schema = z.object({
+  ...commonOfTime,
+  kind: z.literal('calendar'),
+  picks: z.enum(CALENDAR_PICKS).describe('One day, several days, a range, from a day on, up to a day'),
+  within: phrase.nullable().describe('Only days of this phrase are offered'),
+  tint: measureRef.nullable().describe('Measure that tints the days'),
+});
+
+export const calendar = controlKind(schema)({
+  ...timeEntry,
+  part: {
+    name: 'Calendar',
+    hint: 'days, month by month',
+    group: 'Time controls',
+    size: { w: 6, h: 11 },
+    least: { w: 5, h: 9 },
+  },
+  title: () => 'Calendar',
+  fresh: (ground) => ({
+    ...TIME_DEFAULTS,
+    kind: 'calendar',
+    picks: 'range',
+    within: null,
+    tint: freshMeasure(ground) ?? null,
+  }),
+  measure: (control) => control.tint,
+});

@@ -1,0 +1,85 @@
+/** What all charts with axes have in common. */
+import { z } from 'zod';
+import { dimensionSchema, type Dimension } from '../../../model/dimension';
+import type { DatasetModel, Model } from '../../../model/model';
+import { categoryOf, type Marks, type VisualEntry } from './entry';
+import {
+  commonOfMeasured,
+  dimensionInTitle,
+  firstDataset,
+  MEASURED_DEFAULTS,
+  measureNames,
+  type ShownMeasure,
+} from './measured';
+
+export const valueAxisSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('zero') }).describe('From zero to the greatest value'),
+  z.object({ kind: z.literal('fit') }).describe('From the smallest to the greatest value'),
+  z
+    .object({ kind: z.literal('fixed'), low: z.number(), high: z.number() })
+    .refine((axis) => axis.low < axis.high, 'The axis has to begin below its end'),
+]);
+export type ValueAxis = z.infer<typeof valueAxisSchema>;
+
+const commonOfCharts = {
+  ...commonOfMeasured,
+  across: dimensionSchema.nullable().default(null).describe('What the chart goes along; null: time'),
+  split: dimensionSchema
+    .nullable()
+    .default(null)
+    .describe('Dimension with a series of its own for each value'),
+  order: z.enum(['value', 'natural']).default('value').describe('Order of categories'),
+  limit: z.int().min(1).max(100).default(12).describe('At most so many categories or split series'),
+  axis: valueAxisSchema.default({ kind: 'zero' }),
+};
+
+/** The schema of a chart of a kind. */
+export const chartOf = <const K extends string>(kind: K) =>
+  z.object({ ...commonOfCharts, kind: z.literal(kind) });
+
+/** What every chart begins with. */
+export const CHART_DEFAULTS = {
+  ...MEASURED_DEFAULTS,
+  across: null,
+  split: null,
+  order: 'value',
+  limit: 12,
+  axis: { kind: 'zero' },
+} as const;
+
+interface Along {
+  readonly across: Dimension | null;
+  readonly split: Dimension | null;
+}
+
+function chartTitle(
+  { measures, across, split }: Along & { measures: readonly ShownMeasure[] },
+  model: Model,
+) {
+  const named = measureNames(measures, model);
+  const by = split ? ` by ${dimensionInTitle(model, split)}` : '';
+  return across
+    ? `${named} by ${dimensionInTitle(model, across)}${by && `, ${by.trim()}`}`
+    : `${named} over time${by}`;
+}
+
+function marksOf({ across, split }: Along): Marks {
+  const dimension = across ?? split;
+  return { days: across === null, dimensions: dimension ? [dimension] : [] };
+}
+
+/** What entries of charts have in common. */
+export const chartEntry = {
+  title: chartTitle,
+  dataset: firstDataset,
+  dimensions: ({ across, split }) => [across, split].filter((entry) => entry !== null),
+  marks: marksOf,
+  pales: true,
+  overTime: ({ across }) => across === null,
+} satisfies Omit<VisualEntry<ReturnType<typeof chartOf>>, 'schema' | 'part' | 'fresh'>;
+
+/** The first category of a dataset as a dimension. */
+export function firstDimension(dataset: DatasetModel): Dimension | null {
+  const category = categoryOf(dataset);
+  return category ? { dataset: dataset.key, column: category.key } : null;
+}

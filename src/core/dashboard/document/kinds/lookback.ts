@@ -1,0 +1,35 @@
+/** Look-back: a number and a unit, counted back from the anchor. */
+import { z } from 'zod';
+import { controlKind } from './entry';
+import { commonOfTime, timeEntry, TIME_DEFAULTS } from './time';
+
+const schema = z.object({
+  ...commonOfTime,
+  kind: z.literal('lookback'),
+  least: z.int().min(1).max(9999),
+  most: z.int().min(1).max(9999),
+  units: z
+    .array(z.enum(['days', 'days of data', 'weeks', 'months', 'full weeks', 'full months']))
+    .min(1)
+    .describe('Units that readers may choose from'),
+});
+
+export const lookback = controlKind(schema)({
+  ...timeEntry,
+  part: {
+    name: 'Look-back',
+    hint: 'last 14 days',
+    group: 'Time controls',
+    size: { w: 6, h: 5 },
+    least: { w: 5, h: 4 },
+  },
+  title: () => 'Look-back',
+  fresh: () => ({
+    ...TIME_DEFAULTS,
+    kind: 'lookback',
+    default: 'last 14 days',
+    least: 1,
+    most: 365,
+    units: ['days', 'days of data', 'weeks', 'full weeks', 'full months'],
+  }),
+});

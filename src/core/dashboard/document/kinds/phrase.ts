@@ -1,0 +1,19 @@
+/** Phrase box: any period, typed. */
+import { z } from 'zod';
+import { controlKind } from './entry';
+import { commonOfTime, timeEntry, TIME_DEFAULTS } from './time';
+
+const schema = z.object({ ...commonOfTime, kind: z.literal('phrase') });
+
+export const phrase = controlKind(schema)({
+  ...timeEntry,
+  part: {
+    name: 'Phrase box',
+    hint: 'any period, typed',
+    group: 'Time controls',
+    size: { w: 8, h: 5 },
+    least: { w: 5, h: 4 },
+  },
+  title: () => 'Days',
+  fresh: () => ({ ...TIME_DEFAULTS, kind: 'phrase' }),
+});

@@ -1,0 +1,64 @@
+/**
+ * The reader's state as parts of the address: what each control holds in its own place (`reader/held.ts`), `d.<visual>`
+ * for drills, `k.<visual>` for chosen marks, `off` for what is switched off.
+ */
+import type { DashboardDocument } from '../document/document';
+import { parseChoice, parseJson, printChoice } from './addressText';
+import { heldInAddress, withHeldText } from './held';
+import { isEmptyPick, isPickSource, pickSchema, type Pick } from './pick';
+import { DEFAULT_STATE, type ReaderState } from './state';
+import { stateFor } from './stateFor';
+import { parseIsoDay } from '../../calendar/day';
+
+const OFF = 'off';
+const AS_OF = 'as-of';
+const drillPlace = (visual: string) => `d.${visual}`;
+const pickPlace = (visual: string) => `k.${visual}`;
+
+/** Every part that a dashboard can have in the address, with its text; null where there is nothing to say. */
+export function addressOf(document: DashboardDocument, state: ReaderState): Record<string, string | null> {
+  const parts: Record<string, string | null> = {};
+  for (const control of document.controls) {
+    const { place, text } = heldInAddress(control, state);
+    parts[place] = text;
+  }
+  for (const visual of document.visuals) parts[drillPlace(visual.id)] = state.drills?.[visual.id] ?? null;
+  for (const visual of document.visuals.filter(isPickSource)) {
+    const pick = state.picks?.[visual.id];
+    parts[pickPlace(visual.id)] = pick && !isEmptyPick(pick) ? JSON.stringify(pick) : null;
+  }
+  parts[OFF] = state.off && state.off.length > 0 ? printChoice(state.off) : null;
+  // Another day can stand for today without a control for it.
+  parts[AS_OF] = state.asOf ?? null;
+  return parts;
+}
+
+/** Reads what `addressOf` wrote; parts that cannot be read, and those of other dashboards, are left aside. */
+export function stateFromAddress(
+  document: DashboardDocument,
+  parts: Readonly<Record<string, string | null | undefined>>,
+): ReaderState {
+  let state: ReaderState = DEFAULT_STATE;
+  for (const control of document.controls) {
+    const text = parts[heldInAddress(control, state).place];
+    if (text != null) state = withHeldText(state, control, text);
+  }
+  const drills: Record<string, string> = {};
+  const picks: Record<string, Pick> = {};
+  for (const visual of document.visuals) {
+    const drill = parts[drillPlace(visual.id)];
+    if (drill != null) drills[visual.id] = drill;
+    const text = parts[pickPlace(visual.id)];
+    const pick = text == null || !isPickSource(visual) ? null : parseJson(pickSchema, text);
+    if (pick) picks[visual.id] = pick;
+  }
+  const off = parts[OFF] == null ? [] : parseChoice(parts[OFF]).filter((id) => id !== null);
+  const asOf = parts[AS_OF];
+  return stateFor(document, {
+    ...state,
+    drills,
+    picks,
+    off,
+    ...(asOf != null && parseIsoDay(asOf) !== undefined ? { asOf } : {}),
+  });
+}

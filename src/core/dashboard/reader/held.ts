@@ -1,0 +1,229 @@
+/** What controls hold: one register of forms, for the reader's state, the address, Reset and reveal rules alike. */
+import { canonicalText } from '../../period/canonical';
+import { parseIsoDay } from '../../calendar/day';
+import type { Model } from '../../model/model';
+import { definitionOf } from '../../model/model';
+import { BLANK } from '../../model/blank';
+import { CONTROL_KINDS, kindOf, type Control, type ControlHolding } from '../document/controls';
+import type { DashboardDocument } from '../document/document';
+import type { HeldForm } from '../document/kinds/entry';
+import { numberBoundsSchema } from '../document/kinds/numbers';
+import { conditionStateSchema, initialConditions } from './conditionState';
+import { parseChoice, parseJson, printChoice } from './addressText';
+import type { HeldValues, ReaderState } from './state';
+import { pathOf } from './treePath';
+
+/** A form of what controls hold. */
+interface Form<F extends HeldForm> {
+  /** Where it stands in the address. */
+  place(control: string): string;
+  print(value: HeldValues[F]): string;
+  /** Null where the text cannot be read. */
+  parse(text: string): HeldValues[F] | null;
+  read(state: ReaderState, control: string): HeldValues[F] | undefined;
+  write(state: ReaderState, control: string, value: HeldValues[F] | undefined): ReaderState;
+  /** The designer's default. */
+  initial(control: ControlHolding<F>): HeldValues[F];
+  /** What lets every row be. */
+  readonly everything: HeldValues[F];
+  same(a: HeldValues[F], b: HeldValues[F]): boolean;
+  /** Whether one of the values of a reveal rule is held. */
+  includes(value: HeldValues[F], wanted: readonly (string | null)[]): boolean;
+  /** Whether it can be switched off without being lost. */
+  readonly switches: boolean;
+  /** In the in-effect line, without days; null where every row is let be, or the answer tells. */
+  words(control: ControlHolding<F>, value: HeldValues[F], model: Model): string | null;
+}
+
+type RecordName = 'periods' | 'choices' | 'conditions' | 'ranges';
+
+/** Reading and writing of a form that has a record of its own in the reader's state, by control. */
+function inRecord<N extends RecordName>(name: N) {
+  type Value = NonNullable<ReaderState[N]>[string];
+  return {
+    read: (state: ReaderState, control: string): Value | undefined =>
+      state[name]?.[control] as Value | undefined,
+    write: (state: ReaderState, control: string, value: Value | undefined): ReaderState => {
+      const { [control]: _, ...others } = (state[name] ?? {}) as Record<string, Value>;
+      return { ...state, [name]: value === undefined ? others : { ...others, [control]: value } };
+    },
+  };
+}
+
+const sameJson = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const MOST_NAMED = 3;
+
+/** A chosen value, or the path of a chosen node. */
+const valueName = (value: string | null) =>
+  (pathOf(value) ?? [value]).map((part) => part ?? BLANK).join(' › ');
+
+const FORMS: { readonly [F in HeldForm]: Form<F> } = {
+  period: {
+    ...inRecord('periods'),
+    place: (control) => `p.${control}`,
+    print: (text) => text,
+    parse: (text) => text,
+    initial: (control) => control.default,
+    everything: 'all',
+    same: (a, b) => a === b,
+    includes: (text, wanted) => {
+      const canonical = canonicalText(text);
+      return wanted.some((value) => value !== null && canonicalText(value) === canonical);
+    },
+    switches: false,
+    words: () => null,
+  },
+  choice: {
+    ...inRecord('choices'),
+    place: (control) => `c.${control}`,
+    print: printChoice,
+    parse: parseChoice,
+    initial: (control) => control.default,
+    everything: [],
+    same: sameJson,
+    includes: (values, wanted) => values.some((value) => wanted.includes(value)),
+    switches: true,
+    words: (control, values) => {
+      if (values.length === 0) return null;
+      const names = values.slice(0, MOST_NAMED).map(valueName);
+      const rest = values.length - names.length;
+      const all = names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
+      return control.exclude ? `all but ${all}` : all;
+    },
+  },
+  condition: {
+    ...inRecord('conditions'),
+    place: (control) => `q.${control}`,
+    print: (value) => JSON.stringify(value),
+    parse: (text) => parseJson(conditionStateSchema, text),
+    initial: initialConditions,
+    everything: { on: [], own: '' },
+    same: (a, b) => a.own === b.own && sameJson([...a.on].sort(), [...b.on].sort()),
+    includes: ({ on }, wanted) => on.some((entry) => wanted.includes(entry)),
+    switches: true,
+    words: (control, { on, own }, model) => {
+      const names = control.groups
+        .flatMap((group) => group.entries)
+        .filter((entry) => on.includes(entry.id))
+        .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
+      const all = own.trim() === '' || !control.open ? names : [...names, own];
+      return all.length === 0 ? null : all.join(', ');
+    },
+  },
+  numbers: {
+    ...inRecord('ranges'),
+    place: (control) => `n.${control}`,
+    print: (value) => JSON.stringify(value),
+    parse: (text) => parseJson(numberBoundsSchema, text),
+    initial: (control) => control.default,
+    everything: { low: null, high: null },
+    same: (a, b) => a.low === b.low && a.high === b.high,
+    includes: () => false,
+    switches: true,
+    words: (_, { low, high }) => {
+      const ends = [
+        ...(low === null ? [] : [`from ${low.toLocaleString('en')}`]),
+        ...(high === null ? [] : [`to ${high.toLocaleString('en')}`]),
+      ];
+      return ends.length === 0 ? null : ends.join(' ');
+    },
+  },
+  /** The as-of day belongs to the whole dashboard: all controls that hold it hold the same. */
+  day: {
+    place: () => 'as-of',
+    print: (day) => day ?? '',
+    parse: (text) => (parseIsoDay(text) === undefined ? null : text),
+    read: (state) => state.asOf ?? undefined,
+    write: ({ asOf: _, ...state }, _control, day) => (day ? { ...state, asOf: day } : state),
+    initial: () => null,
+    everything: null,
+    same: (a, b) => a === b,
+    includes: (day, wanted) => wanted.includes(day ?? ''),
+    switches: false,
+    words: () => null,
+  },
+};
+
+/** What a control of a type holds. */
+export type HeldBy<C extends Control> = HeldValues[(typeof CONTROL_KINDS)[C['kind']]['holds']];
+/** What any control can hold. */
+export type HeldValue = HeldValues[HeldForm];
+
+/** A form as one that takes any control and value, for code that treats all controls alike. */
+function formOf(control: Control): Form<HeldForm> {
+  return FORMS[kindOf(control).holds] as unknown as Form<HeldForm>;
+}
+
+/** What a control holds: the reader's value, else the designer's default. */
+export function heldBy<C extends Control>(control: C, state: ReaderState): HeldBy<C> {
+  const form = formOf(control);
+  return (form.read(state, control.id) ?? form.initial(control as never)) as HeldBy<C>;
+}
+
+/** What a control holds by the designer. */
+export const initiallyHeld = <C extends Control>(control: C): HeldBy<C> =>
+  formOf(control).initial(control as never) as HeldBy<C>;
+
+/** The state with what a control holds; a default is not kept. Undefined leads back to the default. */
+export function withHeld(state: ReaderState, control: Control, value: HeldValue | undefined): ReaderState {
+  const form = formOf(control);
+  const isDefault = value === undefined || form.same(value as never, form.initial(control as never));
+  return form.write(state, control.id, (isDefault ? undefined : value) as never);
+}
+
+/** What a control holds when it lets every row be. */
+export const everythingFor = (control: Control): HeldValue => formOf(control).everything;
+
+/** Whether a control can be switched off without losing what it holds. */
+export const canSwitchOff = (control: Control): boolean => formOf(control).switches;
+
+export const isSwitchedOff = (state: ReaderState, control: string): boolean =>
+  state.off?.includes(control) === true;
+
+/** Whether a control holds what a reveal rule names. */
+export const holdsOneOf = (
+  control: Control,
+  state: ReaderState,
+  wanted: readonly (string | null)[],
+): boolean => formOf(control).includes(heldBy(control, state) as never, wanted);
+
+/** What a control without days holds, in words; null where it lets every row be. */
+export const heldWords = (control: Control, state: ReaderState, model: Model): string | null =>
+  formOf(control).words(control as never, heldBy(control, state) as never, model);
+
+/** The state with what another state holds of a control. */
+export function withHeldFrom(state: ReaderState, from: ReaderState, control: Control): ReaderState {
+  const form = formOf(control);
+  const value = form.read(from, control.id);
+  return value === undefined ? state : form.write(state, control.id, value as never);
+}
+
+/** What a control holds as a part of the address: its place, and its text (null: the default). */
+export function heldInAddress(control: Control, state: ReaderState): { place: string; text: string | null } {
+  const form = formOf(control);
+  const value = form.read(state, control.id);
+  return { place: form.place(control.id), text: value === undefined ? null : form.print(value as never) };
+}
+
+/** The state with what a part of the address says that a control holds; what cannot be read is left aside. */
+export function withHeldText(state: ReaderState, control: Control, text: string): ReaderState {
+  const form = formOf(control);
+  const value = form.parse(text);
+  return value === null ? state : form.write(state, control.id, value as never);
+}
+
+/** Whether a control is shown and acts: always, or while another one that is shown holds a given choice. */
+export function isRevealed(
+  document: DashboardDocument,
+  state: ReaderState,
+  control: Control,
+  asked: readonly string[] = [],
+): boolean {
+  const { reveal } = control;
+  if (!reveal) return true;
+  const other = document.controls.find((entry) => entry.id === reveal.control);
+  if (!other || asked.includes(other.id)) return false;
+  return (
+    isRevealed(document, state, other, [...asked, control.id]) && holdsOneOf(other, state, reveal.values)
+  );
+}

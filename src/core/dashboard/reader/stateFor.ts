@@ -1,0 +1,29 @@
+/** The reader's state as far as it belongs to a document. */
+import type { DashboardDocument } from '../document/document';
+import { canSwitchOff, withHeldFrom } from './held';
+import { isPickSource } from './pick';
+import { DEFAULT_STATE, type ReaderState } from './state';
+
+const only = <T>(
+  record: Readonly<Record<string, T>> | undefined,
+  items: readonly { readonly id: string }[],
+) => Object.fromEntries(items.flatMap(({ id }) => (record?.[id] === undefined ? [] : [[id, record[id]]])));
+
+const isEmpty = (record: object) => Object.keys(record).length === 0;
+
+/** The state without what belongs to items that the document does not have; parts in which nothing is are left away. */
+export function stateFor(document: DashboardDocument, state: ReaderState): ReaderState {
+  const held = document.controls.reduce((own, control) => withHeldFrom(own, state, control), DEFAULT_STATE);
+  const drills = only(state.drills, document.visuals);
+  const picks = only(state.picks, document.visuals.filter(isPickSource));
+  const off = state.off?.filter((id) =>
+    document.controls.some((control) => control.id === id && canSwitchOff(control)),
+  );
+  return {
+    ...held,
+    ...(isEmpty(drills) ? {} : { drills }),
+    ...(isEmpty(picks) ? {} : { picks }),
+    ...(off && off.length > 0 ? { off } : {}),
+    ...(state.asOf ? { asOf: state.asOf } : {}),
+  };
+}

@@ -1,0 +1,47 @@
+/** Answers of calendar maps: a value for each day. */
+import type { Day } from '../../../calendar/day';
+import { intersectRuns, type DayRuns } from '../../../calendar/runs';
+import type { Note, VisualAnswer } from '../answer';
+import { bucketsOf } from '../grain';
+import type { Ground } from '../ground';
+import { isCoarse, within } from '../reach';
+import { valueTable } from '../valueTable';
+import { filledOver } from './overTime';
+import { ELSEWHERE } from './parts';
+
+/** Days that a calendar map shows at most, the last ones of the window. */
+const MOST_DAYS = 1130;
+
+/** The part of some runs from a day on. */
+const shownFrom = (runs: DayRuns, first: Day): DayRuns =>
+  intersectRuns(runs, [{ start: first, end: Infinity }]);
+
+export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
+  const { source } = ground.context;
+  const { model } = ground.context.design;
+  const [entry] = ground.measures;
+  const { measure, reaches } = entry!;
+  const { shown } = ground.about.window;
+  const last = shown[shown.length - 1]!.end;
+  const first = Math.max(shown[0]!.start, last - MOST_DAYS + 1);
+  const days = bucketsOf('day', first, last, model.rule);
+  const cut = reaches.map((reach) => within(reach, shownFrom(reach.shown, first), model.rule));
+  const outcome = await valueTable(model, source, measure, cut, { dimensions: [], buckets: days });
+  if (outcome.kind !== 'table') return ELSEWHERE;
+  const notes: Note[] = [...ground.notes];
+  if (first > shown[0]!.start)
+    notes.push({ code: 'last-days', words: `the last ${MOST_DAYS.toLocaleString('en')} days of the window` });
+  if (reaches.some(({ part }) => isCoarse(part.measure) && !part.measure.spread))
+    notes.push({ code: 'own-day', words: `${measure.name} stands on the day of its row` });
+  const from = reaches.map((reach) => reach.provisionalFrom).filter((day) => day !== null);
+  return {
+    kind: 'calendarmap',
+    ...ground.about,
+    rows: outcome.table.rows,
+    layout: outcome.table.layout,
+    notes,
+    first,
+    values: filledOver(measure, outcome.table.values[0] ?? days.starts.map(() => null), days, reaches),
+    provisionalFrom: from.length > 0 ? Math.min(...from) : null,
+  };
+}

@@ -1,0 +1,46 @@
+/** How each kind of control is answered. */
+import type { Day } from '../../../calendar/day';
+import type { Control, ControlKind, ControlOf, TimeControl } from '../../document/controls';
+import { heldBy } from '../../reader/held';
+import type { ReaderState } from '../../reader/state';
+import type { ControlAnswer } from '../answer';
+import type { ReachContext } from '../reach';
+import { asOfDay } from '../settle';
+import { answerNumbers } from './numbers';
+import { answerSlicer } from './slicer';
+import { answerTimeControl } from './timeControl';
+
+export interface ControlContext extends ReachContext {
+  readonly state: ReaderState;
+  /** The real civil day now. */
+  readonly realToday: Day;
+}
+
+type Answers<C> = (context: ControlContext, control: C) => Promise<ControlAnswer> | ControlAnswer;
+
+const overFewStretches: Answers<TimeControl> = (context, control) =>
+  answerTimeControl(context, control, 'few');
+
+const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = {
+  timeline: overFewStretches,
+  range: overFewStretches,
+  calendar: (context, control) => answerTimeControl(context, control, 'day'),
+  periods: overFewStretches,
+  lookback: overFewStretches,
+  phrase: overFewStretches,
+  tree: overFewStretches,
+  slicer: answerSlicer,
+  condition: ({ settings }, control) => {
+    const setting = settings.get(control.id);
+    return setting?.kind === 'condition'
+      ? { kind: 'condition', problems: setting.problems }
+      : { kind: 'hidden' };
+  },
+  numbers: (context, control) => answerNumbers(context, control, heldBy(control, context.state)),
+  asof: ({ realToday, state }) => ({ kind: 'asof', today: realToday, asOf: asOfDay(state) }),
+};
+
+/** The answer of a control: what it holds and offers. */
+export async function answerControl(context: ControlContext, control: Control): Promise<ControlAnswer> {
+  return (CONTROL_ANSWERS[control.kind] as Answers<Control>)(context, control);
+}

@@ -1,0 +1,69 @@
+/** What answers of visuals with measures begin with: all that each measure sees. */
+import { datasetOf, measureOf, type Model } from '../../../model/model';
+import type { MeasuredVisual } from '../../document/visuals';
+import type { ShownMeasure } from '../../document/kinds/measured';
+import type { Acting } from '../../wiring/selection';
+import { partsOf } from '../../wiring/uses';
+import type { VisualAnswer } from '../answer';
+import { groundOf, type Ground, type MeasureReach } from '../ground';
+import { reachOf, type Reach, type ReachContext } from '../reach';
+import { broken, ELSEWHERE, missingDataset } from './parts';
+
+/** Answers a visual from its ground; empty where no measure sees a day with data. */
+export async function answerMeasured<V extends MeasuredVisual>(
+  context: ReachContext,
+  visual: V,
+  answer: (ground: Ground, visual: V) => Promise<VisualAnswer>,
+): Promise<VisualAnswer> {
+  const measures = await reachMeasures(context, visual);
+  if (!isReached(measures)) return measures;
+  const all = measures.flatMap((entry) => entry.reaches);
+  const seen = all.filter((reach) => reach.shown.length > 0);
+  return seen.length === 0 ? emptyOf(all) : answer(groundOf(context, measures, seen), visual);
+}
+
+type Reached = readonly MeasureReach[];
+const isReached = (outcome: Reached | VisualAnswer): outcome is Reached => Array.isArray(outcome);
+
+async function reachMeasures(context: ReachContext, visual: MeasuredVisual): Promise<Reached | VisualAnswer> {
+  const { model } = context.design;
+  const measures: MeasureReach[] = [];
+  for (const [index, shown] of visual.measures.entries()) {
+    const parts = partsOf(model, shown);
+    if (!parts) return broken(problemOf(shown, model));
+    const reaches: Reach[] = [];
+    for (const part of parts) {
+      const reach = await reachOf(context, visual, part, visual.unsettled === 'leave out');
+      if (!reach) return ELSEWHERE;
+      reaches.push(reach);
+    }
+    measures.push({
+      index,
+      shown,
+      measure: measureOf(model, shown.dataset, shown.measure)!,
+      reaches,
+    });
+  }
+  return measures;
+}
+
+function problemOf(shown: ShownMeasure, model: Model): string {
+  if (!datasetOf(model, shown.dataset)) return missingDataset(shown.dataset);
+  const measure = measureOf(model, shown.dataset, shown.measure);
+  if (measure)
+    return `A measure that the ratio “${measure.name}” needs is not there. Mend it on the dataset’s page.`;
+  return `There is no measure “${shown.measure}”. Choose another in the settings.`;
+}
+
+function actingOn(reaches: readonly Pick<Reach, 'acting'>[]): Acting[] {
+  const known = new Map<string, Acting>();
+  for (const { acting } of reaches)
+    for (const entry of acting) known.set(`${entry.control}|${JSON.stringify(entry.route)}`, entry);
+  return [...known.values()];
+}
+
+function emptyOf(reaches: readonly Reach[]): VisualAnswer {
+  const asked = reaches[0]?.asked ?? [];
+  const near = reaches.map((reach) => reach.nearest).filter((day) => day !== undefined);
+  return { kind: 'empty', asked, nearest: near[0], acting: actingOn(reaches) };
+}

@@ -1,0 +1,42 @@
+/** How each kind of visual is answered. */
+import type { MeasuredVisual, Visual, VisualKind, VisualOf } from '../../document/visuals';
+import { isShown, type VisualAnswer } from '../answer';
+import type { Ground } from '../ground';
+import { asFiltered, inSameForm, isPaled, withLit } from '../lit';
+import type { ReachContext } from '../reach';
+import { answerCalendarMap } from './calendarMap';
+import { answerChart } from './chart';
+import { answerCrosstab } from './crosstab';
+import { answerFigure } from './figure';
+import { answerMeasured } from './measured';
+import { answerTable } from './table';
+
+type Answers<V> = (context: ReachContext, visual: V) => Promise<VisualAnswer>;
+
+const measured =
+  <V extends MeasuredVisual>(answer: (ground: Ground, visual: V) => Promise<VisualAnswer>): Answers<V> =>
+  (context, visual) =>
+    answerMeasured(context, visual, answer);
+
+const chart = measured(answerChart);
+
+const VISUAL_ANSWERS: { readonly [K in VisualKind]: Answers<VisualOf<K>> } = {
+  line: chart,
+  area: chart,
+  bar: chart,
+  stacked: chart,
+  combined: chart,
+  figure: measured(answerFigure),
+  crosstab: measured(answerCrosstab),
+  calendarmap: measured(answerCalendarMap),
+  table: answerTable,
+};
+
+/** Answers a visual; a source that cannot is told by `elsewhere`. */
+export async function answerVisual(context: ReachContext, visual: Visual): Promise<VisualAnswer> {
+  const answers = VISUAL_ANSWERS[visual.kind] as Answers<Visual>;
+  const answer = await answers(context, visual);
+  if (!isShown(answer) || !isPaled(context, visual)) return answer;
+  const kept = await answers(asFiltered(context, visual), inSameForm(visual, answer));
+  return kept.kind === 'elsewhere' ? kept : withLit(answer, kept);
+}

@@ -1,0 +1,54 @@
+/** What controls that hold no days say by themselves, by kind. */
+import type { Day } from '../../calendar/day';
+import type { Model } from '../../model/model';
+import type { Control, ControlHolding } from '../document/controls';
+import { kindOf } from '../document/controls';
+import type { HeldForm } from '../document/kinds/entry';
+import { boundsCondition, combinedCondition } from '../reader/conditions';
+import { heldBy, isSwitchedOff } from '../reader/held';
+import type { Setting } from '../reader/setting';
+import type { HeldValues, ReaderState } from '../reader/state';
+
+interface Said<F extends HeldForm> {
+  readonly model: Model;
+  readonly control: ControlHolding<F>;
+  readonly held: HeldValues[F];
+  /** Whether it is switched off. */
+  readonly off: boolean;
+  /** Today, or the day that stands in its place. */
+  readonly today: Day;
+}
+
+/** By the form of what is held; null for windows, which are settled once all else is, and for what acts on the clock. */
+const SAYS: { readonly [F in HeldForm]: ((said: Said<F>) => Setting) | null } = {
+  choice: ({ control: { exclude, required }, held, off }) => ({
+    kind: 'choice',
+    values: held,
+    exclude,
+    required,
+    off,
+  }),
+  condition: ({ model, control, held, off, today }) => {
+    const combined = combinedCondition(model, control, held, today);
+    return { kind: 'condition', ...combined, sql: off ? null : combined.sql };
+  },
+  numbers: ({ control: { of }, held, off }) => {
+    const bounds = off ? { low: null, high: null } : held;
+    if ('measure' in of) return { kind: 'totals', measure: of, bounds };
+    return { kind: 'condition', sql: boundsCondition(of.column, bounds), problems: [] };
+  },
+  period: null,
+  day: null,
+};
+
+/** What a control says whatever the data; undefined where it depends on the days with data, or says nothing. */
+export function saidBy(model: Model, control: Control, state: ReaderState, today: Day): Setting | undefined {
+  const says = SAYS[kindOf(control).holds] as ((said: Said<HeldForm>) => Setting) | null;
+  return says?.({
+    model,
+    control,
+    held: heldBy(control, state),
+    off: isSwitchedOff(state, control.id),
+    today,
+  });
+}

@@ -1,0 +1,53 @@
+/** A dashboard's design made ready: document and model with what is looked up in them at every turn, worked out once. */
+import type { Model } from '../../model/model';
+import { isWirable } from '../document/controls';
+import type { Control, DashboardDocument, Visual, Wire } from '../document/document';
+import { isPickSource } from '../reader/pick';
+import type { Actor } from './routes';
+import { usesOf, type DatasetUse } from './uses';
+
+export interface Design {
+  readonly document: DashboardDocument;
+  readonly model: Model;
+  /** Everything that has a row on the board: all controls that are wired, then visuals whose marks can be chosen. */
+  readonly actors: readonly Actor[];
+  /** What acts, or stands on the dashboard as a control, by its id. */
+  actor(id: string): Actor | undefined;
+  /** The wire of a pair; of two wires of one pair the first counts. */
+  wire(control: string, target: string): Wire | undefined;
+  /** The datasets an item shows, each with its date role. The item need not be in the document. */
+  uses(item: Visual | Control): readonly DatasetUse[];
+}
+
+const pairKey = (control: string, target: string) => `${control} ${target}`;
+
+function indexOf(wires: readonly Wire[]): Map<string, Wire> {
+  const byPair = new Map<string, Wire>();
+  for (const wire of wires) {
+    const key = pairKey(wire.control, wire.target);
+    if (!byPair.has(key)) byPair.set(key, wire);
+  }
+  return byPair;
+}
+
+/** The design of a document over a model; neither may be changed in place afterwards. */
+export function designOf(document: DashboardDocument, model: Model): Design {
+  const sources = document.visuals.filter(isPickSource);
+  const actors = [...document.controls.filter(isWirable), ...sources];
+  const byId = new Map<string, Actor>([...sources, ...document.controls].map((actor) => [actor.id, actor]));
+  let wires: Map<string, Wire> | undefined;
+  const known = new Map<Visual | Control, readonly DatasetUse[]>();
+  const uses = (item: Visual | Control): readonly DatasetUse[] => {
+    const found = known.get(item) ?? usesOf(document, model, item, uses);
+    known.set(item, found);
+    return found;
+  };
+  return {
+    document,
+    model,
+    actors,
+    actor: (id) => byId.get(id),
+    wire: (control, target) => (wires ??= indexOf(document.wires)).get(pairKey(control, target)),
+    uses,
+  };
+}

@@ -1,0 +1,31 @@
+'use client';
+/** A measure of the model, or none. */
+import type { MeasureRef } from '../../core/model/model';
+import { ChoiceSetting } from '../ui/fields';
+import { measureOptions } from '../ui/options';
+import { useWorkspace } from '../workspace/workspace';
+
+const NONE = 'none';
+
+export function OptionalMeasure({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: MeasureRef | null;
+  onChange: (value: MeasureRef | null) => void;
+}) {
+  const { model } = useWorkspace();
+  return (
+    <ChoiceSetting
+      label={label}
+      value={value ? `${value.dataset}/${value.measure}` : NONE}
+      options={[{ value: NONE, label: 'None' }, ...measureOptions(model)]}
+      onChange={(text) => {
+        const [dataset, measure] = text.split('/');
+        onChange(dataset && measure ? { dataset, measure } : null);
+      }}
+    />
+  );
+}

@@ -1,0 +1,58 @@
+/** What each kind of control shows: its sign, its body, its settings. */
+import type { Control, ControlKind } from '../../core/dashboard/document/controls';
+import { AsOfControl } from './asof/AsOfControl';
+import { CalendarControl } from './calendar/CalendarControl';
+import { CalendarSettings } from './calendar/CalendarSettings';
+import { ConditionsControl } from './condition/ConditionsControl';
+import { ConditionSettings } from './condition/ConditionSettings';
+import { LookBackControl } from './lookback/LookBackControl';
+import { LookBackSettings } from './lookback/LookBackSettings';
+import { NumberRangeControl } from './numbers/NumberRangeControl';
+import { NumberRangeSettings } from './numbers/NumberRangeSettings';
+import { PeriodListControl } from './periods/PeriodListControl';
+import { PeriodListSettings } from './periods/PeriodListSettings';
+import { PhraseBoxControl } from './phrase/PhraseBoxControl';
+import { RangeSettings } from './range/RangeSettings';
+import { RangeSliderControl } from './range/RangeSliderControl';
+import { RevealSetting } from './RevealSetting';
+import { SlicerControl } from './slicer/SlicerControl';
+import { SlicerSettings } from './slicer/SlicerSettings';
+import { TimelineControl } from './timeline/TimelineControl';
+import { TimelineSettings } from './timeline/TimelineSettings';
+import { DateTreeControl } from './tree/DateTreeControl';
+import { DateTreeSettings } from './tree/DateTreeSettings';
+import { answered, timeView, type ControlView } from './view';
+
+export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
+  timeline: timeView('M5 3H2V14H5M13 3H16V14H13M8 6V11M10 6V11', TimelineControl, TimelineSettings),
+  range: timeView('M5 3H2V14H5M13 3H16V14H13M5 8.5H13', RangeSliderControl, RangeSettings),
+  calendar: timeView('M2 4H16V15H2ZM2 8H16M6 2V5M12 2V5', CalendarControl, CalendarSettings),
+  periods: timeView('M2 4H4M7 4H16M2 8.5H4M7 8.5H16M2 13H4M7 13H16', PeriodListControl, PeriodListSettings),
+  lookback: timeView('M16 8.5H4M8 4L3 8.5L8 13', LookBackControl, LookBackSettings),
+  phrase: timeView('M5 3H2V14H5M13 3H16V14H13M6 11H12', PhraseBoxControl),
+  tree: timeView('M3 3V13H8M3 8H8M10 8H16M10 13H16M6 3H14', DateTreeControl, DateTreeSettings),
+  slicer: {
+    sign: 'M2 3H5V6H2ZM8 4.5H16M2 10H5V13H2ZM8 11.5H16',
+    Body: answered('slicer', SlicerControl),
+    Settings: SlicerSettings,
+  },
+  condition: {
+    sign: 'M2 4H10M2 8.5H7M2 13H10M12 6L14 8.5L12 11M14 8.5H16',
+    Body: answered('condition', ConditionsControl),
+    Settings: ConditionSettings,
+  },
+  numbers: {
+    sign: 'M2 8.5H16M5 5.5V11.5M12 5.5V11.5',
+    Body: answered('numbers', NumberRangeControl),
+    Settings: NumberRangeSettings,
+  },
+  asof: {
+    sign: 'M9 2A6.5 6.5 0 1 0 9.01 2M9 5V9L12 11',
+    Body: answered('asof', AsOfControl),
+    Settings: RevealSetting,
+  },
+};
+
+/** The view of a control's kind, for use on that control. */
+export const viewOf = (control: Control): ControlView =>
+  CONTROL_VIEWS[control.kind] as unknown as ControlView;

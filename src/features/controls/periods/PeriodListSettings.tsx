@@ -1,0 +1,93 @@
+'use client';
+/** The settings of a period list: its named phrases, in their order. */
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { PeriodList } from '../../../core/dashboard/document/document';
+import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
+import { PhraseField } from '../../ui/PhraseField';
+import { useControlAnswer } from '../../workspace/workspace';
+import type { Change } from '../view';
+
+export function PeriodListSettings({ control, change }: { control: PeriodList; change: Change<PeriodList> }) {
+  const [name, setName] = useState('');
+  const answer = useControlAnswer(control.id);
+  const context = answer?.kind === 'period' ? answer.context : undefined;
+  const set = (i: number, part: Partial<PeriodList['entries'][number]>) =>
+    change({ entries: control.entries.map((entry, j) => (j === i ? { ...entry, ...part } : entry)) });
+  const move = (i: number, by: number) => {
+    const entries = [...control.entries];
+    const [entry] = entries.splice(i, 1);
+    entries.splice(i + by, 0, entry!);
+    change({ entries });
+  };
+  return (
+    <>
+      <ChoiceSetting
+        label="Face"
+        value={control.face}
+        options={[
+          { value: 'buttons', label: 'Buttons' },
+          { value: 'menu', label: 'Menu' },
+        ]}
+        onChange={(face) => change({ face: face === 'menu' ? 'menu' : 'buttons' })}
+      />
+      <SwitchSetting
+        label="Readers can choose dates too"
+        checked={control.chooseDates}
+        onChange={(chooseDates) => change({ chooseDates })}
+      />
+      <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
+        Periods
+      </Typography>
+      {control.entries.map((entry, i) => (
+        <div
+          key={`${i} ${entry.name}`}
+          style={{ borderBottom: '1px solid var(--dathen-palette-hairline)', paddingBottom: 4 }}
+        >
+          <TextSetting
+            label={`Name ${i + 1}`}
+            value={entry.name}
+            onChange={(text) => text.trim() && set(i, { name: text.trim().slice(0, 100) })}
+          />
+          {context && (
+            <PhraseField
+              label={`Phrase of ${entry.name}`}
+              value={entry.phrase}
+              context={context}
+              onCommit={(phrase) => set(i, { phrase })}
+            />
+          )}
+          <Button disabled={i === 0} onClick={() => move(i, -1)} aria-label={`Move ${entry.name} up`}>
+            Up
+          </Button>
+          <Button
+            disabled={i === control.entries.length - 1}
+            onClick={() => move(i, 1)}
+            aria-label={`Move ${entry.name} down`}
+          >
+            Down
+          </Button>
+          <Button
+            color="error"
+            disabled={control.entries.length === 1}
+            onClick={() => change({ entries: control.entries.filter((_, j) => j !== i) })}
+            aria-label={`Remove ${entry.name}`}
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      <TextSetting label="Name of a new period" value={name} onChange={setName} />
+      <Button
+        disabled={name.trim() === ''}
+        onClick={() => {
+          change({ entries: [...control.entries, { name: name.trim(), phrase: 'this month' }] });
+          setName('');
+        }}
+      >
+        Add it
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+/** What a kind of control shows: the form of an entry of the register, and what time controls share of it. */
+import Typography from '@mui/material/Typography';
+import type { ComponentType } from 'react';
+import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
+import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/answer';
+import { TimeSettings } from './TimeSettings';
+
+/** Changes settings of a control. */
+export type Change<C> = (part: Partial<Omit<C, 'id' | 'kind'>>) => void;
+
+interface BodyProps<C extends Control, A> {
+  readonly control: C;
+  readonly title: string;
+  readonly answer: A;
+}
+
+interface SettingsProps<C extends Control> {
+  readonly control: C;
+  readonly change: Change<C>;
+}
+
+export interface ControlView<K extends ControlKind = ControlKind> {
+  /** Path of its small sign, on 18 by 17 pixels. */
+  readonly sign: string;
+  readonly Body: ComponentType<BodyProps<ControlOf<K>, ControlAnswer>>;
+  readonly Settings: ComponentType<SettingsProps<ControlOf<K>>>;
+}
+
+type AnswerOf<A extends ControlAnswer['kind']> = Extract<ControlAnswer, { kind: A }>;
+
+/** A body that is shown once the control is answered; until then it says so. */
+export function answered<C extends Control, const A extends ControlAnswer['kind']>(
+  kind: A,
+  Body: ComponentType<BodyProps<C, AnswerOf<A>>>,
+) {
+  return function AnsweredBody({ answer, ...props }: BodyProps<C, ControlAnswer>) {
+    if (answer.kind !== kind) return <Typography color="textSecondary">{props.title} · reading…</Typography>;
+    return <Body {...props} answer={answer as AnswerOf<A>} />;
+  };
+}
+
+/** The view of a time control: its own settings stand before those that all share. */
+export function timeView<C extends TimeControl>(
+  sign: string,
+  Body: ComponentType<BodyProps<C, PeriodAnswer>>,
+  Own?: ComponentType<SettingsProps<C>>,
+) {
+  function Settings({ control, change }: SettingsProps<C>) {
+    return (
+      <>
+        {Own && <Own control={control} change={change} />}
+        <TimeSettings control={control} change={change as Change<TimeControl>} />
+      </>
+    );
+  }
+  return { sign, Body: answered<C, 'period'>('period', Body), Settings };
+}

@@ -1,0 +1,61 @@
+'use client';
+/** A chart with axes: standing along time or a dimension, or lying where its bars go along one. */
+import { useCallback, useMemo } from 'react';
+import { windowWords } from '../../../core/calendar/names';
+import type { Chart } from '../../../core/dashboard/document/visuals';
+import { drillText, finerUnit } from '../../../core/dashboard/reader/drill';
+import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
+import { useWorkspace } from '../../workspace/workspace';
+import { bucketPicking, categoryPicking } from '../picking';
+import { useMeasures, usePick } from '../usePicture';
+import type { VisualBodyProps } from '../view';
+import { ColumnChart } from './ColumnChart';
+import { lookOf } from './looks';
+import { LyingBars } from './LyingBars';
+
+export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, ChartAnswer>) {
+  const { model, held } = useWorkspace();
+  const { rule } = model;
+  const measures = useMeasures(visual);
+  const choosing = usePick(visual);
+  const picking = useMemo(() => {
+    if (!choosing) return undefined;
+    const { pick, put } = choosing;
+    if (answer.buckets) return bucketPicking(pick, answer.buckets, rule, put);
+    return answer.categories ? categoryPicking(pick, answer.categories, put) : undefined;
+  }, [choosing, answer.buckets, answer.categories, rule]);
+  const unit = answer.buckets?.unit;
+  const starts = answer.buckets?.starts;
+  const drill = useCallback(
+    (bucket: number) => {
+      const day = starts?.[bucket];
+      if (unit && day !== undefined) held.drill(visual.id, drillText(unit, day, rule));
+    },
+    [held, visual.id, unit, starts, rule],
+  );
+  if (!measures) return null;
+  if (answer.categories && lookOf(visual).lies) {
+    const { shown } = answer.window;
+    return (
+      <LyingBars
+        visual={visual}
+        answer={answer}
+        measures={measures}
+        windowWords={windowWords(shown[0]!.start, shown[shown.length - 1]!.end)}
+        title={title}
+        picking={picking}
+      />
+    );
+  }
+  return (
+    <ColumnChart
+      visual={visual}
+      answer={answer}
+      measures={measures}
+      rule={rule}
+      title={title}
+      picking={picking}
+      {...(unit && finerUnit(unit) ? { onDrill: drill } : {})}
+    />
+  );
+}

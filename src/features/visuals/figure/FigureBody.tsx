@@ -1,0 +1,12 @@
+'use client';
+import type { Figure } from '../../../core/dashboard/document/visuals';
+import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
+import { useMeasures } from '../usePicture';
+import type { VisualBodyProps } from '../view';
+import { FigureVisual } from './FigureVisual';
+
+/** A figure with its measure. */
+export function FigureBody({ visual, answer, title }: VisualBodyProps<Figure, FigureAnswer>) {
+  const measures = useMeasures(visual);
+  return measures ? <FigureVisual answer={answer} measure={measures[0]} title={title} /> : null;
+}

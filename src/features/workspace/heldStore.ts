@@ -1,0 +1,162 @@
+/** What a reader holds on an open dashboard: in effect, waiting for Apply, or under a handle that is being moved. */
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Control, DashboardDocument } from '../../core/dashboard/document/document';
+import {
+  everythingFor,
+  heldBy,
+  withHeld,
+  type HeldBy,
+  type HeldValue,
+} from '../../core/dashboard/reader/held';
+import { isEmptyPick, type Pick } from '../../core/dashboard/reader/pick';
+import { DEFAULT_STATE, type ReaderState } from '../../core/dashboard/reader/state';
+import { stateFor } from '../../core/dashboard/reader/stateFor';
+
+export interface Held {
+  /** In effect, without what is under a handle. */
+  readonly state: ReaderState;
+  /** What waits for Apply, by control. */
+  readonly pending: Readonly<Record<string, HeldValue>>;
+  /** What a handle is being moved to. */
+  readonly draft: { readonly control: string; readonly value: HeldValue } | null;
+}
+
+const NOTHING: Held = { state: DEFAULT_STATE, pending: {}, draft: null };
+
+function without<T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> {
+  const { [key]: _, ...others } = record;
+  return others;
+}
+
+/** Knows nothing of React, the address and the engine: they watch it. */
+export class HeldStore {
+  readonly api: StoreApi<Held>;
+
+  constructor(
+    private readonly document: () => DashboardDocument,
+    state: ReaderState = DEFAULT_STATE,
+  ) {
+    this.api = createStore<Held>(() => ({ ...NOTHING, state }));
+  }
+
+  get state(): ReaderState {
+    return this.api.getState().state;
+  }
+
+  private control(id: string): Control | undefined {
+    return this.document().controls.find((entry) => entry.id === id);
+  }
+
+  private waits(control: Control): boolean {
+    return this.document().hold || control.hold;
+  }
+
+  /** What a control shows: under its handle, else waiting, else in effect. */
+  shown<C extends Control>(control: C, held: Held = this.api.getState()): HeldBy<C> {
+    if (held.draft?.control === control.id) return held.draft.value as HeldBy<C>;
+    const waiting = held.pending[control.id];
+    return waiting === undefined ? heldBy(control, held.state) : (waiting as HeldBy<C>);
+  }
+
+  /** What visuals answer to: what is in effect, with the value under a handle unless that control waits for Apply. */
+  effective({ state, draft } = this.api.getState()): ReaderState {
+    const control = draft && this.control(draft.control);
+    return control && !this.waits(control) ? withHeld(state, control, draft.value) : state;
+  }
+
+  /** Gives a control a value: into effect, or to wait for Apply. Ends the movement of its handle. */
+  hold(id: string, value: HeldValue): void {
+    const control = this.control(id);
+    if (!control) return;
+    this.api.setState(({ state, pending }) =>
+      this.waits(control)
+        ? { pending: { ...pending, [id]: value }, draft: null }
+        : { state: withHeld(state, control, value), draft: null },
+    );
+  }
+
+  /** Shows a value while a handle is moved; nothing is kept until it is held. */
+  drag(id: string, value: HeldValue): void {
+    this.api.setState({ draft: { control: id, value } });
+  }
+
+  /** Ends the movement of a handle without keeping its value. */
+  letGo(): void {
+    this.api.setState({ draft: null });
+  }
+
+  /** Gives a control what lets every row be. */
+  clear(id: string): void {
+    const control = this.control(id);
+    if (control) this.hold(id, everythingFor(control));
+  }
+
+  /** Leads a control back to the designer's default. */
+  restore(id: string): void {
+    const control = this.control(id);
+    if (control) this.api.setState(({ state }) => ({ state: withHeld(state, control, undefined) }));
+  }
+
+  /** Puts what waits into effect: of one control, or of all. */
+  apply(id?: string): void {
+    this.api.setState(({ state, pending }) => {
+      let next = state;
+      for (const [waiting, value] of Object.entries(pending)) {
+        const control = this.control(waiting);
+        if (control && (id === undefined || id === waiting)) next = withHeld(next, control, value);
+      }
+      return { state: next, pending: id === undefined ? {} : without(pending, id), draft: null };
+    });
+  }
+
+  discard(id?: string): void {
+    this.api.setState(({ pending }) => ({
+      pending: id === undefined ? {} : without(pending, id),
+      draft: null,
+    }));
+  }
+
+  /** Goes into a unit of a visual (a fixed phrase), or back to all that it shows. */
+  drill(visual: string, text: string | null): void {
+    this.api.setState(({ state }) => {
+      const others = without(state.drills ?? {}, visual);
+      return { state: { ...state, drills: text === null ? others : { ...others, [visual]: text } } };
+    });
+  }
+
+  /** Chooses marks of a visual; null, or nothing chosen, lets everything be. */
+  pick(visual: string, pick: Pick | null): void {
+    this.api.setState(({ state }) => {
+      const others = without(state.picks ?? {}, visual);
+      const isEmpty = pick === null || isEmptyPick(pick);
+      return { state: { ...state, picks: isEmpty ? others : { ...others, [visual]: pick } } };
+    });
+  }
+
+  /** Switches a control off, which keeps what it holds, or on again. */
+  switchOff(id: string, isOff: boolean): void {
+    this.api.setState(({ state }) => {
+      const others = (state.off ?? []).filter((entry) => entry !== id);
+      return { state: { ...state, off: isOff ? [...others, id] : others } };
+    });
+  }
+
+  /** Puts a day (YYYY-MM-DD) in the place of today; null goes back. */
+  setAsOf(day: string | null): void {
+    this.api.setState(({ state }) => ({ state: { ...state, asOf: day } }));
+  }
+
+  reset(): void {
+    this.api.setState(NOTHING);
+  }
+
+  /** Takes over a state from elsewhere, such as an address that was gone back to. */
+  replace(state: ReaderState): void {
+    this.api.setState({ ...NOTHING, state });
+  }
+}
+
+/** Whether a state says nothing beside the designer's defaults. */
+export function isDefaultState(document: DashboardDocument, state: ReaderState): boolean {
+  return JSON.stringify(stateFor(document, state)) === JSON.stringify(DEFAULT_STATE);
+}
