@@ -1,6 +1,6 @@
 'use client';
 /** What the parts of an open dashboard share: design, answers, what the reader holds, and the engine. */
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import type { Day } from '../../core/calendar/day';
@@ -11,7 +11,7 @@ import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
 import type { Model } from '../../core/model/model';
-import { startEngine } from '../../engine/client';
+import { startEngine, type EngineClient } from '../../engine/client';
 import { createAnswersStore, type AnswersState, type AnswersStore } from './answersStore';
 import type { DocumentStore } from './documentStore';
 import type { Held, HeldStore } from './heldStore';
@@ -118,25 +118,25 @@ export function WorkspaceProvider({
 }
 
 /** Asks the engine for a turn whenever the design, what is held, or the day changes. */
-function useEngine(design: Design, held: HeldStore, answers: AnswersStore, today: Day) {
-  const [engine] = useState(() => startEngine);
-  const [client, setClient] = useState<ReturnType<typeof startEngine> | null>(null);
+function useEngine({ document, model }: Design, held: HeldStore, answers: AnswersStore, today: Day) {
+  const engine = useRef<EngineClient | null>(null);
   useEffect(() => {
     const { take, markLate, fail } = answers.getState();
-    const started = engine({ onChanges: take, onLate: markLate, onError: fail });
-    setClient(started);
-    return () => started.close();
-  }, [engine, answers]);
-  const { document, model } = design;
+    const client = startEngine({ onChanges: take, onLate: markLate, onError: fail });
+    engine.current = client;
+    return () => {
+      engine.current = null;
+      client.close();
+    };
+  }, [answers]);
   useEffect(() => {
-    if (!client) return undefined;
-    client.configure(document, model);
-    const ask = (now: Held) => client.request(held.effective(now), now.draft === null);
+    engine.current?.configure(document, model);
+    const ask = (now: Held) => engine.current?.request(held.effective(now), now.draft === null);
     ask(held.api.getState());
     return held.api.subscribe((now, before) => {
       if (now.state !== before.state || now.draft !== before.draft) ask(now);
     });
-  }, [client, document, model, held, today]);
+  }, [document, model, held, today]);
 }
 
 const MINUTE = 60_000;
