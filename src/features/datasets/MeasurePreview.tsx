@@ -86,7 +86,7 @@ export function MeasurePreview({
           <Typography variant="body2" color="textSecondary">
             {windowWords(line.window.shown[0]!.start, line.window.shown.at(-1)!.end)}, by {line.buckets?.unit}{' '}
             · {line.layout === 'database' ? 'asked of the database' : line.layout}
-            {line.notes.length > 0 && ` · ${line.notes.join(' · ')}`}
+            {line.notes.length > 0 && ` · ${line.notes.map((note) => note.words).join(' · ')}`}
           </Typography>
           <div style={{ height: 240, marginTop: 8 }}>
             <ColumnChart

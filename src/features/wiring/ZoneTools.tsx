@@ -27,12 +27,10 @@ export function ZoneTools({ zone, onZone }: { zone: string; onZone: (zone: strin
   const document = useDocument();
   const chosen = document.zones.find((entry) => entry.id === zone);
   const flip = (which: 'inside' | 'outside', on: boolean) =>
-    store
-      .getState()
-      .change((old) => ({
-        ...old,
-        wires: switchWires(old, model, pairsOf(designOf(old, model), chosen!)[which], on),
-      }));
+    store.getState().change((old) => ({
+      ...old,
+      wires: switchWires(old, model, pairsOf(designOf(old, model), chosen!)[which], on),
+    }));
   return (
     <>
       <TextField

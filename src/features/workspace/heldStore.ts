@@ -3,7 +3,8 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Control, DashboardDocument } from '../../core/dashboard/document/document';
 import {
   everythingFor,
-  heldBy,
+  heldByReader,
+  initiallyHeld,
   withHeld,
   type HeldBy,
   type HeldValue,
@@ -26,6 +27,16 @@ const NOTHING: Held = { state: DEFAULT_STATE, pending: {}, draft: null };
 function without<T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> {
   const { [key]: _, ...others } = record;
   return others;
+}
+
+/** What a reader has given a control: under its handle, else waiting, else in effect; undefined for the default. */
+export function shownBy<C extends Control>(
+  control: C,
+  { state, pending, draft }: Held,
+): HeldBy<C> | undefined {
+  if (draft?.control === control.id) return draft.value as HeldBy<C>;
+  const waiting = pending[control.id];
+  return waiting === undefined ? heldByReader(control, state) : (waiting as HeldBy<C>);
 }
 
 /** Knows nothing of React, the address and the engine: they watch it. */
@@ -52,10 +63,8 @@ export class HeldStore {
   }
 
   /** What a control shows: under its handle, else waiting, else in effect. */
-  shown<C extends Control>(control: C, held: Held = this.api.getState()): HeldBy<C> {
-    if (held.draft?.control === control.id) return held.draft.value as HeldBy<C>;
-    const waiting = held.pending[control.id];
-    return waiting === undefined ? heldBy(control, held.state) : (waiting as HeldBy<C>);
+  shown<C extends Control>(control: C): HeldBy<C> {
+    return shownBy(control, this.api.getState()) ?? initiallyHeld(control);
   }
 
   /** What visuals answer to: what is in effect, with the value under a handle unless that control waits for Apply. */

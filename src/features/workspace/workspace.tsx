@@ -2,11 +2,10 @@
 /** What the parts of an open dashboard share: design, answers, what the reader holds, and the engine. */
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
-import { useShallow } from 'zustand/react/shallow';
 import type { Day } from '../../core/calendar/day';
 import { todayFor } from '../../core/dashboard/document/clock';
 import type { Control, DashboardDocument } from '../../core/dashboard/document/document';
-import { isSwitchedOff, type HeldBy, type HeldValue } from '../../core/dashboard/reader/held';
+import { initiallyHeld, isSwitchedOff, type HeldBy } from '../../core/dashboard/reader/held';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
@@ -14,7 +13,7 @@ import type { Model } from '../../core/model/model';
 import { startEngine, type EngineClient } from '../../engine/client';
 import { createAnswersStore, type AnswersState, type AnswersStore } from './answersStore';
 import type { DocumentStore } from './documentStore';
-import type { Held, HeldStore } from './heldStore';
+import { shownBy, type Held, type HeldStore } from './heldStore';
 import { useHeldStore } from './useAddress';
 
 interface Workspace {
@@ -76,20 +75,14 @@ export interface ControlHeld<C extends Control> {
   readonly isOff: boolean;
 }
 
-/** What a control holds. */
+/** What a control holds; the same value as long as it is the same. */
 export function useControlHeld<C extends Control>(control: C): ControlHeld<C> {
-  const { held } = useWorkspace();
-  return useHeld(
-    useShallow((now) => ({
-      value: held.shown(control, now),
-      isPending: now.pending[control.id] !== undefined,
-      isOff: isSwitchedOff(now.state, control.id),
-    })),
-  );
+  const given = useHeld((held) => shownBy(control, held));
+  const isPending = useHeld(({ pending }) => pending[control.id] !== undefined);
+  const isOff = useHeld(({ state }) => isSwitchedOff(state, control.id));
+  const value = useMemo(() => given ?? initiallyHeld(control), [given, control]);
+  return { value, isPending, isOff };
 }
-
-/** Gives a control a value. */
-export type Hold = (control: string, value: HeldValue) => void;
 
 export function WorkspaceProvider({
   store,

@@ -154,11 +154,13 @@ function formOf(control: Control): Form<HeldForm> {
   return FORMS[kindOf(control).holds] as unknown as Form<HeldForm>;
 }
 
+/** What a reader has given a control; undefined where the designer's default holds. */
+export const heldByReader = <C extends Control>(control: C, state: ReaderState): HeldBy<C> | undefined =>
+  formOf(control).read(state, control.id) as HeldBy<C> | undefined;
+
 /** What a control holds: the reader's value, else the designer's default. */
-export function heldBy<C extends Control>(control: C, state: ReaderState): HeldBy<C> {
-  const form = formOf(control);
-  return (form.read(state, control.id) ?? form.initial(control as never)) as HeldBy<C>;
-}
+export const heldBy = <C extends Control>(control: C, state: ReaderState): HeldBy<C> =>
+  heldByReader(control, state) ?? initiallyHeld(control);
 
 /** What a control holds by the designer. */
 export const initiallyHeld = <C extends Control>(control: C): HeldBy<C> =>

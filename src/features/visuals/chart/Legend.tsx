@@ -4,7 +4,9 @@ import { role } from '../../../theme/roles';
 
 export const LEGEND_HEIGHT = 20;
 
-export function Legend({ series, twoAxes }: { series: readonly DrawnSeries[]; twoAxes: boolean }) {
+type NamedSeries = Pick<DrawnSeries, 'name' | 'measure' | 'mark' | 'colour' | 'dash' | 'axis'>;
+
+export function SeriesNames({ series, twoAxes }: { series: readonly NamedSeries[]; twoAxes: boolean }) {
   return (
     <ul
       aria-label="Series"

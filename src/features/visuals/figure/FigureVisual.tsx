@@ -1,15 +1,16 @@
 'use client';
 /** One number, with a small line of how it came about. */
 import { memo } from 'react';
+import { ComposedChart, ResponsiveContainer, usePlotArea, XAxis, YAxis } from 'recharts';
+import { scaleLinear } from 'd3-scale';
 import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
 import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
 import { role, seriesColour } from '../../../theme/roles';
 import { linePath, split } from '../chart/chartMarks';
 import { extentOf, valueScale } from '../chart/scale';
-import { useSize } from '../../ui/useSize';
 
-const PAD = 4;
+const MARGIN = { top: 4, right: 4, bottom: 4, left: 4 };
 
 export const FigureVisual = memo(function FigureVisual({
   answer,
@@ -20,11 +21,6 @@ export const FigureVisual = memo(function FigureVisual({
   measure: Measure;
   title: string;
 }) {
-  const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const { values } = answer;
-  const { scale } = valueScale(extentOf(values), [Math.max(PAD + 1, height - PAD), PAD], 2, { kind: 'fit' });
-  const x = (i: number) => PAD + (i / Math.max(1, values.length - 1)) * (width - 2 * PAD);
-  const { sure, provisional } = split(values, answer.provisionalFrom);
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
       <div
@@ -37,30 +33,57 @@ export const FigureVisual = memo(function FigureVisual({
           <span style={{ fontSize: 15, color: role.quiet, fontWeight: 450 }}> {measure.unit}</span>
         )}
       </div>
-      <div ref={ref} style={{ flex: 1, minHeight: 0, overflow: 'hidden' }}>
-        {width > 0 && height > 14 && values.length > 1 && (
-          <svg width={width} height={height} aria-hidden="true" style={{ display: 'block' }}>
-            <path
-              d={linePath(sure, x, scale)}
-              fill="none"
-              stroke={seriesColour(0)}
-              strokeWidth="1.5"
-              data-mark="line"
-            />
-            {provisional.length > 0 && (
-              <path
-                d={linePath(provisional, x, scale)}
-                fill="none"
-                stroke={seriesColour(0)}
-                strokeWidth="2"
-                strokeLinecap="round"
-                strokeDasharray="0.5 4"
-                data-mark="provisional"
-              />
-            )}
-          </svg>
-        )}
+      <div style={{ flex: 1, minHeight: 0, overflow: 'hidden', position: 'relative' }} aria-hidden="true">
+        <div style={{ position: 'absolute', inset: 0 }}>
+          <ResponsiveContainer
+            width="100%"
+            height="100%"
+            minWidth={1}
+            minHeight={1}
+            initialDimension={{ width: 1, height: 1 }}
+          >
+            <ComposedChart
+              data={ENDS}
+              margin={MARGIN}
+              accessibilityLayer={false}
+              style={{ pointerEvents: 'none' }}
+            >
+              <XAxis dataKey="place" hide />
+              <YAxis type="number" domain={[0, 1]} hide />
+              <SmallLine answer={answer} />
+            </ComposedChart>
+          </ResponsiveContainer>
+        </div>
       </div>
     </div>
   );
 });
+
+/** The places of the axes; the line has places of its own between them. */
+const ENDS = [{ place: 0 }, { place: 1 }];
+/** Lower than this there is no room for a line. */
+const LEAST_HEIGHT = 6;
+
+function SmallLine({ answer: { values, provisionalFrom } }: { answer: FigureAnswer }) {
+  const plot = usePlotArea();
+  if (!plot || plot.height < LEAST_HEIGHT || values.length < 2) return null;
+  const { scale: y } = valueScale(extentOf(values), [plot.y + plot.height, plot.y], 2, { kind: 'fit' });
+  const x = scaleLinear([0, values.length - 1], [plot.x, plot.x + plot.width]);
+  const { sure, provisional } = split(values, provisionalFrom);
+  const stroke = { fill: 'none', stroke: seriesColour(0) } as const;
+  return (
+    <>
+      <path d={linePath(sure, x, y)} {...stroke} strokeWidth="1.5" data-mark="line" />
+      {provisional.length > 0 && (
+        <path
+          d={linePath(provisional, x, y)}
+          {...stroke}
+          strokeWidth="2"
+          strokeLinecap="round"
+          strokeDasharray="0.5 4"
+          data-mark="provisional"
+        />
+      )}
+    </>
+  );
+}

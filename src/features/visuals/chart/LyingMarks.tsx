@@ -1,0 +1,97 @@
+/** The marks of lying bars, one path a series, with the figures beside them. */
+import { scaleLinear } from 'd3-scale';
+import type { Chart } from '../../../core/dashboard/document/visuals';
+import { role } from '../../../theme/roles';
+import { PALE } from '../ChoiceBands';
+import { onlyChosen } from '../picking';
+import type { DrawnSeries } from './chartLayout';
+import { basesOf } from './columnLayout';
+import type { PlotArea } from './frame';
+import type { LyingLayout } from './lyingLayout';
+
+type Values = readonly (number | null)[];
+
+/** Figures are written where bars are at least so thick. */
+const LEAST_WRITTEN = 9;
+
+export function LyingMarks({
+  visual,
+  series,
+  layout,
+  plot,
+  width,
+  chosen,
+  kept,
+  swept,
+}: {
+  visual: Chart;
+  series: readonly DrawnSeries[];
+  layout: LyingLayout;
+  plot: PlotArea;
+  width: number;
+  chosen: ReadonlySet<number> | null;
+  /** By series: what marks chosen elsewhere keep. */
+  kept: readonly Values[] | undefined;
+  swept: { readonly first: number; readonly last: number } | null;
+}) {
+  const { row, bar, isStacked, figures, showsFigures, frame } = layout;
+  const scale = scaleLinear([...frame.left.domain], [plot.x, plot.x + plot.width]).clamp(true);
+  const zero = scale(0);
+  const { base } = basesOf(visual, series);
+  const topOf = (i: number, s: number) => plot.y + i * row + 4 + (isStacked ? 0 : s * bar);
+  const pathOf = (entry: DrawnSeries, s: number, values: Values) => {
+    const bases = base(entry);
+    return values
+      .map((value, i) => {
+        if (value === null) return '';
+        const from = isStacked ? (bases[i] ?? 0) : 0;
+        return `M${scale(from).toFixed(1)} ${topOf(i, s).toFixed(1)}H${scale(from + value).toFixed(1)}v${bar.toFixed(1)}H${scale(from).toFixed(1)}Z`;
+      })
+      .join('');
+  };
+  const lit = chosen ? series.map((entry) => onlyChosen(entry.values, chosen)) : kept;
+  const bars = (valuesOf: (entry: DrawnSeries, s: number) => Values) =>
+    series.map((entry, s) => (
+      <path
+        key={`${entry.measure} ${entry.name}`}
+        d={pathOf(entry, s, valuesOf(entry, s))}
+        fill={entry.colour}
+        data-mark="bars"
+      />
+    ));
+  return (
+    <g>
+      {swept && (
+        <rect
+          x="0"
+          width={width}
+          y={plot.y + swept.first * row}
+          height={(swept.last - swept.first + 1) * row}
+          fill={role.choiceTint}
+          data-mark="sweep"
+        />
+      )}
+      <g opacity={lit ? PALE : undefined} data-pale={lit ? true : undefined}>
+        {bars((entry) => entry.values)}
+      </g>
+      {lit && <g data-lit>{bars((_, s) => lit[s] ?? [])}</g>}
+      <line x1={zero} x2={zero} y1={plot.y} y2={plot.y + plot.height} stroke={role.quiet} />
+      {showsFigures && bar >= LEAST_WRITTEN && (
+        <g fontSize="11" fill={role.quiet}>
+          {figures.map((texts, i) =>
+            texts.map((text, s) => (
+              <text
+                key={`${i} ${s}`}
+                x={Math.max(scale(series[s]?.values[i] ?? 0), zero) + 6}
+                y={topOf(i, s) + bar / 2 + 4}
+                fontWeight={chosen?.has(i) ? 700 : undefined}
+              >
+                {text}
+              </text>
+            )),
+          )}
+        </g>
+      )}
+    </g>
+  );
+}

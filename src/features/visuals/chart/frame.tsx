@@ -1,0 +1,297 @@
+'use client';
+/**
+ * What stands around the marks of a chart: container, axes, grid, legend and tooltip, all of Recharts. It is drawn a
+ * moment behind the marks and only when something of it changed, so that a frame of a drag draws marks alone. One
+ * element over it takes pointer and keys.
+ */
+import {
+  createContext,
+  memo,
+  useContext,
+  useState,
+  type HTMLAttributes,
+  type ReactElement,
+  type ReactNode,
+} from 'react';
+import {
+  CartesianGrid,
+  ComposedChart,
+  Legend,
+  Line,
+  ReferenceArea,
+  ResponsiveContainer,
+  Tooltip,
+  useChartHeight,
+  useChartWidth,
+  usePlotArea,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { role } from '../../../theme/roles';
+import { Tip } from '../Tip';
+import type { DrawnSeries } from './chartLayout';
+import { LEGEND_HEIGHT, SeriesNames } from './Legend';
+import { axisLabel } from './scale';
+
+export interface PlotArea {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What changes with every answer: the marks, for a plot area, and what is read at a place. */
+interface Fresh {
+  marks(plot: PlotArea): ReactNode;
+  readonly lines: readonly string[];
+}
+
+const FreshContext = createContext<Fresh>({ marks: () => null, lines: [] });
+
+function Marks() {
+  const { marks } = useContext(FreshContext);
+  const plot = usePlotArea();
+  return plot ? marks(plot) : null;
+}
+
+function TipAtPlace({ coordinate }: { coordinate?: { x?: number; y?: number } | undefined }) {
+  const { lines } = useContext(FreshContext);
+  const width = useChartWidth() ?? 0;
+  const height = useChartHeight() ?? 0;
+  if (lines.length === 0) return null;
+  return <Tip x={coordinate?.x ?? 0} y={coordinate?.y ?? 0} width={width} height={height} lines={lines} />;
+}
+
+/** An axis of values. */
+export interface FrameScale {
+  readonly domain: readonly [number, number];
+  readonly ticks: readonly number[];
+}
+
+/** A label under (or beside) a place; `at` is the place's index. */
+export interface FrameLabel {
+  readonly at: number;
+  readonly text: string;
+  readonly bold?: boolean;
+}
+
+/** Everything of the frame; the same as long as it looks the same. */
+export interface FrameLayout {
+  /** Places stand side by side along x, or lie one below the other along y. */
+  readonly lies: boolean;
+  readonly count: number;
+  readonly labels: readonly FrameLabel[];
+  /** Width (lying: height) of the room for labels. */
+  readonly labelRoom: number;
+  readonly left: FrameScale;
+  readonly right: FrameScale | null;
+  /** Width of the room for numbers of the value axes. */
+  readonly valueRoom: number;
+  /** Places that the window cuts short. */
+  readonly partial: readonly number[];
+  readonly series: readonly Pick<DrawnSeries, 'name' | 'measure' | 'mark' | 'colour' | 'dash' | 'axis'>[];
+  readonly margin: {
+    readonly top: number;
+    readonly right: number;
+    readonly bottom: number;
+    readonly left: number;
+  };
+}
+
+const TEXT = { fontSize: 11, fill: role.quiet } as const;
+
+function LabelTick({
+  x,
+  y,
+  payload,
+  layout,
+}: {
+  x?: number;
+  y?: number;
+  payload?: { value: number };
+  layout: FrameLayout;
+}) {
+  const label = layout.labels.find((entry) => entry.at === payload?.value);
+  if (!label) return null;
+  return layout.lies ? (
+    <text
+      x={x}
+      y={y}
+      dy={4}
+      textAnchor="end"
+      fontSize="12"
+      fill={role.ink}
+      fontWeight={label.bold ? 700 : 450}
+    >
+      {label.text}
+    </text>
+  ) : (
+    <text x={x} y={y} dy={9} textAnchor="middle" {...TEXT}>
+      {label.text}
+    </text>
+  );
+}
+
+const plainAxis = { axisLine: false, tickLine: false, interval: 0 } as const;
+
+function valueAxis(scale: FrameScale) {
+  return {
+    type: 'number' as const,
+    domain: [...scale.domain] as [number, number],
+    ticks: [...scale.ticks],
+    allowDataOverflow: true,
+    tickFormatter: axisLabel,
+    tick: TEXT,
+  };
+}
+
+/** The axes of places and of values, standing or lying. */
+function axesOf(layout: FrameLayout): ReactElement {
+  const { lies, labels, labelRoom, valueRoom, left, right } = layout;
+  const places = {
+    dataKey: 'place',
+    type: 'category' as const,
+    scale: 'band' as const,
+    ticks: labels.map((label) => label.at),
+    tick: <LabelTick layout={layout} />,
+  };
+  return lies ? (
+    <>
+      <XAxis xAxisId="bottom" {...plainAxis} {...valueAxis(left)} hide />
+      <YAxis yAxisId="left" {...plainAxis} {...places} width={labelRoom} tickMargin={2} />
+    </>
+  ) : (
+    <>
+      <XAxis xAxisId="bottom" {...plainAxis} {...places} height={labelRoom} />
+      <YAxis yAxisId="left" {...plainAxis} {...valueAxis(left)} width={valueRoom} />
+      {right && (
+        <YAxis yAxisId="right" orientation="right" {...plainAxis} {...valueAxis(right)} width={valueRoom} />
+      )}
+    </>
+  );
+}
+
+const Frame = memo(function Frame({
+  layout,
+  pointed,
+  hatch,
+}: {
+  layout: FrameLayout;
+  pointed: number | null;
+  /** Id of the pattern of places that are cut short. */
+  hatch: string;
+}) {
+  const { lies, count, partial, series, margin, right } = layout;
+  const data = Array.from({ length: count }, (_, place) => ({ place }));
+  return (
+    <ComposedChart
+      data={data}
+      layout={lies ? 'vertical' : 'horizontal'}
+      margin={margin}
+      accessibilityLayer={false}
+      aria-hidden="true"
+      style={{ pointerEvents: 'none' }}
+    >
+      {!lies && <CartesianGrid vertical={false} stroke={role.hairline} xAxisId="bottom" yAxisId="left" />}
+      {axesOf(layout)}
+      {partial.map((place) => (
+        <ReferenceArea
+          key={place}
+          xAxisId="bottom"
+          yAxisId="left"
+          x1={place}
+          x2={place}
+          fill={`url(#${hatch})`}
+          fillOpacity={0.55}
+          data-mark="partial"
+        />
+      ))}
+      {series.length > 1 && (
+        <Legend
+          verticalAlign="top"
+          height={LEGEND_HEIGHT}
+          content={() => <SeriesNames series={series} twoAxes={right !== null} />}
+        />
+      )}
+      <Tooltip
+        active={pointed !== null}
+        {...(pointed === null ? {} : { defaultIndex: pointed })}
+        includeHidden
+        filterNull={false}
+        isAnimationActive={false}
+        cursor={lies ? false : { stroke: role.quiet, strokeDasharray: '2 3' }}
+        position={{ x: 0, y: 0 }}
+        content={({ coordinate }) => <TipAtPlace coordinate={coordinate} />}
+      />
+      {/* Without marks of its own a chart would have nothing to tell at a place. */}
+      <Line
+        xAxisId="bottom"
+        yAxisId="left"
+        dataKey="place"
+        hide
+        legendType="none"
+        isAnimationActive={false}
+      />
+      <Marks />
+    </ComposedChart>
+  );
+});
+
+/** The size of a chart in CSS pixels, told by its container; zero until it is laid out. */
+export function useChartSize() {
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const onResize = (width: number, height: number) =>
+    setSize((old) => (old.width === width && old.height === height ? old : { width, height }));
+  return { ...size, onResize };
+}
+
+/** The same layout as before as long as it looks the same. */
+export function useSteadyLayout(layout: FrameLayout): FrameLayout {
+  const [kept, setKept] = useState(layout);
+  const isSame = JSON.stringify(kept) === JSON.stringify(layout);
+  if (!isSame) setKept(layout);
+  return isSame ? kept : layout;
+}
+
+export function ChartFrame({
+  layout,
+  hatch,
+  fresh,
+  pointed,
+  onResize,
+  surface,
+}: {
+  /** Null until the size is known. */
+  layout: FrameLayout | null;
+  hatch: string;
+  fresh: Fresh;
+  pointed: number | null;
+  onResize: (width: number, height: number) => void;
+  /** What the element says and does that takes pointer and keys. */
+  surface: HTMLAttributes<HTMLDivElement>;
+}) {
+  return (
+    <>
+      <div style={{ position: 'absolute', inset: 0 }}>
+        <ResponsiveContainer
+          width="100%"
+          height="100%"
+          minWidth={1}
+          minHeight={1}
+          initialDimension={{ width: 1, height: 1 }}
+          onResize={onResize}
+        >
+          <FreshContext value={fresh}>
+            {layout && <Frame layout={layout} pointed={pointed} hatch={hatch} />}
+          </FreshContext>
+        </ResponsiveContainer>
+      </div>
+      <div
+        role="img"
+        tabIndex={0}
+        {...surface}
+        style={{ position: 'absolute', inset: 0, touchAction: 'pan-y', ...surface.style }}
+      />
+    </>
+  );
+}
