@@ -1,6 +1,6 @@
 'use client';
 /** Series along time, or along a dimension from left to right: lines, areas, standing bars, stacks. */
-import { memo, useDeferredValue, useId } from 'react';
+import { memo, useId } from 'react';
 import { unitCountWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import type { Chart } from '../../../core/dashboard/document/visuals';
@@ -15,6 +15,7 @@ import { columnLayout, type ColumnLayout } from './columnLayout';
 import { ColumnMarks } from './ColumnMarks';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lookOf } from './looks';
+import { useLagging } from './useLagging';
 import { usePointing } from './usePointing';
 
 export interface ColumnChartProps {
@@ -37,7 +38,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
   const layout = columnLayout(visual, answer, series, rule, { width, height });
   const { count, left, right } = layout.frame;
   // The frame follows a moment later, and only where something of it changed; marks follow at once.
-  const frame = useDeferredValue(useSteadyLayout(layout.frame));
+  const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
   const pointing = usePointing(
     { along: 'x', start: layout.start, slot: layout.slot, count },
     picking,
@@ -65,7 +66,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
   return (
     <div style={{ position: 'relative', width: '100%', height: '100%', minHeight: 0 }}>
       <ChartFrame
-        layout={width > 1 && height > 1 ? frame : null}
+        layout={frame}
         hatch={hatch}
         fresh={{ marks, lines: pointing.at === null ? [] : linesAt(layout, series, pointing.at) }}
         pointed={pointing.at}

@@ -2,7 +2,8 @@
 import type { DrawnSeries } from './chartLayout';
 import { role } from '../../../theme/roles';
 
-export const LEGEND_HEIGHT = 20;
+/** Height of the line of names with the gap under it. */
+export const LEGEND_HEIGHT = 28;
 
 type NamedSeries = Pick<DrawnSeries, 'name' | 'measure' | 'mark' | 'colour' | 'dash' | 'axis'>;
 
@@ -14,7 +15,7 @@ export function SeriesNames({ series, twoAxes }: { series: readonly NamedSeries[
         listStyle: 'none',
         margin: 0,
         padding: 0,
-        height: LEGEND_HEIGHT,
+        height: 20,
         display: 'flex',
         gap: 12,
         overflow: 'hidden',

@@ -1,6 +1,6 @@
 'use client';
 /** Measures by category as lying bars, side by side or stacked. */
-import { memo, useDeferredValue, useId } from 'react';
+import { memo, useId } from 'react';
 import type { Chart } from '../../../core/dashboard/document/visuals';
 import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
 import type { Measure } from '../../../core/model/model';
@@ -11,6 +11,7 @@ import { drawnSeries } from './chartLayout';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lyingLayout } from './lyingLayout';
 import { LyingMarks } from './LyingMarks';
+import { useLagging } from './useLagging';
 import { usePointing } from './usePointing';
 
 export const LyingBars = memo(function LyingBars({
@@ -43,7 +44,7 @@ export const LyingBars = memo(function LyingBars({
   );
   const { names, figures, row, start } = layout;
   const count = names.length;
-  const frame = useDeferredValue(useSteadyLayout(layout.frame));
+  const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
   const pointing = usePointing({ along: 'y', start, slot: row, count }, picking);
   const { at } = pointing;
   const named = (i: number) =>
@@ -65,7 +66,7 @@ export const LyingBars = memo(function LyingBars({
     <div ref={ref} style={{ height: '100%', minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}>
       <div style={{ position: 'relative', width: '100%', height: Math.max(1, layout.height) }}>
         <ChartFrame
-          layout={width > 1 && height > 1 && count > 0 ? frame : null}
+          layout={count > 0 ? frame : null}
           hatch={hatch}
           fresh={{ marks, lines: at === null ? [] : [`${names[at]} · ${windowWords}`, ...named(at)] }}
           pointed={at}

@@ -5,10 +5,12 @@
  * element over it takes pointer and keys.
  */
 import {
-  createContext,
   memo,
-  useContext,
+  useCallback,
+  useLayoutEffect,
+  useMemo,
   useState,
+  useSyncExternalStore,
   type HTMLAttributes,
   type ReactElement,
   type ReactNode,
@@ -41,21 +43,47 @@ export interface PlotArea {
 }
 
 /** What changes with every answer: the marks, for a plot area, and what is read at a place. */
-interface Fresh {
+export interface Fresh {
   marks(plot: PlotArea): ReactNode;
   readonly lines: readonly string[];
 }
 
-const FreshContext = createContext<Fresh>({ marks: () => null, lines: [] });
+const NOTHING: Fresh = { marks: () => null, lines: [] };
 
-function Marks() {
-  const { marks } = useContext(FreshContext);
+/** Hands what is fresh to the layers inside a frame, past everything of the frame that stays as it is. */
+class FreshChannel {
+  private now = NOTHING;
+  private readonly listeners = new Set<() => void>();
+
+  readonly read = (): Fresh => this.now;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  put(fresh: Fresh): void {
+    this.now = fresh;
+    for (const listener of this.listeners) listener();
+  }
+}
+
+const useFresh = ({ subscribe, read }: FreshChannel): Fresh => useSyncExternalStore(subscribe, read, read);
+
+function Marks({ channel }: { channel: FreshChannel }) {
+  const { marks } = useFresh(channel);
   const plot = usePlotArea();
   return plot ? marks(plot) : null;
 }
 
-function TipAtPlace({ coordinate }: { coordinate?: { x?: number; y?: number } | undefined }) {
-  const { lines } = useContext(FreshContext);
+function TipAtPlace({
+  channel,
+  coordinate,
+}: {
+  channel: FreshChannel;
+  coordinate?: { x?: number; y?: number } | undefined;
+}) {
+  const { lines } = useFresh(channel);
   const width = useChartWidth() ?? 0;
   const height = useChartHeight() ?? 0;
   if (lines.length === 0) return null;
@@ -175,14 +203,16 @@ const Frame = memo(function Frame({
   layout,
   pointed,
   hatch,
+  channel,
 }: {
   layout: FrameLayout;
   pointed: number | null;
   /** Id of the pattern of places that are cut short. */
   hatch: string;
+  channel: FreshChannel;
 }) {
   const { lies, count, partial, series, margin, right } = layout;
-  const data = Array.from({ length: count }, (_, place) => ({ place }));
+  const data = useMemo(() => Array.from({ length: count }, (_, place) => ({ place })), [count]);
   return (
     <ComposedChart
       data={data}
@@ -221,7 +251,7 @@ const Frame = memo(function Frame({
         isAnimationActive={false}
         cursor={lies ? false : { stroke: role.quiet, strokeDasharray: '2 3' }}
         position={{ x: 0, y: 0 }}
-        content={({ coordinate }) => <TipAtPlace coordinate={coordinate} />}
+        content={({ coordinate }) => <TipAtPlace channel={channel} coordinate={coordinate} />}
       />
       {/* Without marks of its own a chart would have nothing to tell at a place. */}
       <Line
@@ -232,7 +262,7 @@ const Frame = memo(function Frame({
         legendType="none"
         isAnimationActive={false}
       />
-      <Marks />
+      <Marks channel={channel} />
     </ComposedChart>
   );
 });
@@ -240,18 +270,49 @@ const Frame = memo(function Frame({
 /** The size of a chart in CSS pixels, told by its container; zero until it is laid out. */
 export function useChartSize() {
   const [size, setSize] = useState({ width: 0, height: 0 });
-  const onResize = (width: number, height: number) =>
-    setSize((old) => (old.width === width && old.height === height ? old : { width, height }));
+  const onResize = useCallback(
+    (width: number, height: number) =>
+      setSize((old) => (old.width === width && old.height === height ? old : { width, height })),
+    [],
+  );
   return { ...size, onResize };
 }
 
 /** The same layout as before as long as it looks the same. */
-export function useSteadyLayout(layout: FrameLayout): FrameLayout {
+export function useSteadyLayout(layout: FrameLayout | null): FrameLayout | null {
   const [kept, setKept] = useState(layout);
   const isSame = JSON.stringify(kept) === JSON.stringify(layout);
   if (!isSame) setKept(layout);
   return isSame ? kept : layout;
 }
+
+/** Container and frame: drawn again only when one of them changed. */
+const Contained = memo(function Contained({
+  layout,
+  onResize,
+  ...inside
+}: {
+  layout: FrameLayout | null;
+  hatch: string;
+  pointed: number | null;
+  channel: FreshChannel;
+  onResize: (width: number, height: number) => void;
+}) {
+  return (
+    <div style={{ position: 'absolute', inset: 0 }}>
+      <ResponsiveContainer
+        width="100%"
+        height="100%"
+        minWidth={1}
+        minHeight={1}
+        initialDimension={{ width: 1, height: 1 }}
+        onResize={onResize}
+      >
+        {layout && <Frame layout={layout} {...inside} />}
+      </ResponsiveContainer>
+    </div>
+  );
+});
 
 export function ChartFrame({
   layout,
@@ -270,22 +331,11 @@ export function ChartFrame({
   /** What the element says and does that takes pointer and keys. */
   surface: HTMLAttributes<HTMLDivElement>;
 }) {
+  const [channel] = useState(() => new FreshChannel());
+  useLayoutEffect(() => channel.put(fresh));
   return (
     <>
-      <div style={{ position: 'absolute', inset: 0 }}>
-        <ResponsiveContainer
-          width="100%"
-          height="100%"
-          minWidth={1}
-          minHeight={1}
-          initialDimension={{ width: 1, height: 1 }}
-          onResize={onResize}
-        >
-          <FreshContext value={fresh}>
-            {layout && <Frame layout={layout} pointed={pointed} hatch={hatch} />}
-          </FreshContext>
-        </ResponsiveContainer>
-      </div>
+      <Contained layout={layout} hatch={hatch} pointed={pointed} channel={channel} onResize={onResize} />
       <div
         role="img"
         tabIndex={0}
