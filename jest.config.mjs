@@ -1,10 +1,19 @@
-/** Packages shipped only as ES modules, which Jest has to transform. */
-const esmOnly = ['nuqs', 'temporal-polyfill', 'temporal-utils', 'chevrotain', '@chevrotain', 'lodash-es', 'ical.js', 'hyparquet', 'hyparquet-writer'];
+/** Unit tests in three projects: plain Node, a page without a browser, and the server with a real database. */
 
-export default {
-  testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli', '<rootDir>/scripts'],
-  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+/** Packages shipped only as ES modules, which Jest has to transform. */
+const esmOnly = [
+  'nuqs',
+  'temporal-polyfill',
+  'temporal-utils',
+  'chevrotain',
+  '@chevrotain',
+  'lodash-es',
+  'ical.js',
+  'hyparquet',
+  'hyparquet-writer',
+];
+
+export const common = {
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [
       '@swc/jest',
@@ -20,5 +29,39 @@ export default {
   transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],
   moduleNameMapper: {
     '^@chevrotain/([^/]+)$': '<rootDir>/node_modules/@chevrotain/$1/lib/src/api.js',
+    '\\.css$': '<rootDir>/testing/noStyle.ts',
   },
+};
+
+const server = '<rootDir>/src/server/.*\\.test\\.ts$';
+
+export default {
+  projects: [
+    {
+      ...common,
+      displayName: 'node',
+      testEnvironment: 'node',
+      roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli', '<rootDir>/scripts'],
+      testMatch: ['**/*.test.ts'],
+      testPathIgnorePatterns: ['/node_modules/', server],
+    },
+    {
+      ...common,
+      displayName: 'page',
+      testEnvironment: 'jsdom',
+      roots: ['<rootDir>/src/features'],
+      testMatch: ['**/*.test.tsx'],
+      setupFilesAfterEnv: ['<rootDir>/testing/page.ts'],
+    },
+    {
+      ...common,
+      displayName: 'server',
+      testEnvironment: 'node',
+      roots: ['<rootDir>/src/server'],
+      testMatch: ['**/*.test.ts'],
+      globalSetup: '<rootDir>/testing/databaseSetup.ts',
+      globalTeardown: '<rootDir>/testing/databaseTeardown.ts',
+    },
+  ],
+  collectCoverageFrom: ['src/**/*.{ts,tsx}', '!src/**/testing.ts', '!src/**/*.test.*'],
 };

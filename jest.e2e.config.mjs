@@ -1,7 +1,8 @@
-import unit from './jest.config.mjs';
+import { common } from './jest.config.mjs';
 
 export default {
-  ...unit,
+  ...common,
+  testEnvironment: 'node',
   roots: ['<rootDir>/e2e'],
   testMatch: ['**/*.test.ts'],
   maxWorkers: 1,

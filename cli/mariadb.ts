@@ -111,12 +111,14 @@ async function install(folder: string, owner: { uid: number; gid: number } | und
   await run('mariadb-install-db', [
     '--no-defaults',
     `--datadir=${fresh}`,
+    `--tmpdir=${emptyTemporaryFolder(fresh, owner)}`,
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
     ...user,
   ]).catch((error: { stderr?: string; message: string }) => {
     throw new CommandFailure(databaseSentence(error.stderr ?? error.message, folder));
   });
+  rmSync(temporaryFolder(fresh), { recursive: true, force: true });
   renameSync(fresh, folder);
 }
 
@@ -126,7 +128,8 @@ function accountStatements(password: string): string {
     `CREATE DATABASE IF NOT EXISTS ${DATABASE} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
     `CREATE USER IF NOT EXISTS '${ACCOUNT}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     `ALTER USER '${ACCOUNT}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
-    `GRANT ALL ON ${DATABASE}.* TO '${ACCOUNT}'@'127.0.0.1';`,
+    // Schemas that begin with this name are all its own; tests make some beside the one in use.
+    `GRANT ALL ON \`${DATABASE}%\`.* TO '${ACCOUNT}'@'127.0.0.1';`,
     "DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');",
     'FLUSH PRIVILEGES;',
     "ALTER USER 'root'@'localhost' ACCOUNT LOCK;",
@@ -145,12 +148,22 @@ function databaseSentence(text: string, folder: string): string {
   if (/Read-only file system|Permission denied|Errcode: (13|30)/i.test(text)) {
     return 'The database cannot write its files. Check who owns the data folder and whether the disk is read-only.';
   }
-  const line =
-    text
-      .split('\n')
-      .filter((entry) => /ERROR|error/.test(entry))
-      .pop() ?? text.trim().split('\n').pop();
-  return `The database did not come up: ${line ?? 'it said nothing'}`;
+  return `The database did not come up: ${tellingLines(text)}`;
+}
+
+/** Lines of the log that are told when the database does not come up. */
+const MOST_LINES = 6;
+
+/** The lines of a database's log that tell the cause: its errors; where it says none, the last it said. */
+export function tellingLines(log: string): string {
+  const lines = log
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
+  const errors = lines.filter((line) => /\[ERROR\]|error:|errno|Can't|cannot/i.test(line));
+  // "Aborting" comes last and says nothing by itself.
+  const telling = (errors.length > 0 ? errors : lines).slice(-MOST_LINES);
+  return telling.length > 0 ? telling.join('\n  ') : 'it said nothing';
 }
 
 /** Ends a database that an earlier, killed run left behind. */
@@ -160,12 +173,30 @@ async function endLeftover(folder: string) {
   if (pid > 0 && isOurs(pid, folder)) await endProcess(pid, folder);
 }
 
+/** Starts that are tried where the database ended by itself: another program may have taken the port meanwhile. */
+const TRIES = 2;
+
 /** Starts the database in the data folder (making it at the first start) and waits until it answers. */
 export async function startDatabase(dataFolder: string): Promise<RunningDatabase> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await startOnce(dataFolder);
+    } catch (error) {
+      if (!(error instanceof EndedByItself) || tries === TRIES) throw error;
+      await pause(500);
+    }
+  }
+}
+
+/** The database ended before it answered; the message tells what its log says. */
+class EndedByItself extends CommandFailure {}
+
+async function startOnce(dataFolder: string): Promise<RunningDatabase> {
   const owner = await systemUser();
   const folder = await reachableFolder(dataFolder, owner);
   await endLeftover(folder);
   if (!existsSync(path.join(folder, 'mysql'))) await install(folder, owner);
+  const temporary = emptyTemporaryFolder(folder, owner);
   const password = accountPassword(dataFolder);
   const init = path.join(folder, 'accounts.sql');
   writeFileSync(init, accountStatements(password), { mode: 0o600 });
@@ -173,17 +204,21 @@ export async function startDatabase(dataFolder: string): Promise<RunningDatabase
   const port = await freePort();
   const logFile = path.join(dataFolder, 'mariadb.log');
   const log = openSync(logFile, 'w');
-  const child = spawn('mariadbd', databaseFlags(folder, init, port, owner !== undefined), {
-    stdio: ['ignore', log, log],
-    detached: true,
-    env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
-  });
+  const child = spawn(
+    'mariadbd',
+    databaseFlags({ folder, temporary, init, port, asSystemUser: owner !== undefined }),
+    {
+      stdio: ['ignore', log, log],
+      detached: true,
+      env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
+    },
+  );
   let ended = false;
   child.once('exit', () => (ended = true));
   child.once('error', () => (ended = true));
   const account = { host: '127.0.0.1', port, user: ACCOUNT, password, database: DATABASE };
   for (let waited = 0; ; waited += 50) {
-    if (ended) throw new CommandFailure(databaseSentence(readFileSync(logFile, 'utf8'), folder));
+    if (ended) throw new EndedByItself(databaseSentence(readFileSync(logFile, 'utf8'), folder));
     const connection = await mysql.createConnection(account).catch(() => undefined);
     if (connection) {
       await connection.end();
@@ -204,7 +239,10 @@ export async function startDatabase(dataFolder: string): Promise<RunningDatabase
     name: DATABASE,
     folder,
     child,
-    stop: () => endProcess(pid, folder),
+    async stop() {
+      await endProcess(pid, folder);
+      rmSync(temporary, { recursive: true, force: true });
+    },
   };
 }
 
@@ -215,12 +253,40 @@ function socketPath(folder: string): string {
   return path.join(tmpdir(), `dathen-${createHash('sha256').update(folder).digest('hex').slice(0, 16)}.sock`);
 }
 
-function databaseFlags(folder: string, init: string, port: number, asSystemUser: boolean): string[] {
+const temporaryFolder = (folder: string) => `${folder}.tmp`;
+
+/**
+ * A folder of the database's own for its temporary tables. At its start a database deletes the temporary tables that
+ * it finds, so one that is shared would lose those of every other database of the machine.
+ */
+function emptyTemporaryFolder(folder: string, owner: { uid: number; gid: number } | undefined): string {
+  // Beside the data, in which every folder would be a database.
+  const temporary = temporaryFolder(folder);
+  rmSync(temporary, { recursive: true, force: true });
+  mkdirSync(temporary, { mode: 0o700 });
+  if (owner) chownSync(temporary, owner.uid, owner.gid);
+  return temporary;
+}
+
+function databaseFlags({
+  folder,
+  temporary,
+  init,
+  port,
+  asSystemUser,
+}: {
+  folder: string;
+  temporary: string;
+  init: string;
+  port: number;
+  asSystemUser: boolean;
+}): string[] {
   const bufferPool = Math.min(1024, Math.max(128, Math.floor(freemem() / 4 / 1024 / 1024)));
   return [
     '--no-defaults',
     ...(asSystemUser ? [`--user=${SYSTEM_USER}`] : []),
     `--datadir=${folder}`,
+    `--tmpdir=${temporary}`,
     `--socket=${socketPath(folder)}`,
     `--pid-file=${path.join(folder, 'mariadb.pid')}`,
     `--init-file=${init}`,

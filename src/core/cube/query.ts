@@ -43,7 +43,10 @@ export type GroupColumn =
   | { readonly kind: 'column'; readonly column: string }
   | { readonly kind: 'days'; readonly classes: DayClasses };
 
-/** Consecutive stretches of days: each ends the day before the next begins, the last on `end` (inclusive). */
+/**
+ * Consecutive stretches of days: each ends the day before the next begins, the last on `end` (inclusive). Rows on days
+ * of the window that lie in no bucket are in no figure.
+ */
 export interface BucketSpan {
   readonly starts: readonly Day[];
   readonly end: Day;

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { civilFromDay } from '../../core/calendar/day';
 import type { CalendarRule } from '../../core/calendar/rule';
@@ -12,11 +13,15 @@ import { Section } from '../ui/Section';
 import { useNotice } from '../ui/Notice';
 import { PageHeader } from '../ui/PageHeader';
 import { readAlmanac, saveRule, type Almanac } from './api';
-import { DayTable } from './DayTable';
 import { RuleChanges } from './RuleChanges';
 import { RuleFields } from './RuleFields';
 import { SpecialSets } from './SpecialSets';
 import { YearPicture } from './YearPicture';
+
+const DayTable = dynamic(() => import('./DayTable').then((part) => part.DayTable), {
+  ssr: false,
+  loading: () => <div style={{ height: 480 }} />,
+});
 
 export function AlmanacPage() {
   const almanac = useQuery({ queryKey: ['almanac'], queryFn: readAlmanac });
@@ -118,6 +123,7 @@ function Loaded({ almanac }: { almanac: Almanac }) {
         {changed && <RuleChanges rule={rule} />}
       </Section>
       <SpecialSets sets={almanac.sets} special={almanac.special} year={year} />
+      {/* Its grid comes when the rest stands, so that nothing waits for it. */}
       <DayTable almanac={almanac} year={year} />
     </>
   );

@@ -15,9 +15,13 @@ import type { SpecialDay } from '../../core/calendar/almanac';
 import { civilFromDay } from '../../core/calendar/day';
 import { shortDayWords } from '../../core/calendar/names';
 import { Section } from '../ui/Section';
+import { useWanted } from '../ui/useWanted';
 import { addSet, changeSet, removeSet, type SpecialSet } from './api';
 
 const MOST_NAMED = 14;
+
+/** Runs work that changes the sets, tells what went wrong, and reads them again. */
+type Run = (work: () => Promise<unknown>) => Promise<void>;
 
 export function SpecialSets({
   sets,
@@ -31,7 +35,7 @@ export function SpecialSets({
   const client = useQueryClient();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const run = async (work: () => Promise<unknown>) => {
+  const run: Run = async (work) => {
     setProblem(null);
     try {
       await work();
@@ -92,45 +96,7 @@ export function SpecialSets({
         <Table size="small" aria-label="Sets of days">
           <TableBody>
             {sets.map((set) => (
-              <TableRow key={set.id}>
-                <TableCell sx={{ width: 60 }}>
-                  <Switch
-                    size="small"
-                    checked={set.enabled}
-                    onChange={(event) => void run(() => changeSet(set.id, { enabled: event.target.checked }))}
-                    slotProps={{ input: { 'aria-label': `Use ${set.name}` } }}
-                  />
-                </TableCell>
-                <TableCell sx={{ fontWeight: 650 }}>{set.name}</TableCell>
-                <TableCell>
-                  <TextField
-                    select
-                    variant="standard"
-                    value={set.kind}
-                    onChange={(event) =>
-                      void run(() =>
-                        changeSet(set.id, { kind: event.target.value === 'event' ? 'event' : 'holiday' }),
-                      )
-                    }
-                    slotProps={{ htmlInput: { 'aria-label': `Kind of ${set.name}` } }}
-                  >
-                    <MenuItem value="holiday">holidays</MenuItem>
-                    <MenuItem value="event">events</MenuItem>
-                  </TextField>
-                </TableCell>
-                <TableCell>
-                  {set.events} {set.events === 1 ? 'entry' : 'entries'} in {set.source}
-                </TableCell>
-                <TableCell align="right">
-                  <Button
-                    color="error"
-                    aria-label={`Remove ${set.name}`}
-                    onClick={() => void run(() => removeSet(set.id))}
-                  >
-                    Remove
-                  </Button>
-                </TableCell>
-              </TableRow>
+              <SetRow key={set.id} set={set} run={run} />
             ))}
           </TableBody>
         </Table>
@@ -146,5 +112,48 @@ export function SpecialSets({
         </Typography>
       )}
     </Section>
+  );
+}
+
+/** One set: whether it is used, as what, and from where it is. */
+function SetRow({ set, run }: { set: SpecialSet; run: Run }) {
+  const [enabled, want] = useWanted(set.enabled, (value) => run(() => changeSet(set.id, { enabled: value })));
+  const [kind, wantKind] = useWanted(set.kind, (value) => run(() => changeSet(set.id, { kind: value })));
+  return (
+    <TableRow>
+      <TableCell sx={{ width: 60 }}>
+        <Switch
+          size="small"
+          checked={enabled}
+          onChange={(event) => want(event.target.checked)}
+          slotProps={{ input: { 'aria-label': `Use ${set.name}` } }}
+        />
+      </TableCell>
+      <TableCell sx={{ fontWeight: 650 }}>{set.name}</TableCell>
+      <TableCell>
+        <TextField
+          select
+          variant="standard"
+          value={kind}
+          onChange={(event) => wantKind(event.target.value === 'event' ? 'event' : 'holiday')}
+          slotProps={{ htmlInput: { 'aria-label': `Kind of ${set.name}` } }}
+        >
+          <MenuItem value="holiday">holidays</MenuItem>
+          <MenuItem value="event">events</MenuItem>
+        </TextField>
+      </TableCell>
+      <TableCell>
+        {set.events} {set.events === 1 ? 'entry' : 'entries'} in {set.source}
+      </TableCell>
+      <TableCell align="right">
+        <Button
+          color="error"
+          aria-label={`Remove ${set.name}`}
+          onClick={() => void run(() => removeSet(set.id))}
+        >
+          Remove
+        </Button>
+      </TableCell>
+    </TableRow>
   );
 }

@@ -14,6 +14,7 @@ const LABEL = 38;
 const HEAD = 16;
 const ROW = 23;
 const DAYS = 31;
+const HEIGHT = HEAD + 12 * ROW + 4;
 const FISCAL_LABEL = 52;
 
 export const YearPicture = memo(function YearPicture({
@@ -41,11 +42,11 @@ export const YearPicture = memo(function YearPicture({
   );
   const isFiscal = rule.fiscal.yearStartMonth !== 1 || rule.fiscal.monthStartDay !== 1;
   return (
-    <div ref={ref}>
+    <div ref={ref} style={{ minHeight: HEIGHT }}>
       {width > 0 && (
         <svg
           width={width}
-          height={HEAD + 12 * ROW + 4}
+          height={HEIGHT}
           role="img"
           aria-label={`The year ${year}: ${pictureWords(rule, year)}`}
           style={{ display: 'block' }}

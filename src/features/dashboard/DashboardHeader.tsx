@@ -6,6 +6,7 @@ import Popover from '@mui/material/Popover';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
+import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { isoDay, parseIsoDay } from '../../core/calendar/day';
@@ -13,12 +14,17 @@ import { dayWords } from '../../core/calendar/names';
 import { DayField } from '../ui/DayField';
 import { useNotice } from '../ui/Notice';
 import { Wordmark } from '../ui/Wordmark';
-import { CheckButton } from '../wiring/CheckPanel';
-import { RehearsalButton } from '../wiring/Rehearsal';
 import { isTyping } from '../ui/isTyping';
 import { MODES, type Mode } from '../workspace/mode';
 import type { SaveState } from '../workspace/autosaver';
 import { useAnswers, useDocument, useHeld, useWorkspace } from '../workspace/workspace';
+
+const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
+  ssr: false,
+});
+const RehearsalButton = dynamic(() => import('../wiring/Rehearsal').then((part) => part.RehearsalButton), {
+  ssr: false,
+});
 
 const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
 

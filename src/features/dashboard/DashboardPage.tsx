@@ -5,13 +5,13 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useEffect, useState } from 'react';
 import type { Model } from '../../core/model/model';
 import { requestJson } from '../ui/request';
 import { PageHeader } from '../ui/PageHeader';
-import { TracePanel, useTraceKey } from '../wiring/TracePanel';
-import { ArrangeMode } from './arrange/ArrangeMode';
+import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
 import { createDocumentStore } from '../workspace/documentStore';
@@ -20,8 +20,15 @@ import { ReadMode } from './read/ReadMode';
 import type { StoredDashboard } from '../workspace/autosaver';
 import { useAutosave } from '../workspace/useAutosave';
 import { useModelEvents } from '../workspace/useModelEvents';
-import { WireMode } from './wire/WireMode';
 import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from '../workspace/workspace';
+
+/** Parts that readers never see come when they are wanted. */
+const later = { ssr: false, loading: () => <LinearProgress aria-label="Opening" /> } as const;
+const ArrangeMode = dynamic(() => import('./arrange/ArrangeMode').then((part) => part.ArrangeMode), later);
+const WireMode = dynamic(() => import('./wire/WireMode').then((part) => part.WireMode), later);
+const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => part.TracePanel), {
+  ssr: false,
+});
 
 export function DashboardPage({ id }: { id: number }) {
   const dashboard = useQuery({
@@ -75,6 +82,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
   useDashboardKeys(setMode);
   useTraceKey();
+  const isTraced = useTraced((state) => state.item !== null);
   useEffect(() => {
     document.title = `${design.title} · Dathen`;
   }, [design.title]);
@@ -89,7 +97,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {mode === 'read' && <ReadMode setMode={setMode} />}
       {mode === 'arrange' && <ArrangeMode />}
       {mode === 'wire' && <WireMode />}
-      <TracePanel />
+      {isTraced && <TracePanel />}
       <ConflictDialog autosave={autosave} />
     </Box>
   );

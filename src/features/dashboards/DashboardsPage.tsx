@@ -13,7 +13,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { emptyDocument, readDocument, type DashboardDocument } from '../../core/dashboard/document/document';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { useNotice } from '../ui/Notice';
 import { PageHeader } from '../ui/PageHeader';
 import { requestJson } from '../ui/request';
@@ -32,6 +32,9 @@ interface Stored {
   readonly revision: number;
   readonly document: DashboardDocument;
 }
+
+/** The document's schema, with all kinds of controls and visuals, is fetched when a document is made or read. */
+const documents = () => import('../../core/dashboard/document/document');
 
 export function DashboardsPage() {
   const client = useQueryClient();
@@ -53,8 +56,10 @@ export function DashboardsPage() {
       const made = await requestJson<Stored>('/api/dashboards', { body: document });
       router.push(`/dashboards/${made.id}?mode=arrange`);
     });
+  const makeNew = () => attempt(async () => create((await documents()).emptyDocument('New dashboard')));
   const importFile = (file: File) =>
     attempt(async () => {
+      const { readDocument } = await documents();
       const read = readDocument(
         await file
           .text()
@@ -95,7 +100,7 @@ export function DashboardsPage() {
             Dashboards
           </Typography>
           <ImportButton onFile={(file) => void importFile(file)} />
-          <Button variant="contained" onClick={() => void create(emptyDocument('New dashboard'))}>
+          <Button variant="contained" onClick={() => void makeNew()}>
             New dashboard
           </Button>
         </Box>

@@ -12,6 +12,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { TextSetting } from '../ui/fields';
 import { useNotice } from '../ui/Notice';
+import { useWanted } from '../ui/useWanted';
 import { PageHeader } from '../ui/PageHeader';
 import { requestJson } from '../ui/request';
 import { changeDataset, copyAgain, readDataset, type DatasetEdit, type DatasetSummary } from './api';
@@ -20,19 +21,40 @@ import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';
 import { MeasuresSection } from './MeasuresSection';
 
+const NOTHING: DatasetEdit = {};
+
+/** A dataset as it will be once an edit has come back. */
+export function withEdit(
+  dataset: DatasetSummary,
+  { name, roles, categories, measures }: DatasetEdit,
+): DatasetSummary {
+  return {
+    ...dataset,
+    name: name ?? dataset.name,
+    roles: roles ? [...roles] : dataset.roles,
+    measures: measures ? [...measures] : dataset.measures,
+    columns: categories
+      ? dataset.columns.map((column) => ({ ...column, category: categories.includes(column.key) }))
+      : dataset.columns,
+  };
+}
+
 export function DatasetPage({ datasetKey }: { datasetKey: string }) {
   const client = useQueryClient();
   const notice = useNotice();
   const dataset = useQuery({ queryKey: ['dataset', datasetKey], queryFn: () => readDataset(datasetKey) });
-  const change = useMutation({
-    mutationFn: (edit: DatasetEdit) => changeDataset(datasetKey, edit),
-    onSuccess: (changed) => {
+  const [edit, want] = useWanted<DatasetEdit>(NOTHING, async (wanted) => {
+    try {
+      const changed = await changeDataset(datasetKey, wanted);
       client.setQueryData(['dataset', datasetKey], changed);
       void client.invalidateQueries({ queryKey: ['datasets'] });
-    },
-    onError: (error) => notice({ text: error.message }),
+    } catch (error) {
+      notice({ text: error instanceof Error ? error.message : String(error) });
+    }
   });
-  const shown = dataset.data;
+  const shown = dataset.data && withEdit(dataset.data, edit);
+  /** What was wanted before and is on its way stays wanted. */
+  const change = (more: DatasetEdit) => want({ ...edit, ...more });
   return (
     <>
       <PageHeader />
@@ -50,15 +72,15 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
                   label="Name"
                   value={shown.name}
                   check={(text) => (text.trim() === '' ? 'A dataset needs a name.' : null)}
-                  onChange={(name) => change.mutate({ name })}
+                  onChange={(name) => change({ name })}
                 />
               </Box>
               {shown.origin?.mode === 'copy' && <CopyAgainButton datasetKey={datasetKey} />}
               <RemoveButton name={shown.name} datasetKey={datasetKey} />
             </Box>
             <CoverageSection dataset={shown} />
-            <ColumnsSection dataset={shown} onChange={change.mutate} />
-            <MeasuresSection dataset={shown} onChange={change.mutate} />
+            <ColumnsSection dataset={shown} onChange={change} />
+            <MeasuresSection dataset={shown} onChange={change} />
             <RefusalsSection dataset={shown} />
             <LoadsSection dataset={shown} />
           </>

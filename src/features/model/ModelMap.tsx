@@ -53,6 +53,8 @@ export function ModelMap({ model }: { model: Model }) {
   const edge = (box: Placed) => (box.side === 'left' ? left + BOX : right);
   const trunk = (box: Placed) => (box.side === 'left' ? centre - TRUNK / 2 : centre + TRUNK / 2);
   const sharedTop = bottom + 30;
+  // Known before the width is, so that nothing below it jumps.
+  const height = (model.shared.length > 0 ? sharedTop + 46 : bottom) + 8;
   const sharedWidth = Math.min(200, (width - 20) / Math.max(1, model.shared.length) - 16);
   const sharedX = (i: number) =>
     centre - ((sharedWidth + 16) * model.shared.length - 16) / 2 + i * (sharedWidth + 16);
@@ -65,11 +67,11 @@ export function ModelMap({ model }: { model: Model }) {
     )
     .join('; ');
   return (
-    <div ref={ref}>
+    <div ref={ref} style={{ minHeight: height }}>
       {width > 0 && (
         <svg
           width={width}
-          height={(model.shared.length > 0 ? sharedTop + 46 : bottom) + 8}
+          height={height}
           role="img"
           aria-label={`Model: ${words}. Shared: ${model.shared.map((entry) => entry.name).join(', ') || 'nothing'}`}
           style={{ display: 'block' }}

@@ -7,16 +7,46 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { columnOf, type Model } from '../../core/model/model';
+import { columnOf, type Model, type SharedDimension } from '../../core/model/model';
 import type { ColumnValues, SharedSuggestion } from '../../core/model/sharing';
 import { Section } from '../ui/Section';
 import { requestJson } from '../ui/request';
+import { useWanted } from '../ui/useWanted';
 import { SharedEntry, type Draft } from './SharedEntry';
 import { agreementWords, memberWords } from './sharedWords';
 
 interface Suggestions {
   readonly columns: readonly ColumnValues[];
   readonly suggestions: readonly SharedSuggestion[];
+}
+
+type Run = (work: () => Promise<unknown>) => Promise<void>;
+
+/** A shared dimension that there is: what is wanted of it is shown at once. */
+function KnownShared({
+  model,
+  shared,
+  columns,
+  run,
+}: {
+  model: Model;
+  shared: SharedDimension;
+  columns: readonly ColumnValues[];
+  run: Run;
+}) {
+  const address = `/api/shared/${shared.key}`;
+  const [draft, want] = useWanted<Draft>(shared, (body) =>
+    run(() => requestJson(address, { method: 'PUT', body })),
+  );
+  return (
+    <SharedEntry
+      model={model}
+      shared={{ ...draft, key: shared.key }}
+      columns={columns}
+      onChange={want}
+      onRemove={() => void run(() => requestJson(address, { method: 'DELETE' }))}
+    />
+  );
 }
 
 export function SharedDimensions({ model }: { model: Model }) {
@@ -26,7 +56,7 @@ export function SharedDimensions({ model }: { model: Model }) {
     queryKey: ['shared suggestions', model.shared, model.datasets.map((dataset) => dataset.load)],
     queryFn: () => requestJson<Suggestions>('/api/shared/suggestions'),
   });
-  const run = async (work: () => Promise<unknown>) => {
+  const run: Run = async (work) => {
     setProblem(null);
     try {
       await work();
@@ -52,16 +82,7 @@ export function SharedDimensions({ model }: { model: Model }) {
         </Typography>
       )}
       {model.shared.map((entry) => (
-        <SharedEntry
-          key={entry.key}
-          model={model}
-          shared={entry}
-          columns={columns}
-          onChange={(draft) =>
-            void run(() => requestJson(`/api/shared/${entry.key}`, { method: 'PUT', body: draft }))
-          }
-          onRemove={() => void run(() => requestJson(`/api/shared/${entry.key}`, { method: 'DELETE' }))}
-        />
+        <KnownShared key={entry.key} model={model} shared={entry} columns={columns} run={run} />
       ))}
       {(found.data?.suggestions ?? []).map((suggestion) => (
         <Suggested

@@ -9,7 +9,7 @@ import { CrosstabSettings } from './crosstab/CrosstabSettings';
 import { FigureBody } from './figure/FigureBody';
 import { FigureSettings } from './figure/FigureSettings';
 import { TableSettings } from './table/TableSettings';
-import { TableVisual } from './table/TableVisual';
+import { TableBody } from './table/TableBody';
 import { drawing, type VisualView } from './view';
 
 const chart = { Body: drawing('chart', ChartBody), Settings: ChartSettings };
@@ -36,7 +36,7 @@ export const VISUAL_VIEWS: { readonly [K in VisualKind]: VisualView<K> } = {
     sign: 'M2 3H5V6H2ZM7 3H10V6H7ZM12 3H15V6H12ZM2 10H5V13H2ZM7 10H10V13H7Z',
   },
   table: {
-    Body: drawing('table', TableVisual),
+    Body: drawing('table', TableBody),
     Settings: TableSettings,
     sign: 'M2 4H16M2 8H16M2 12H16M7 2V14',
   },

@@ -5,47 +5,13 @@ import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect } from 'react';
 import { useTraced } from './traced';
 import type { Trace, TracePart } from '../../core/dashboard/review/trace';
 import type { TraceStep } from '../../core/dashboard/review/traceStep';
 import { itemOf } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
-import { isTyping } from '../ui/isTyping';
 import { useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
-
-/** Opens, on T, the trace of the item that the pointer or the focus came to last. */
-export function useTraceKey() {
-  const open = useTraced((state) => state.open);
-  useEffect(() => {
-    let pointed: string | null = null;
-    const idOf = (target: EventTarget | null) =>
-      target instanceof Element ? (target.closest('[id^="item-"]')?.id.slice('item-'.length) ?? null) : null;
-    const onCome = (event: Event) => {
-      pointed = idOf(event.target);
-    };
-    const onKey = (event: KeyboardEvent) => {
-      if (
-        event.key.toLowerCase() !== 't' ||
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        isTyping(event)
-      )
-        return;
-      if (pointed !== null) open(pointed);
-    };
-    window.addEventListener('pointerover', onCome);
-    window.addEventListener('focusin', onCome);
-    window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener('pointerover', onCome);
-      window.removeEventListener('focusin', onCome);
-      window.removeEventListener('keydown', onKey);
-    };
-  }, [open]);
-}
 
 export function TracePanel() {
   const { item, open } = useTraced();

@@ -1,5 +1,5 @@
 /** A source that answers from the fact tables (or a live table) by SQL. */
-import { runsOfDays } from '../../core/calendar/runs';
+import { intersectRuns, runsOfDays } from '../../core/calendar/runs';
 import { joined, type Sql } from '../../core/condition/sql';
 import type { AggregateQuery, GroupColumn, NumberWanted, Source } from '../../core/cube/query';
 import { spellingsOf, type Model } from '../../core/model/model';
@@ -43,6 +43,14 @@ export function spellingsIn(model: Pick<Model, 'shared'>, stored: StoredDataset)
 const columnsOnly = (columns: readonly GroupColumn[]) =>
   columns.flatMap((entry) => (entry.kind === 'column' ? [entry.column] : []));
 
+/** A query without the days of its window that lie in no bucket. */
+function insideBuckets(query: AggregateQuery): AggregateQuery {
+  const { buckets } = query.by;
+  const [first] = buckets?.starts ?? [];
+  if (!buckets || first === undefined) return query;
+  return { ...query, window: intersectRuns(query.window, [{ start: first, end: buckets.end }]) };
+}
+
 /** A source over the rows in use of some datasets. */
 export function sqlSource(datasets: readonly StoredDataset[], model: Pick<Model, 'shared'>): Source {
   const find = (key: string) => datasets.find((entry) => entry.key === key && entry.currentLoad !== null);
@@ -64,7 +72,8 @@ export function sqlSource(datasets: readonly StoredDataset[], model: Pick<Model,
       );
       return runsOfDays(rows.map((row) => Number(row.day)));
     },
-    async aggregate(query) {
+    async aggregate(asked) {
+      const query = insideBuckets(asked);
       const stored = find(query.dataset);
       if (!stored) return undefined;
       const relation = await relationOf(stored);

@@ -1,0 +1,119 @@
+/** Answers by SQL and from cubes against a look at every row, for generated rows and questions. */
+import fc from 'fast-check';
+import {
+  comparable,
+  plainAnswer,
+  plainCovered,
+  TEST_SHAPE,
+  testQuery,
+  testRows,
+  type TestRow,
+} from '../../core/cube/testing';
+import { cubeSource } from '../../core/cube/source';
+import { TOTAL, type AggregateAnswer, type AggregateQuery } from '../../core/cube/query';
+import { editDataset } from '../datasets/edit';
+import { findDataset, type StoredDataset } from '../datasets/repository';
+import { loadText, tableOf, withDatabase } from '../testing';
+import { heldCube } from './cubes';
+import { sqlSource } from './sqlSource';
+
+const at = withDatabase();
+
+/** One row of each kind, so that columns are found to be what they are whatever was generated. */
+const ALWAYS: readonly TestRow[] = [
+  { day: 3, other: 4, route: 'Veldry', channel: 'web', seats: 1, cents: 101 },
+  { day: 30, other: null, route: 'Tamsel', channel: null, seats: null, cents: null },
+];
+
+async function loaded(rows: readonly TestRow[], into?: string): Promise<StoredDataset> {
+  const { dataset } = await loadText(at.folder, 'trips', tableOf(rows), into ? { into } : {});
+  const stored = await findDataset(dataset);
+  return editDataset(stored, { categories: ['route', 'channel'] });
+}
+
+const query = (part: Partial<AggregateQuery>): AggregateQuery => ({
+  dataset: 'trips',
+  day: 'day',
+  filters: [],
+  conditions: [],
+  otherDays: [],
+  window: [{ start: -Infinity, end: Infinity }],
+  by: TOTAL,
+  numbers: TEST_SHAPE.numbers.map((number) => ({ ...number, closing: true, distinct: false })),
+  ...part,
+});
+
+describe('answers of the database', () => {
+  test('equal those of a look at every row; so do those of a cube made from it', async () => {
+    let stored: StoredDataset | undefined;
+    await fc.assert(
+      fc.asyncProperty(
+        testRows,
+        fc.array(testQuery, { minLength: 4, maxLength: 8 }),
+        async (some, queries) => {
+          const rows = [...ALWAYS, ...some];
+          stored = await loaded(rows, stored && 'trips');
+          const sql = sqlSource([stored], { shared: [] });
+          const cube = await heldCube(stored, { ...TEST_SHAPE, load: stored.currentLoad! });
+          const cubes = cubeSource(cube ? [cube] : []);
+          expect(cube).toBeDefined();
+          for (const one of queries) {
+            const expected = plainAnswer(rows, one);
+            expect(comparable((await sql.aggregate(one)) as AggregateAnswer)).toEqual(expected);
+            const fromCube = (await cubes.aggregate(one)) as AggregateAnswer | undefined;
+            if (fromCube) expect(comparable(fromCube)).toEqual(expected);
+            expect(await sql.covered(one)).toEqual(plainCovered(rows, one));
+          }
+        },
+      ),
+      { numRuns: 8 },
+    );
+  }, 120_000);
+
+  test('different values are counted by bucket and group, blanks not', async () => {
+    const rows: TestRow[] = [
+      ...ALWAYS,
+      { day: 4, other: 4, route: 'Veldry', channel: 'web', seats: 1, cents: 7 },
+      { day: 5, other: 4, route: 'Veldry', channel: 'web', seats: 2, cents: 7 },
+      { day: 15, other: 4, route: 'Veldry', channel: 'web', seats: 2, cents: 7 },
+    ];
+    const stored = await loaded(rows, 'trips');
+    const sql = sqlSource([stored], { shared: [] });
+    const numbers = [{ column: 'seats', scale: 0, extremes: false, closing: false, distinct: true }];
+    const total = (await sql.aggregate(query({ numbers })))!;
+    expect(total.numbers[0]!.distinct![0]).toBe(2);
+    const buckets = { starts: [0, 10, 20], end: 39 };
+    const byBucket = (await sql.aggregate(
+      query({
+        numbers,
+        window: [{ start: 0, end: 39 }],
+        by: { columns: [{ kind: 'column', column: 'route' }], buckets },
+      }),
+    ))!;
+    const at = byBucket.keys.findIndex(([route]) => route === 'Veldry');
+    const groups = byBucket.keys.length;
+    expect([0, 1, 2].map((b) => byBucket.numbers[0]!.distinct![b * groups + at])).toEqual([2, 1, 0]);
+  });
+
+  test('buckets that do not cover the window leave out the days outside of them, wherever the answer comes from', async () => {
+    const rows: TestRow[] = [2, 12, 22, 32].map((day) => ({
+      day,
+      other: null,
+      route: 'Veldry',
+      channel: 'web',
+      seats: day,
+      cents: 1,
+    }));
+    const stored = await loaded([...ALWAYS, ...rows], 'trips');
+    const cube = (await heldCube(stored, { ...TEST_SHAPE, load: stored.currentLoad! }))!;
+    const one = query({
+      window: [{ start: 0, end: 40 }],
+      by: { columns: [], buckets: { starts: [10, 20], end: 29 } },
+    });
+    for (const source of [sqlSource([stored], { shared: [] }), cubeSource([cube])]) {
+      const answer = (await source.aggregate(one))!;
+      expect([...answer.rows]).toEqual([1, 1]);
+      expect([...answer.numbers.find((number) => number.column === 'seats')!.sum]).toEqual([12, 22]);
+    }
+  });
+});

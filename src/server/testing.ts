@@ -1,0 +1,73 @@
+/** A schema of its own for a file of tests that needs the database, and rows to load into it. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import mysql from 'mysql2/promise';
+import { isoDay } from '../core/calendar/day';
+import type { TestRow } from '../core/cube/testing';
+import { closeDatabase, migrateDatabase } from './database/connection';
+import { loadFile, type LoadOptions, type LoadResult } from './datasets/load';
+import { planFromProfile, type LoadPlan } from './datasets/plan';
+import { profileFile } from './datasets/profile';
+
+/** Makes a migrated schema before the tests of a file, and drops it after them. Gives the folder of its files. */
+export function withDatabase(): { readonly folder: string } {
+  const name = `dathen_${randomBytes(6).toString('hex')}`;
+  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-server-'));
+  const run = async (sql: string) => {
+    const connection = await mysql.createConnection({
+      host: '127.0.0.1',
+      port: Number(process.env.DATHEN_DB_PORT),
+      user: process.env.DATHEN_DB_USER,
+      password: process.env.DATHEN_DB_PASSWORD,
+    });
+    await connection.query(sql);
+    await connection.end();
+  };
+  beforeAll(async () => {
+    process.env.DATHEN_DB_NAME = name;
+    process.env.DATHEN_DATA = folder;
+    process.env.DATHEN_TODAY = '2026-06-03';
+    await run(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+    await migrateDatabase();
+  }, 60_000);
+  afterAll(async () => {
+    await closeDatabase();
+    await run(`DROP DATABASE ${name}`);
+    rmSync(folder, { recursive: true, force: true });
+  }, 60_000);
+  return { folder };
+}
+
+let files = 0;
+
+/** Loads a text table as the import does: columns found, each date column a role. */
+export async function loadText(
+  folder: string,
+  name: string,
+  text: string,
+  options: Partial<LoadOptions> & { readonly mode?: LoadPlan['mode'] } = {},
+): Promise<LoadResult> {
+  const file = path.join(folder, `table${files++}.csv`);
+  writeFileSync(file, text);
+  const { mode, ...rest } = options;
+  const plan = planFromProfile(name, await profileFile(file), mode ? { mode } : {});
+  return loadFile(file, plan, { source: `${name}.csv`, ...rest });
+}
+
+/** Rows of the cube's tests as a text table. */
+export function tableOf(rows: readonly TestRow[]): string {
+  const day = (value: number | null) => (value === null ? '' : isoDay(value));
+  const lines = rows.map((row) =>
+    [
+      day(row.day),
+      day(row.other),
+      row.route ?? '',
+      row.channel ?? '',
+      row.seats ?? '',
+      row.cents === null ? '' : (row.cents / 100).toFixed(2),
+    ].join(','),
+  );
+  return ['day,other,route,channel,seats,cents', ...lines, ''].join('\n');
+}

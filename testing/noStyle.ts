@@ -1,0 +1,2 @@
+/** Stands for style sheets, which tests do not look at. */
+export default {};
