@@ -28,8 +28,8 @@ export type SaveResult =
 
 const utc = (sqlTime: string) => `${sqlTime.replace(' ', 'T')}Z`;
 
-function parseStored(text: string): DashboardDocument {
-  const read = readDocument(JSON.parse(text));
+function parseStored(stored: unknown): DashboardDocument {
+  const read = readDocument(stored);
   if (!read.ok) throw new Error(`A stored dashboard does not fit its schema: ${read.problems.join('; ')}`);
   return read.document;
 }
@@ -97,7 +97,7 @@ export async function createDashboard(document: DashboardDocument): Promise<Stor
       dashboardId: made.insertId,
       revision: 1,
       basedOn: 0,
-      document: JSON.stringify(document),
+      document,
       savedAt: now,
     });
     return { id: made.insertId, revision: 1, savedAt: utc(now), document };
@@ -122,7 +122,7 @@ export async function saveDashboard(
     const revision = newest ? basedOn + 1 : null;
     const [kept] = await transaction
       .insert(dashboardRevision)
-      .values({ dashboardId: id, revision, basedOn, document: JSON.stringify(document), savedAt: now });
+      .values({ dashboardId: id, revision, basedOn, document, savedAt: now });
     if (revision !== null) {
       await transaction
         .update(dashboard)

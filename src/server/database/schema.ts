@@ -14,6 +14,11 @@ import {
   tinyint,
   varchar,
 } from 'drizzle-orm/mysql-core';
+import { z } from 'zod';
+import { loadChangesSchema } from '../../core/model/freshness';
+import { sharedDimensionSchema } from '../../core/model/model';
+import { coverageByRoleSchema, definitionSchema, originSchema } from '../datasets/definition';
+import { jsonColumn } from './jsonColumn';
 
 export const dataset = mysqlTable('dataset', {
   id: int('id').autoincrement().primaryKey(),
@@ -22,10 +27,10 @@ export const dataset = mysqlTable('dataset', {
   timeZone: varchar('time_zone', { length: 64 }).notNull(),
   /** The load whose rows are in use; null until the first load is done. */
   currentLoad: int('current_load'),
-  /** Columns, date roles and measures, as JSON. */
-  definition: longtext('definition').notNull(),
-  /** The table of another database that it is copied from or read from live, as JSON; null for files. */
-  origin: longtext('origin'),
+  /** Columns, date roles and measures. */
+  definition: jsonColumn('definition', definitionSchema).notNull(),
+  /** The table of another database that it is copied from or read from live; null for files. */
+  origin: jsonColumn('origin', originSchema),
   createdAt: datetime('created_at', { mode: 'string' }).notNull(),
 });
 
@@ -46,8 +51,8 @@ export const sharedDimension = mysqlTable('shared_dimension', {
   id: int('id').autoincrement().primaryKey(),
   key: varchar('key', { length: 64 }).notNull().unique(),
   name: varchar('name', { length: 100 }).notNull(),
-  members: longtext('members').notNull(),
-  spellings: longtext('spellings').notNull(),
+  members: jsonColumn('members', sharedDimensionSchema.shape.members).notNull(),
+  spellings: jsonColumn('spellings', sharedDimensionSchema.shape.spellings).notNull(),
 });
 
 /** Conditions on a dataset under a name, for use on any dashboard. */
@@ -89,10 +94,10 @@ export const datasetLoad = mysqlTable(
     /** Rows in use after the load, earlier ones included. */
     rowsTotal: bigint('rows_total', { mode: 'number' }).notNull(),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
-    /** Days with data by date role, as JSON. */
-    coverage: longtext('coverage'),
-    /** What differs from the rows before, as JSON; null for a first load. */
-    changes: longtext('changes'),
+    /** Days with data by date role. */
+    coverage: jsonColumn('coverage', coverageByRoleSchema),
+    /** What differs from the rows before; null for a first load. */
+    changes: jsonColumn('changes', loadChangesSchema),
     /** Who or what loaded: page, command, or demo. */
     actor: varchar('actor', { length: 20 }).notNull().default('page'),
     message: varchar('message', { length: 1000 }),
@@ -132,7 +137,8 @@ export const dashboardRevision = mysqlTable(
     revision: int('revision'),
     /** The revision that this version was made from. */
     basedOn: int('based_on').notNull(),
-    document: longtext('document').notNull(),
+    /** Of any version; read as one of the newest. */
+    document: jsonColumn('document', z.unknown()).notNull(),
     savedAt: datetime('saved_at', { mode: 'string' }).notNull(),
   },
   (table) => [index('dashboard_revision_dashboard').on(table.dashboardId, table.revision)],

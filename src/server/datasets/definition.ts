@@ -19,6 +19,21 @@ export const definitionSchema = z.object({
 });
 export type Definition = z.infer<typeof definitionSchema>;
 
+export const coverageByRoleSchema = z.record(
+  z.string(),
+  z.object({ runs: z.array(z.object({ start: z.int(), end: z.int() })), blank: z.int() }),
+);
+/** Days with data and number of blank cells, by key of the date column. */
+export type CoverageByRole = z.infer<typeof coverageByRoleSchema>;
+
+/** A table of another database: copied at each load, or read live. */
+export const originSchema = z.object({
+  connection: z.int(),
+  table: z.string().min(1).max(200),
+  mode: z.enum(['copy', 'live']),
+});
+export type Origin = z.infer<typeof originSchema>;
+
 /** Name of the fact table of a load. Only numbers go into it. */
 export function factTable(datasetId: number, loadId: number): string {
   return `fact_${Number(datasetId)}_${Number(loadId)}`;

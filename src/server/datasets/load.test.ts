@@ -103,7 +103,7 @@ describe('loads', () => {
     ]);
   });
 
-  test.each([0, 20, 60, 150, 400])(
+  test.each([0, 20, 60, 150, 250, 300, 350, 400, 450, 500])(
     'a load stopped after %i ms leaves the rows that were there, and no table behind',
     async (wait) => {
       const known = await findDataset('trips');
@@ -155,13 +155,16 @@ describe('loads', () => {
   test('what is changed on a dataset while it is loaded stays changed', async () => {
     const stored = await findDataset('trips');
     let edited: Promise<unknown> | undefined;
+    const [first] = stored.definition.measures;
     await loadText(at.folder, 'Trips', many(40_000), {
       into: 'trips',
-      onProgress: () => (edited ??= editDataset(stored, { name: 'Voyages' })),
+      onProgress: () =>
+        (edited ??= editDataset(stored, { name: 'Voyages', measures: [{ ...first!, name: 'People' }] })),
     });
     await edited;
     const after = await findDataset('trips');
     expect(after.name).toBe('Voyages');
+    expect(after.definition.measures.map((measure) => measure.name)).toContain('People');
     expect(await rowsIn('trips')).toBe(40_000);
   });
 

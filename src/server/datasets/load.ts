@@ -11,12 +11,14 @@ import type { LoadChanges } from '../../core/model/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
+import { log } from '../log';
 import { Problem } from '../problem';
 import { factColumnsSql, factTable, keyFor, type Definition } from './definition';
 import { definitionFor, type LoadPlan } from './plan';
 import type { Progress } from './profile';
 import { changesOf } from './changes';
-import { findDataset, readLoad, type CoverageByRole, type Origin, type StoredDataset } from './repository';
+import { findDataset, readLoad, type StoredDataset } from './repository';
+import type { CoverageByRole, Origin } from './definition';
 import { streamRows, type StreamOutcome } from './stream';
 import { readHeader } from './textFile';
 
@@ -43,8 +45,7 @@ export interface LoadOptions {
 /** Loads a file. Throws a `Problem` for what a person can mend; nothing is changed then. */
 export async function loadFile(file: string, plan: LoadPlan, options: LoadOptions): Promise<LoadResult> {
   const known = options.into === undefined ? undefined : await findDataset(options.into);
-  const definition =
-    plan.mode === 'append' && known ? known.definition : definitionFor(plan, known?.definition);
+  const definition = definitionAfter(plan, known?.definition);
   const columnOrder = await matchHeader(file, plan, definition);
   const connection = await dedicatedConnection({ infileStreamFactory: () => Readable.from([]) });
   const owned = known ?? (await createDataset(plan, definition));
@@ -66,6 +67,11 @@ export async function loadFile(file: string, plan: LoadPlan, options: LoadOption
   }
 }
 
+/** What a dataset holds after a load: an append leaves it as it is. */
+function definitionAfter(plan: LoadPlan, known: Definition | undefined): Definition {
+  return plan.mode === 'append' && known ? known : definitionFor(plan, known);
+}
+
 interface Owned {
   readonly id: number;
   readonly key: string;
@@ -81,15 +87,13 @@ export function datasetLock(id: number): string {
 async function createDataset(plan: LoadPlan, definition: Definition): Promise<Owned> {
   const taken = new Set((await database().select({ key: dataset.key }).from(dataset)).map((row) => row.key));
   const key = keyFor(plan.name, taken, 'dataset');
-  const [result] = await database()
-    .insert(dataset)
-    .values({
-      key,
-      name: plan.name,
-      timeZone: plan.timeZone,
-      definition: JSON.stringify(definition),
-      createdAt: sqlNow(),
-    });
+  const [result] = await database().insert(dataset).values({
+    key,
+    name: plan.name,
+    timeZone: plan.timeZone,
+    definition,
+    createdAt: sqlNow(),
+  });
   return { id: result.insertId, key, name: plan.name, currentLoad: null };
 }
 
@@ -152,6 +156,7 @@ async function loadInto(
     });
   const load = inserted.insertId;
   const table = factTable(owned.id, load);
+  let result: LoadResult;
   try {
     await connection.query(
       `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
@@ -174,19 +179,38 @@ async function loadInto(
       changes,
       origin: options.origin,
     });
-    if (owned.currentLoad !== null)
-      await connection.query(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
-    await ensureAlmanac();
-    return { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
+    result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
   } catch (error) {
-    await giveUp(load, table, error, options.signal?.aborted === true);
+    await giveUp(owned, load, table, error, options.signal?.aborted === true);
     if (options.signal?.aborted)
       throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
     throw error;
   }
+  await tidyUp(owned);
+  return result;
 }
 
-async function giveUp(load: number, table: string, error: unknown, cancelled: boolean) {
+/**
+ * What follows once the new rows are in use: nothing that goes wrong here, and no cancelling, can take them back. What
+ * stays undone is done at the next start.
+ */
+async function tidyUp(owned: Owned) {
+  try {
+    if (owned.currentLoad !== null)
+      await selectRows(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
+    await ensureAlmanac();
+  } catch (error) {
+    log().error(error, 'a load is in use, but was not tidied up after');
+  }
+}
+
+/** Leaves the dataset as it was. A load that came into use all the same, its answer lost on the way, is kept. */
+async function giveUp(owned: Owned, load: number, table: string, error: unknown, cancelled: boolean) {
+  const [row] = await database()
+    .select({ currentLoad: dataset.currentLoad })
+    .from(dataset)
+    .where(eq(dataset.id, owned.id));
+  if (row?.currentLoad === load) return;
   const message = error instanceof Error ? error.message : String(error);
   await database()
     .update(datasetLoad)
@@ -232,8 +256,12 @@ interface NewRows {
 
 /** The one transaction that makes the new rows the dataset's. */
 async function putInUse(owned: Owned, load: number, made: NewRows) {
-  const { definition, plan, outcome, coverage, total, changes, origin } = made;
+  const { plan, outcome, coverage, total, changes, origin } = made;
   await database().transaction(async (transaction) => {
+    // Roles and measures that were changed while the rows came in stay as they are now.
+    const [now] = await transaction.select().from(dataset).where(eq(dataset.id, owned.id)).for('update');
+    const changed = now && owned.currentLoad !== null ? now.definition : undefined;
+    const definition = changed ? definitionAfter(plan, changed) : made.definition;
     for (let i = 0; i < outcome.refusals.length; i += 200) {
       const part = outcome.refusals.slice(i, i + 200);
       await transaction
@@ -249,8 +277,8 @@ async function putInUse(owned: Owned, load: number, made: NewRows) {
         rowsRefused: outcome.refused,
         rowsTotal: total,
         bytes: outcome.bytes,
-        coverage: JSON.stringify(coverage),
-        changes: changes && JSON.stringify(changes),
+        coverage,
+        changes,
       })
       .where(eq(datasetLoad.id, load));
     const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
@@ -258,8 +286,8 @@ async function putInUse(owned: Owned, load: number, made: NewRows) {
       .update(dataset)
       .set({
         currentLoad: load,
-        definition: JSON.stringify(definition),
-        origin: origin ? JSON.stringify(origin) : null,
+        definition,
+        origin: origin ?? null,
         ...timeZone,
       })
       .where(eq(dataset.id, owned.id));

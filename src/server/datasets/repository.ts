@@ -1,31 +1,15 @@
 /** Datasets as they are stored. */
 import { desc, eq, isNotNull } from 'drizzle-orm';
-import { z } from 'zod';
 import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
 import { countDays } from '../../core/calendar/runs';
 import { isoDay } from '../../core/calendar/day';
-import { loadChangesSchema, type LoadChanges } from '../../core/model/freshness';
+import type { LoadChanges } from '../../core/model/freshness';
 import type { DatasetModel } from '../../core/model/model';
 import { database, selectRows } from '../database/connection';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { bumpRevision } from '../model/revision';
 import { Problem } from '../problem';
-import { definitionSchema, factTable, type Definition } from './definition';
-
-export const coverageByRoleSchema = z.record(
-  z.string(),
-  z.object({ runs: z.array(z.object({ start: z.int(), end: z.int() })), blank: z.int() }),
-);
-/** Days with data and number of blank cells, by key of the date column. */
-export type CoverageByRole = z.infer<typeof coverageByRoleSchema>;
-
-/** A table of another database: copied at each load, or read live. */
-export const originSchema = z.object({
-  connection: z.int(),
-  table: z.string().min(1).max(200),
-  mode: z.enum(['copy', 'live']),
-});
-export type Origin = z.infer<typeof originSchema>;
+import { factTable, type CoverageByRole, type Definition, type Origin } from './definition';
 
 export interface StoredDataset {
   readonly id: number;
@@ -64,14 +48,13 @@ const fromRow = (row: DatasetRow): StoredDataset => ({
   name: row.name,
   timeZone: row.timeZone,
   currentLoad: row.currentLoad,
-  origin: row.origin === null ? null : originSchema.parse(JSON.parse(row.origin)),
-  definition: definitionSchema.parse(JSON.parse(row.definition)),
+  origin: row.origin,
+  definition: row.definition,
 });
 
 const loadFromRow = (row: LoadRow): StoredLoad => ({
   ...row,
-  coverage: row.coverage === null ? {} : coverageByRoleSchema.parse(JSON.parse(row.coverage)),
-  changes: row.changes === null ? null : loadChangesSchema.parse(JSON.parse(row.changes)),
+  coverage: row.coverage ?? {},
 });
 
 /** A dataset by its key. Throws a `Problem` when there is none. */
@@ -196,7 +179,7 @@ export async function refusalsOf(load: number) {
 export async function saveDataset(stored: StoredDataset): Promise<void> {
   await database()
     .update(dataset)
-    .set({ name: stored.name, definition: JSON.stringify(definitionSchema.parse(stored.definition)) })
+    .set({ name: stored.name, definition: stored.definition })
     .where(eq(dataset.id, stored.id));
   await bumpRevision();
 }

@@ -9,7 +9,7 @@ import type { Definition } from './definition';
 import { Problem } from '../problem';
 import type { LoadPlan } from './plan';
 import type { Progress } from './profile';
-import type { CoverageByRole } from './repository';
+import type { CoverageByRole } from './definition';
 import { readHeader, readRows, type RowBatch } from './textFile';
 
 /** Refusals beyond this number are counted but not kept. */

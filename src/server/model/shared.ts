@@ -12,16 +12,14 @@ import { loadedDatasets, type StoredDataset } from '../datasets/repository';
 import { Problem } from '../problem';
 import { bumpRevision } from './revision';
 
-const { members, spellings } = sharedDimensionSchema.shape;
-
 /** The shared dimensions, by name. */
 export async function listShared(): Promise<SharedDimension[]> {
   const rows = await database().select().from(sharedDimension).orderBy(asc(sharedDimension.name));
   return rows.map((row) => ({
     key: row.key,
     name: row.name,
-    members: members.parse(JSON.parse(row.members)),
-    spellings: spellings.parse(JSON.parse(row.spellings)),
+    members: row.members,
+    spellings: row.spellings,
   }));
 }
 
@@ -42,8 +40,8 @@ export async function saveShared(key: string | null, edit: SharedEdit): Promise<
   const own = key ?? keyFor(edit.name, taken, 'dimension');
   const values = {
     name: edit.name,
-    members: JSON.stringify(edit.members),
-    spellings: JSON.stringify(edit.spellings),
+    members: edit.members,
+    spellings: edit.spellings,
   };
   await database()
     .insert(sharedDimension)

@@ -16,7 +16,8 @@ import {
 } from '../datasets/definition';
 import { roleNameFor, startingMeasures } from '../datasets/plan';
 import { relationOf } from '../datasets/relation';
-import { loadedDatasets, type CoverageByRole, type StoredDataset } from '../datasets/repository';
+import { loadedDatasets, type StoredDataset } from '../datasets/repository';
+import type { CoverageByRole } from '../datasets/definition';
 import { ensureAlmanac } from '../almanac/almanac';
 import { log } from '../log';
 import { bumpRevision } from '../model/revision';
@@ -93,8 +94,8 @@ export async function addLive(connection: number, table: string, name: string): 
       key,
       name,
       timeZone: 'UTC',
-      definition: JSON.stringify(definition),
-      origin: JSON.stringify(origin),
+      definition,
+      origin,
       createdAt: sqlNow(),
     });
     const [load] = await transaction.insert(datasetLoad).values({
@@ -108,7 +109,7 @@ export async function addLive(connection: number, table: string, name: string): 
       rowsRefused: 0,
       rowsTotal: found.rows,
       bytes: 0,
-      coverage: JSON.stringify(found.coverage),
+      coverage: found.coverage,
     });
     await transaction
       .update(dataset)
@@ -169,7 +170,7 @@ export async function refreshLive(): Promise<void> {
       const { rows, coverage } = await lookAt(stored);
       await database()
         .update(datasetLoad)
-        .set({ rowsTotal: rows, coverage: JSON.stringify(coverage), finishedAt: sqlNow() })
+        .set({ rowsTotal: rows, coverage, finishedAt: sqlNow() })
         .where(eq(datasetLoad.id, stored.currentLoad!));
     } catch (error) {
       log().warn(error, 'a live dataset could not be looked at');
