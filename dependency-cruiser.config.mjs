@@ -82,7 +82,7 @@ export default {
     {
       name: 'no-orphans',
       severity: 'error',
-      from: { orphan: true, pathNot: '(\\.d\\.ts$|\\.test\\.tsx?$|^src/app/|\\.config\\.)' },
+      from: { orphan: true, pathNot: '(\\.d\\.ts$|\\.test\\.tsx?$|^src/app/|^testing/|\\.config\\.)' },
       to: {},
     },
     {

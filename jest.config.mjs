@@ -11,6 +11,8 @@ const esmOnly = [
   'ical.js',
   'hyparquet',
   'hyparquet-writer',
+  'd3-[a-z-]+',
+  'internmap',
 ];
 
 export const common = {

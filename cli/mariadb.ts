@@ -155,7 +155,7 @@ function databaseSentence(text: string, folder: string): string {
 const MOST_LINES = 6;
 
 /** The lines of a database's log that tell the cause: its errors; where it says none, the last it said. */
-export function tellingLines(log: string): string {
+function tellingLines(log: string): string {
   const lines = log
     .split('\n')
     .map((line) => line.trim())

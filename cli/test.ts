@@ -1,4 +1,4 @@
-/** `test`: lint, types, dependency rules, unit tests, then browser tests against a database of their own. */
+/** `test`: lint, types, dependency rules, unused code, unit tests, then browser tests against a database of their own. */
 import { spawn } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -142,9 +142,20 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
       await check(
         'dependency rules',
         'depcruise',
-        ['--config', 'dependency-cruiser.config.mjs', 'src', 'demo', 'e2e', 'bench', 'cli'],
+        [
+          '--config',
+          'dependency-cruiser.config.mjs',
+          'src',
+          'demo',
+          'e2e',
+          'bench',
+          'cli',
+          'scripts',
+          'testing',
+        ],
         count,
       );
+      await check('unused code', 'knip', ['--no-progress'], count);
       await jest('unit tests', 'jest.config.mjs', folder, count);
       await browserTests(folder, await building, count);
     }

@@ -29,7 +29,7 @@ const EVENTS: readonly Entry[] = [
 ];
 
 /** The text of a file whose entries begin in the year before the company's first. */
-export function calendarText(company: Company, entries: readonly Entry[], name: string): string {
+function calendarText(company: Company, entries: readonly Entry[], name: string): string {
   const year = civilFromDay(company.firstDay).year - 1;
   const date = (month: number, day: number) => `${year}${pad(month)}${pad(day)}`;
   const lines = [

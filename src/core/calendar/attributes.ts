@@ -22,8 +22,8 @@ export const ATTRIBUTES = [
 ] as const;
 export type Attribute = (typeof ATTRIBUTES)[number];
 
-export const WEEKEND_NAMES = { yes: 'Weekend', no: 'Weekday' } as const;
-export const HOLIDAY_NAMES = { yes: 'Holiday', no: 'Ordinary day' } as const;
+const WEEKEND_NAMES = { yes: 'Weekend', no: 'Weekday' } as const;
+const HOLIDAY_NAMES = { yes: 'Holiday', no: 'Ordinary day' } as const;
 
 /** "Weekday", "Holiday name": an attribute as a title. */
 export function attributeName(attribute: Attribute): string {

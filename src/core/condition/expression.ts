@@ -103,7 +103,7 @@ export type ConditionErrorCode =
   | 'too-deep';
 
 /** An error at a place of the text (`to` exclusive), with a sentence that helps. */
-export interface ConditionError extends Placed {
+interface ConditionError extends Placed {
   readonly code: ConditionErrorCode;
   readonly message: string;
 }

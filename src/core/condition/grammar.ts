@@ -32,8 +32,7 @@ export const placeOf = (first: IToken, last: IToken = first): Placed => ({
   to: last.startOffset + last.image.length,
 });
 
-export const isCondition = (term: Placed & { kind: string }): term is Condition =>
-  CONDITION_KINDS.has(term.kind);
+const isCondition = (term: Placed & { kind: string }): term is Condition => CONDITION_KINDS.has(term.kind);
 
 function asOperand(term: Term): Operand {
   if (!isCondition(term)) return term;

@@ -3,7 +3,6 @@ import { EOF, type IToken, type TokenType } from 'chevrotain';
 import {
   ConditionProblem,
   type Condition,
-  type ConditionError,
   type ConditionErrorCode,
   type ConditionResult,
 } from './expression';
@@ -72,7 +71,7 @@ function unexpected(text: string, token: IToken | undefined): ConditionResult<ne
 }
 
 /** The kinds of tokens that can come after a text. */
-export function nextTokens(text: string): TokenType[] {
+function nextTokens(text: string): TokenType[] {
   const { tokens } = lexer.tokenize(text);
   const kinds = new Set(
     grammar.computeContentAssist('condition', tokens).map((entry) => entry.nextTokenType),
@@ -109,5 +108,3 @@ export function completeCondition(
   const fits = (word: string) => word.replace(/^"/, '').toLowerCase().startsWith(start) && word !== begun;
   return { from, words: [...new Set(words)].filter(fits) };
 }
-
-export type { ConditionError };

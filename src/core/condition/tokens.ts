@@ -63,7 +63,7 @@ export const Open = sign('Open', '(');
 export const Close = sign('Close', ')');
 export const Comma = sign('Comma', ',');
 /** Anything that no condition has. */
-export const Stray = createToken({ name: 'Stray', pattern: /[^\s]/ });
+const Stray = createToken({ name: 'Stray', pattern: /[^\s]/ });
 
 const KEYWORDS: readonly TokenType[] = [
   And,
@@ -142,7 +142,7 @@ export function tokenWords(token: TokenType): string {
 const PLAIN_NAME = new RegExp(`^${NAME}$`);
 
 /** Whether a name has to be quoted to be read as a column. */
-export function needsQuotes(name: string): boolean {
+function needsQuotes(name: string): boolean {
   return !PLAIN_NAME.test(name) || RESERVED.has(name.toUpperCase());
 }
 

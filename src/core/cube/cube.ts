@@ -25,7 +25,7 @@ export const cubeShapeSchema = z.object({
 });
 export type CubeShape = z.infer<typeof cubeShapeSchema>;
 
-export interface CubeCategory {
+interface CubeCategory {
   readonly column: string;
   /** Value of each code; null stands for blank. */
   readonly values: readonly (string | null)[];

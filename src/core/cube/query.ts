@@ -62,7 +62,6 @@ export const byColumn = (column: string): Grouping => ({
   columns: [{ kind: 'column', column }],
   buckets: null,
 });
-export const byBuckets = (buckets: BucketSpan): Grouping => ({ columns: [], buckets });
 
 export interface NumberWanted {
   readonly column: string;

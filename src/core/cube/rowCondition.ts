@@ -40,7 +40,7 @@ export function valuesWanted(operator: RowOperator): number | 'some' {
 }
 
 /** A search condition as text, its columns named by their keys, with a date in the place of CURRENT_DATE. */
-export const sqlConditionSchema = z.object({ sql: z.string().min(1).max(20_000) });
+const sqlConditionSchema = z.object({ sql: z.string().min(1).max(20_000) });
 export type SqlCondition = z.infer<typeof sqlConditionSchema>;
 
 export const anyConditionSchema = z.union([sqlConditionSchema, rowConditionSchema]);

@@ -23,7 +23,7 @@ export const MANY_SEATS: RowCondition = { column: 'seats', operator: 'at least',
 const keepsManySeats = (row: TestRow) => row.seats !== null && row.seats >= 10;
 
 /** Days by their rest on division by three: two classes with names, one without. */
-export const THIRDS: DayClasses = {
+const THIRDS: DayClasses = {
   key: '@thirds',
   first: -400,
   codes: Uint16Array.from({ length: 1000 }, (_, i) => i % 3),
@@ -151,10 +151,7 @@ function within(runs: DayRuns, first: number, last: number): DayRuns {
 }
 
 /** Whether a row belongs to a selection. */
-export function matches(
-  row: TestRow,
-  query: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>,
-): boolean {
+function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>): boolean {
   const value = (column: string) => (column === 'route' ? row.route : row.channel);
   const day = (column: string) => (column === 'other' ? row.other : row.day);
   return (

@@ -93,11 +93,7 @@ export function dayClasses(model: Model, attribute: Attribute): DayClasses {
 }
 
 /** The almanac's days whose attribute has one of the values. */
-export function attributeRuns(
-  model: Model,
-  attribute: Attribute,
-  values: readonly (string | null)[],
-): DayRuns {
+function attributeRuns(model: Model, attribute: Attribute, values: readonly (string | null)[]): DayRuns {
   const classes = dayClasses(model, attribute);
   const wanted = new Set(values);
   const days: number[] = [];
@@ -133,7 +129,7 @@ export function compareValues(
 const names = new Intl.Collator('en', { numeric: true });
 
 /** By name, blank last. */
-export function compareNames(a: string | null, b: string | null): number {
+function compareNames(a: string | null, b: string | null): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
   return names.compare(a, b);
 }

@@ -22,7 +22,6 @@ export type Column = z.infer<typeof columnSchema>;
 
 /** A date column put on the almanac, under a name. Its key is the column's. */
 export const roleSchema = z.object({ key: z.string(), name: z.string() });
-export type Role = z.infer<typeof roleSchema>;
 
 export const measureRef = z.object({ dataset: id.key, measure: id.key });
 export type MeasureRef = z.infer<typeof measureRef>;
@@ -71,7 +70,7 @@ export const measureSchema = z.object({
 });
 export type Measure = z.infer<typeof measureSchema>;
 
-export const datasetModelSchema = z.object({
+const datasetModelSchema = z.object({
   key: z.string(),
   name: z.string(),
   /** Number of the load now in use. */

@@ -8,7 +8,7 @@ export interface ColumnValues {
 }
 
 /** A value that not every member has: a spelling of another (`like`), or one that is missing somewhere. */
-export interface DifferingValue {
+interface DifferingValue {
   readonly value: string;
   readonly dataset: string;
   readonly like: string | null;

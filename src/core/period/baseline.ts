@@ -8,7 +8,7 @@ import type { Baseline, Phrase, PhraseErrorCode, WholePhrase } from './phrase';
 import { referenceOf, type PeriodContext } from './point';
 import { resolvePhrase, type EmptyReason } from './resolve';
 
-export type BaselineErrorCode = PhraseErrorCode | 'open-window' | 'several-stretches';
+type BaselineErrorCode = PhraseErrorCode | 'open-window' | 'several-stretches';
 
 export type ResolvedBaseline =
   | {
@@ -146,7 +146,7 @@ function steppingBack(phrase: WholePhrase, run: DayRun, context: PeriodContext):
 }
 
 /** How many whole units a window counts as; undefined when it does not count as whole units. */
-export function wholeUnits(
+function wholeUnits(
   phrase: WholePhrase,
   run: DayRun,
   rule: CalendarRule,

@@ -16,7 +16,7 @@ const NAMED: readonly Unit[] = [
 ];
 
 /** The days of one stretch: "March 2025", "3 Mar – 1 Jun 2025", "from 3 Mar 2025"; ends inclusive. */
-export function runWords(run: DayRun, rule: CalendarRule): string {
+function runWords(run: DayRun, rule: CalendarRule): string {
   const openStart = run.start === -Infinity;
   const openEnd = run.end === Infinity;
   if (openStart && openEnd) return 'every day';

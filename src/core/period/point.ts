@@ -27,12 +27,12 @@ export class NoDay extends Error {
 }
 
 /** Today, or the as-of day in its place. */
-export function todayIn(context: PeriodContext): Day {
+function todayIn(context: PeriodContext): Day {
   return context.asOf ?? context.today;
 }
 
 /** The last day with data; with an as-of day, the last at or before it. */
-export function latestIn(context: PeriodContext): Day | undefined {
+function latestIn(context: PeriodContext): Day | undefined {
   const { data, asOf } = context;
   return asOf === null ? data[data.length - 1]?.end : previousDayIn(data, asOf);
 }

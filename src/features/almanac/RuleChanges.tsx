@@ -13,7 +13,7 @@ import type { MovedWindow } from '../../core/model/ruleChanges';
 import { changesUnder } from './api';
 
 /** "start 20 days earlier, end 10 days later". */
-export function movesWords({ startMoves, endMoves }: Pick<MovedWindow, 'startMoves' | 'endMoves'>): string {
+function movesWords({ startMoves, endMoves }: Pick<MovedWindow, 'startMoves' | 'endMoves'>): string {
   const side = (name: string, by: number | null) =>
     by === null || by === 0
       ? []

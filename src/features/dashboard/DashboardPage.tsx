@@ -9,6 +9,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useEffect, useState } from 'react';
 import type { Model } from '../../core/model/model';
+import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { PageHeader } from '../ui/PageHeader';
 import { useTraced, useTraceKey } from '../wiring/traced';
@@ -38,8 +39,7 @@ export function DashboardPage({ id }: { id: number }) {
     gcTime: 0,
   });
   const model = useQuery({
-    queryKey: ['model'],
-    queryFn: () => requestJson<Model>('/api/model'),
+    ...MODEL_QUERY,
     staleTime: Infinity,
     gcTime: 0,
   });

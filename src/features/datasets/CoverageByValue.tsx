@@ -11,9 +11,10 @@ import { countDays, countDaysIn, intersectRuns, type DayRuns } from '../../core/
 import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { end, start } from '../../core/calendar/units';
 import { BLANK } from '../../core/model/blank';
-import { sharedOf, type Model } from '../../core/model/model';
+import { sharedOf } from '../../core/model/model';
 import { HatchPattern } from '../../theme/marks';
 import { role as colour } from '../../theme/roles';
+import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { useSize } from '../ui/useSize';
 import type { DatasetSummary } from './api';
@@ -46,7 +47,7 @@ function monthsOf(runs: DayRuns): Month[] {
 export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
   const categories = dataset.columns.filter((column) => column.category);
   const [role, setRole] = useState(dataset.roles[0]!.key);
-  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model') }).data;
+  const model = useQuery(MODEL_QUERY).data;
   // A shared dimension is what people ask for first: which routes have no data when?
   const likely =
     categories.find((entry) => model && sharedOf(model, dataset.key, entry.key)) ?? categories[0];

@@ -24,7 +24,7 @@ import { MeasuresSection } from './MeasuresSection';
 const NOTHING: DatasetEdit = {};
 
 /** A dataset as it will be once an edit has come back. */
-export function withEdit(
+function withEdit(
   dataset: DatasetSummary,
   { name, roles, categories, measures }: DatasetEdit,
 ): DatasetSummary {

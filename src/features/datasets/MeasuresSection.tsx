@@ -9,8 +9,8 @@ import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { measureSchema, type Measure, type Model } from '../../core/model/model';
-import { requestJson } from '../ui/request';
+import { measureSchema, type Measure } from '../../core/model/model';
+import { MODEL_QUERY } from '../ui/modelQuery';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { MeasureEditor } from './MeasureEditor';
 import { definitionWords, DIRECTION_WORDS } from '../../core/model/measureWords';
@@ -24,7 +24,7 @@ export function MeasuresSection({
   onChange: (edit: DatasetEdit) => void;
 }) {
   const { measures, roles } = dataset;
-  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model') }).data;
+  const model = useQuery(MODEL_QUERY).data;
   const [edited, setEdited] = useState<Measure | null>(null);
   const fresh = (from?: Measure): Measure => {
     const taken = new Set(measures.map((measure) => measure.key));

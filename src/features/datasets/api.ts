@@ -126,7 +126,7 @@ export interface LoadResult {
   readonly refused: number;
 }
 
-export interface Job<T> {
+interface Job<T> {
   readonly id: string;
   readonly state: 'running' | 'done' | 'failed' | 'cancelled';
   readonly rows: number;
@@ -182,12 +182,7 @@ export function sendFile(
 const POLL_MS = 200;
 
 /** Follows work on the server until it ends. Throws a `RequestError` when it fails; the signal cancels it. */
-export async function followJob<T>(
-  started: Job<T>,
-  doing: string,
-  follow: Follow,
-  signal: AbortSignal,
-): Promise<T> {
+async function followJob<T>(started: Job<T>, doing: string, follow: Follow, signal: AbortSignal): Promise<T> {
   const cancel = () =>
     void requestJson(`/api/jobs/${started.id}`, { method: 'DELETE' }).catch(() => undefined);
   signal.addEventListener('abort', cancel, { once: true });

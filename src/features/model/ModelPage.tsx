@@ -4,16 +4,15 @@ import Box from '@mui/material/Box';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import type { Model } from '../../core/model/model';
+import { MODEL_QUERY } from '../ui/modelQuery';
 import { Section } from '../ui/Section';
 import { PageHeader } from '../ui/PageHeader';
-import { requestJson } from '../ui/request';
 import { Definitions } from './Definitions';
 import { ModelMap } from './ModelMap';
 import { SharedDimensions } from './SharedDimensions';
 
 export function ModelPage() {
-  const model = useQuery({ queryKey: ['model'], queryFn: () => requestJson<Model>('/api/model') });
+  const model = useQuery(MODEL_QUERY);
   const data = model.data;
   return (
     <>

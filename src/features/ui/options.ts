@@ -1,7 +1,7 @@
 /** Options of the settings that several items share. */
 import { UNITS, type Unit } from '../../core/calendar/units';
 import { ATTRIBUTES, attributeName } from '../../core/calendar/attributes';
-import { dimensionKey, dimensionName, type Dimension } from '../../core/model/dimension';
+import { dimensionName, type Dimension } from '../../core/model/dimension';
 import { sharedOf, type Model } from '../../core/model/model';
 import type { Option } from './fields';
 
@@ -54,6 +54,3 @@ export function sameDimension(model: Model, dimension: Dimension): Dimension {
   if ('attribute' in dimension) return dimension;
   return sharedOf(model, dimension.dataset, dimension.column)?.members[0] ?? dimension;
 }
-
-export const dimensionOptions = (model: Model): Option[] =>
-  dimensionsIn(model).map(({ dimension, label }) => ({ value: dimensionKey(dimension), label }));

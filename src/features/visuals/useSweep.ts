@@ -56,7 +56,6 @@ export function useSweep(picking: Picking | undefined, count: number) {
     },
   };
 }
-export type SweepControl = ReturnType<typeof useSweep>;
 
 /** What a screen reader is told about choosing, after what arrow keys do. */
 export const CHOOSING_WORDS =

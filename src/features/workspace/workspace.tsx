@@ -16,7 +16,7 @@ import type { DocumentStore } from './documentStore';
 import { shownBy, type Held, type HeldStore } from './heldStore';
 import { useHeldStore } from './useAddress';
 
-interface Workspace {
+export interface Workspace {
   readonly store: DocumentStore;
   readonly answers: AnswersStore;
   readonly model: Model;
@@ -96,18 +96,36 @@ export function WorkspaceProvider({
   const document = useStore(store, (state) => state.document);
   const held = useHeldStore(store, document);
   const [answers] = useState(createAnswersStore);
-  const design = useMemo(() => designOf(document, model), [document, model]);
   const today = useToday(document, model);
-  useEngine(design, held, answers, today);
-  const value = useMemo(
+  const workspace = useMemo(
     (): Workspace => ({ store, answers, model, held, today }),
     [store, answers, model, held, today],
   );
   return (
-    <WorkspaceContext.Provider value={value}>
+    <WorkspaceScope workspace={workspace}>
+      <Turning />
+      {children}
+    </WorkspaceScope>
+  );
+}
+
+/** Gives its children a workspace, and the design that follows from it. */
+export function WorkspaceScope({ workspace, children }: { workspace: Workspace; children: ReactNode }) {
+  const { store, model } = workspace;
+  const document = useStore(store, (state) => state.document);
+  const design = useMemo(() => designOf(document, model), [document, model]);
+  return (
+    <WorkspaceContext.Provider value={workspace}>
       <DesignContext.Provider value={design}>{children}</DesignContext.Provider>
     </WorkspaceContext.Provider>
   );
+}
+
+/** Has every change answered. */
+function Turning() {
+  const { held, answers, today } = useWorkspace();
+  useEngine(useDesign(), held, answers, today);
+  return null;
 }
 
 /** Asks the engine for a turn whenever the design, what is held, or the day changes. */

@@ -40,7 +40,7 @@ export interface Span {
 }
 
 /** First and last day of all data, widened to whole years (calendar and fiscal); this year without data. */
-export async function almanacSpan(rule: CalendarRule): Promise<Span> {
+async function almanacSpan(rule: CalendarRule): Promise<Span> {
   let first = Infinity;
   let last = -Infinity;
   for (const stored of await loadedDatasets()) {

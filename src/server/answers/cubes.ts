@@ -120,10 +120,7 @@ async function removeOutdated(stored: StoredDataset, load: number) {
 }
 
 /** The rows of a dataset grouped for a cube; undefined when there are too many groups. */
-export async function groupedRows(
-  stored: StoredDataset,
-  shape: CubeShape,
-): Promise<GroupedRow[] | undefined> {
+async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<GroupedRow[] | undefined> {
   const { columns } = stored.definition;
   const day = physicalDay(columns, shape.day);
   const target = { columns, spellings: shape.spellings };

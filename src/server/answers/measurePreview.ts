@@ -15,7 +15,7 @@ import { readModel } from '../model/model';
 import { sqlSource } from './sqlSource';
 
 /** Ids of the items of a preview. */
-export const PREVIEW = { line: 'line', year: 'year', figure: 'figure' } as const;
+const PREVIEW = { line: 'line', year: 'year', figure: 'figure' } as const;
 
 function previewDocument(dataset: string, measure: string): DashboardDocument {
   const measures = [shownMeasure(dataset, measure)];

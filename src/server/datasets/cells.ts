@@ -4,8 +4,8 @@ import { checkedDay, isoDay, type Day } from '../../core/calendar/day';
 import { TEXT_LENGTH, type DateOrder, type StoredColumn } from './definition';
 
 /** Days outside these (inclusive) are taken for mistakes of typing. */
-export const EARLIEST_ACCEPTED = checkedDay(1800, 1, 1)!;
-export const LATEST_ACCEPTED = checkedDay(2199, 12, 31)!;
+const EARLIEST_ACCEPTED = checkedDay(1800, 1, 1)!;
+const LATEST_ACCEPTED = checkedDay(2199, 12, 31)!;
 
 /** A cell's SQL text (null: blank), its day if it is a date, or the reason why it does not fit. */
 export type Cell =

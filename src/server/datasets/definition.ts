@@ -6,7 +6,7 @@ export const DATE_ORDERS = ['iso', 'dmy', 'mdy'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];
 
 /** A column with what is needed to read it from a file. */
-export const storedColumnSchema = columnSchema.extend({
+const storedColumnSchema = columnSchema.extend({
   dateOrder: z.enum(DATE_ORDERS),
   decimalMark: z.enum(['point', 'comma']),
 });

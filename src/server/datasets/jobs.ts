@@ -5,7 +5,7 @@ import { once } from '../once';
 import { Problem } from '../problem';
 import type { Progress } from './profile';
 
-export type JobState = 'running' | 'done' | 'failed' | 'cancelled';
+type JobState = 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface JobReport {
   readonly id: string;

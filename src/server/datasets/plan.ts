@@ -7,7 +7,7 @@ import type { FileProfile } from './profile';
 import { FORMATS } from '../sources/formats';
 import { DELIMITERS } from './textFile';
 
-export const columnPlanSchema = z.object({
+const columnPlanSchema = z.object({
   name: z.string().min(1).max(200),
   type: z.enum(COLUMN_TYPES),
   dateOrder: z.enum(DATE_ORDERS).default('iso'),
@@ -17,7 +17,7 @@ export const columnPlanSchema = z.object({
   /** Name of the date role, or null when the column is none. */
   role: z.string().trim().min(1).max(60).nullable().default(null),
 });
-export type ColumnPlan = z.infer<typeof columnPlanSchema>;
+type ColumnPlan = z.infer<typeof columnPlanSchema>;
 
 export const loadPlanSchema = z.object({
   /** Name of the dataset. */

@@ -6,7 +6,7 @@ import { DATE_ORDERS, keyFor, type DateOrder } from './definition';
 import type { Format } from '../sources/formats';
 import { readHeader, readRows, type Delimiter } from './textFile';
 
-export interface ColumnProfile {
+interface ColumnProfile {
   readonly key: string;
   readonly name: string;
   readonly type: ColumnType;

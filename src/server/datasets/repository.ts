@@ -87,7 +87,7 @@ export interface DatasetSummary extends DatasetModel {
   readonly coverage: Record<string, RoleCoverage>;
   readonly origin: Origin | null;
 }
-export interface RoleCoverage {
+interface RoleCoverage {
   readonly first: string | null;
   readonly last: string | null;
   readonly days: number;

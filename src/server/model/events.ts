@@ -15,7 +15,7 @@ const LOOK_MS = 1000;
 const ALIVE_MS = 20_000;
 
 /** A change of the model; the loads are those done since the last one. */
-export interface ModelEvent {
+interface ModelEvent {
   readonly revision: number;
   readonly loads: readonly {
     readonly dataset: string;

@@ -35,7 +35,7 @@ export type ControlOf<K extends ControlKind> = { [Each in K]: z.infer<Kinds[Each
 export type Control = ControlOf<ControlKind>;
 
 /** The kinds of controls that hold something of a form. */
-export type KindHolding<F extends HeldForm> = {
+type KindHolding<F extends HeldForm> = {
   [K in ControlKind]: Kinds[K]['holds'] extends F ? K : never;
 }[ControlKind];
 export type ControlHolding<F extends HeldForm> = ControlOf<KindHolding<F>>;
@@ -51,7 +51,6 @@ export type DateTree = ControlOf<'tree'>;
 export type Slicer = ControlOf<'slicer'>;
 export type ConditionControl = ControlOf<'condition'>;
 export type NumberRange = ControlOf<'numbers'>;
-export type AsOfControl = ControlOf<'asof'>;
 
 type Schemas = { -readonly [K in ControlKind]: Kinds[K]['schema'] }[ControlKind];
 

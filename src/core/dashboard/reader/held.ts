@@ -183,11 +183,8 @@ export const isSwitchedOff = (state: ReaderState, control: string): boolean =>
   state.off?.includes(control) === true;
 
 /** Whether a control holds what a reveal rule names. */
-export const holdsOneOf = (
-  control: Control,
-  state: ReaderState,
-  wanted: readonly (string | null)[],
-): boolean => formOf(control).includes(heldBy(control, state) as never, wanted);
+const holdsOneOf = (control: Control, state: ReaderState, wanted: readonly (string | null)[]): boolean =>
+  formOf(control).includes(heldBy(control, state) as never, wanted);
 
 /** What a control without days holds, in words; null where it lets every row be. */
 export const heldWords = (control: Control, state: ReaderState, model: Model): string | null =>

@@ -45,8 +45,8 @@ export interface RehearsalLane {
   readonly windows: readonly string[];
 }
 
-export type ProblemKind = 'empty phrase' | 'no data' | 'jump';
-export interface RehearsalProblem {
+type ProblemKind = 'empty phrase' | 'no data' | 'jump';
+interface RehearsalProblem {
   readonly day: Day;
   readonly item: string;
   readonly kind: ProblemKind;

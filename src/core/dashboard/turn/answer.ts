@@ -79,7 +79,7 @@ export interface BrokenAnswer {
 }
 
 /** The control is not revealed now: it is not shown and has no effect. */
-export interface HiddenAnswer {
+interface HiddenAnswer {
   readonly kind: 'hidden';
 }
 
@@ -116,7 +116,7 @@ export interface UseAnswer {
 }
 
 /** What a note is about. */
-export type NoteCode =
+type NoteCode =
   | 'no-data'
   | 'whole-units'
   | 'spread'

@@ -40,7 +40,7 @@ export function provisionalFrom(measure: Pick<Measure, 'settles'>, today: Day): 
 export const isCoarse = (measure: Pick<Measure, 'grain'>) => measure.grain !== 'day';
 
 /** The units that lie wholly in the runs; open ends stay open. */
-export function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
+function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
   const whole = (run: DayRun): DayRun => {
     const first = run.start === -Infinity ? -Infinity : start(unit, run.start, rule);
     const last = run.end === Infinity ? Infinity : end(unit, run.end, rule);

@@ -26,7 +26,7 @@ export function totalsOn({ design, settings }: ReachContext, visual: Visual): Ac
 
 type Key = readonly (string | null)[];
 
-export const isWithin = ({ low, high }: NumberBounds, value: number | null): boolean =>
+const isWithin = ({ low, high }: NumberBounds, value: number | null): boolean =>
   value !== null && (low === null || value >= low) && (high === null || value <= high);
 
 /** Whether a group passes every total condition on a visual; undefined when the source cannot tell. */

@@ -73,7 +73,7 @@ function stretchesOf(measure: Measure, runs: DayRuns, rule: CalendarRule): Bucke
 }
 
 /** Spreads the values of stretches evenly over their days, and adds up the days that are shown by bucket. */
-export function spreadOver(
+function spreadOver(
   values: Values,
   stretches: BucketSpan,
   shown: DayRuns,
@@ -97,7 +97,7 @@ export function spreadOver(
  * The quotient of two tables, key by key: null where either side has no value or the lower one is zero. `zeros` says
  * that a missing upper value is none of something that is counted, so a zero.
  */
-export function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: boolean): ValueTable {
+function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: boolean): ValueTable {
   const keyOf = (key: Key) => JSON.stringify(key);
   const upper = new Map(over.keys.map((key, i) => [keyOf(key), over.values[i]!]));
   const values = under.keys.map((key, i) => {
@@ -112,7 +112,7 @@ export function ratioTable(over: ValueTable, under: ValueTable, factor: number, 
 }
 
 /** A percentage is a ratio in hundredths. */
-export const ratioFactor = (measure: Pick<Measure, 'unit'>) => (measure.unit === '%' ? 100 : 1);
+const ratioFactor = (measure: Pick<Measure, 'unit'>) => (measure.unit === '%' ? 100 : 1);
 
 /** The values of a measure whose parts reach so far (one, or two for a ratio). */
 export async function valueTable(

@@ -10,7 +10,7 @@ import type { Design } from './design';
 import { routeTo, routeWords, type Actor, type Route } from './routes';
 import { partsOf } from './uses';
 
-export type CrosspointState = 'wired' | 'unwired' | 'half' | 'no route';
+type CrosspointState = 'wired' | 'unwired' | 'half' | 'no route';
 
 export interface Crosspoint {
   readonly control: string;

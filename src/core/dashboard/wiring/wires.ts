@@ -50,7 +50,7 @@ export function wiresForNewItem(document: DashboardDocument, model: Model, item:
  * The wires of a document after an item came to show other datasets: those that lead nowhere now go, and new ones are
  * laid for controls that had none with it. `document` holds the item as it is now.
  */
-export function wiresForChangedItem(
+function wiresForChangedItem(
   document: DashboardDocument,
   model: Model,
   before: Visual | Control,

@@ -71,7 +71,7 @@ function toggled(runs: DayRuns, day: Day): Day[] {
 }
 
 /** Days as a phrase; none at all is every day. */
-export function daysText(days: readonly Day[]): string {
+function daysText(days: readonly Day[]): string {
   const runs = runsOfDays(days);
   return runs.length === 0 ? 'all' : runs.map((run) => intervalText(run.start, run.end)).join(', ');
 }

@@ -13,7 +13,7 @@ import { OffSwitch } from '../OffSwitch';
 import { HeldChanges } from '../PeriodParts';
 
 /** A typed number; null for nothing, undefined for anything else. */
-export function typedNumber(text: string): number | null | undefined {
+function typedNumber(text: string): number | null | undefined {
   const plain = text.replace(/[\s,]/g, '');
   if (plain === '') return null;
   return /^-?\d{1,15}(\.\d{1,9})?$/.test(plain) ? Number(plain) : undefined;

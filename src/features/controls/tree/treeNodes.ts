@@ -21,7 +21,7 @@ const LEVELS: Record<TreeLevels, readonly Unit[]> = {
   fiscal: ['fiscal year', 'fiscal quarter', 'fiscal month', 'day'],
 };
 
-export type Checked = 'all' | 'some' | 'none';
+type Checked = 'all' | 'some' | 'none';
 
 export interface TreeNode {
   readonly unit: Unit;

@@ -40,7 +40,7 @@ export function basesOf(visual: Chart, series: readonly DrawnSeries[]) {
 }
 
 /** The axis of the values that stand on one side, with as many ticks as there is room for. */
-export function scaleOf(
+function scaleOf(
   visual: Chart,
   series: readonly DrawnSeries[],
   side: 'left' | 'right',

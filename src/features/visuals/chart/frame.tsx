@@ -97,7 +97,7 @@ export interface FrameScale {
 }
 
 /** A label under (or beside) a place; `at` is the place's index. */
-export interface FrameLabel {
+interface FrameLabel {
   readonly at: number;
   readonly text: string;
   readonly bold?: boolean;

@@ -12,7 +12,7 @@ import {
   type ShownMeasure,
 } from './measured';
 
-export const valueAxisSchema = z.discriminatedUnion('kind', [
+const valueAxisSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('zero') }).describe('From zero to the greatest value'),
   z.object({ kind: z.literal('fit') }).describe('From the smallest to the greatest value'),
   z

@@ -5,10 +5,10 @@ import type { Unit } from '../../../calendar/units';
 import { id as ids } from '../../../model/ids';
 import type { DatasetModel, MeasureRef, Model } from '../../../model/model';
 
-export type PartGroup = 'Visuals' | 'Time controls' | 'Slicers and choosers';
+type PartGroup = 'Visuals' | 'Time controls' | 'Slicers and choosers';
 
 /** Width in columns of 24, height in rows of the grid. */
-export interface Size {
+interface Size {
   readonly w: number;
   readonly h: number;
 }

@@ -11,10 +11,10 @@ export type Grain = z.infer<typeof grainSchema>;
 
 /** Buckets drawn at most, and at least, where the grain follows the window and nothing else is set. */
 export const MOST_BUCKETS = 120;
-export const LEAST_BUCKETS = 8;
+const LEAST_BUCKETS = 8;
 
 /** A measure as a visual shows it. */
-export const shownMeasureSchema = z.object({
+const shownMeasureSchema = z.object({
   dataset: ids.key,
   measure: ids.key,
   role: ids.key
@@ -36,7 +36,6 @@ const ownPeriodSchema = z.object({
     .describe('In the place of the windows of wired time controls, or within them'),
   anchor: z.string().min(1).max(200).nullable().default(null).describe('As time controls have it'),
 });
-export type OwnPeriod = z.infer<typeof ownPeriodSchema>;
 
 /** What every visual has. */
 export const commonOfVisuals = {

@@ -113,7 +113,7 @@ async function alongTime(ground: Ground, visual: Chart): Promise<VisualAnswer> {
 }
 
 /** A table with only the groups that pass a test. */
-export function passing(table: ValueTable, passes: (key: ValueTable['keys'][number]) => boolean): ValueTable {
+function passing(table: ValueTable, passes: (key: ValueTable['keys'][number]) => boolean): ValueTable {
   const kept = table.keys.map((_, g) => g).filter((g) => passes(table.keys[g]!));
   if (kept.length === table.keys.length) return table;
   return { ...table, keys: kept.map((g) => table.keys[g]!), values: kept.map((g) => table.values[g]!) };
