@@ -24,9 +24,15 @@ import { useModelEvents } from '../workspace/useModelEvents';
 import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from '../workspace/workspace';
 
 /** Parts that readers never see come when they are wanted. */
-const later = { ssr: false, loading: () => <LinearProgress aria-label="Opening" /> } as const;
-const ArrangeMode = dynamic(() => import('./arrange/ArrangeMode').then((part) => part.ArrangeMode), later);
-const WireMode = dynamic(() => import('./wire/WireMode').then((part) => part.WireMode), later);
+const opening = () => <LinearProgress aria-label="Opening" />;
+const ArrangeMode = dynamic(() => import('./arrange/ArrangeMode').then((part) => part.ArrangeMode), {
+  ssr: false,
+  loading: opening,
+});
+const WireMode = dynamic(() => import('./wire/WireMode').then((part) => part.WireMode), {
+  ssr: false,
+  loading: opening,
+});
 const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => part.TracePanel), {
   ssr: false,
 });

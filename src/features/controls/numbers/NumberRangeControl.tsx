@@ -16,7 +16,8 @@ import { HeldChanges } from '../PeriodParts';
 function typedNumber(text: string): number | null | undefined {
   const plain = text.replace(/[\s,]/g, '');
   if (plain === '') return null;
-  return /^-?\d{1,15}(\.\d{1,9})?$/.test(plain) ? Number(plain) : undefined;
+  // Adding 0 makes 0 of a typed "-0".
+  return /^-?\d{1,15}(\.\d{1,9})?$/.test(plain) ? Number(plain) + 0 : undefined;
 }
 
 const words = (value: number | null) =>
