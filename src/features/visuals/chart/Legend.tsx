@@ -2,8 +2,8 @@
 import type { DrawnSeries } from './chartLayout';
 import { role } from '../../../theme/roles';
 
-/** Height of the line of names with the gap under it. */
-export const LEGEND_HEIGHT = 28;
+/** Height of the line of names with the gap under it; one series needs none. */
+export const legendHeight = (series: readonly unknown[]) => (series.length > 1 ? 28 : 0);
 
 type NamedSeries = Pick<DrawnSeries, 'name' | 'measure' | 'mark' | 'colour' | 'dash' | 'axis'>;
 

@@ -5,7 +5,7 @@ import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
 import { axisPlaces, type AxisPlace, type DrawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import type { FrameLayout, FrameScale } from './frame';
-import { LEGEND_HEIGHT } from './Legend';
+import { legendHeight } from './Legend';
 import { axisLabel, extentOf, valueScale } from './scale';
 import { fitted, textWidth } from './textWidth';
 
@@ -78,7 +78,7 @@ export function columnLayout(
   size: { readonly width: number; readonly height: number },
 ): ColumnLayout {
   const count = answer.buckets?.starts.length ?? answer.categories?.length ?? 0;
-  const legend = series.length > 1 ? LEGEND_HEIGHT : 0;
+  const legend = legendHeight(series);
   const plotHeight = Math.max(1, size.height - legend - TOP - LABELS);
   const left = scaleOf(visual, series, 'left', plotHeight);
   const right = series.some((entry) => entry.axis === 'right')

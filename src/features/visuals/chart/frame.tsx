@@ -18,7 +18,6 @@ import {
 import {
   CartesianGrid,
   ComposedChart,
-  Legend,
   Line,
   ReferenceArea,
   ResponsiveContainer,
@@ -32,7 +31,7 @@ import {
 import { role } from '../../../theme/roles';
 import { Tip } from '../Tip';
 import type { DrawnSeries } from './chartLayout';
-import { LEGEND_HEIGHT, SeriesNames } from './Legend';
+import { legendHeight, SeriesNames } from './Legend';
 import { axisLabel } from './scale';
 
 export interface PlotArea {
@@ -211,13 +210,13 @@ const Frame = memo(function Frame({
   hatch: string;
   channel: FreshChannel;
 }) {
-  const { lies, count, partial, series, margin, right } = layout;
+  const { lies, count, partial, margin } = layout;
   const data = useMemo(() => Array.from({ length: count }, (_, place) => ({ place })), [count]);
   return (
     <ComposedChart
       data={data}
       layout={lies ? 'vertical' : 'horizontal'}
-      margin={margin}
+      margin={{ ...margin, top: margin.top + legendHeight(layout.series) }}
       accessibilityLayer={false}
       aria-hidden="true"
       style={{ pointerEvents: 'none' }}
@@ -236,13 +235,6 @@ const Frame = memo(function Frame({
           data-mark="partial"
         />
       ))}
-      {series.length > 1 && (
-        <Legend
-          verticalAlign="top"
-          height={LEGEND_HEIGHT}
-          content={() => <SeriesNames series={series} twoAxes={right !== null} />}
-        />
-      )}
       <Tooltip
         active={pointed !== null}
         {...(pointed === null ? {} : { defaultIndex: pointed })}
@@ -254,14 +246,7 @@ const Frame = memo(function Frame({
         content={({ coordinate }) => <TipAtPlace channel={channel} coordinate={coordinate} />}
       />
       {/* Without marks of its own a chart would have nothing to tell at a place. */}
-      <Line
-        xAxisId="bottom"
-        yAxisId="left"
-        dataKey="place"
-        hide
-        legendType="none"
-        isAnimationActive={false}
-      />
+      <Line xAxisId="bottom" yAxisId="left" dataKey="place" hide isAnimationActive={false} />
       <Marks channel={channel} />
     </ComposedChart>
   );
@@ -284,6 +269,15 @@ export function useSteadyLayout(layout: FrameLayout | null): FrameLayout | null 
   const isSame = JSON.stringify(kept) === JSON.stringify(layout);
   if (!isSame) setKept(layout);
   return isSame ? kept : layout;
+}
+
+/** Names of the series above the plot; the library's own legend is measured as shown, and so too low when scaled. */
+function Names({ layout: { series, margin, right } }: { layout: FrameLayout }) {
+  return (
+    <div style={{ position: 'absolute', top: margin.top, left: margin.left, right: margin.right }}>
+      <SeriesNames series={series} twoAxes={right !== null} />
+    </div>
+  );
 }
 
 /** Container and frame: drawn again only when one of them changed. */
@@ -310,6 +304,7 @@ const Contained = memo(function Contained({
       >
         {layout && <Frame layout={layout} {...inside} />}
       </ResponsiveContainer>
+      {layout && legendHeight(layout.series) > 0 && <Names layout={layout} />}
     </div>
   );
 });

@@ -6,7 +6,7 @@ import { valueWords } from '../../../core/model/figures';
 import type { DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
 import type { FrameLayout } from './frame';
-import { LEGEND_HEIGHT } from './Legend';
+import { legendHeight } from './Legend';
 import { extentOf, valueScale } from './scale';
 import { fitted, textWidth } from './textWidth';
 
@@ -50,7 +50,7 @@ export function lyingLayout(
   const figures = names.map((_, i) => series.map((entry) => valueWords(entry.unit, entry.values[i] ?? null)));
   const { stacked, reached } = basesOf(visual, series);
   const isStacked = stacked.length > 0;
-  const start = series.length > 1 ? LEGEND_HEIGHT : 0;
+  const start = legendHeight(series);
   const lanes = isStacked ? 1 : Math.max(1, series.length);
   const room = Math.floor((size.height - start) / Math.max(1, names.length));
   const row = Math.max(LEAST_ROW, lanes * LEAST_BAR + 6, Math.min(MOST_ROW * Math.min(lanes, 2), room));
