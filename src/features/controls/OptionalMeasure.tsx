@@ -9,10 +9,13 @@ const NONE = 'none';
 
 export function OptionalMeasure({
   label,
+  none = 'None',
   value,
   onChange,
 }: {
   label: string;
+  /** What having none is called. */
+  none?: string;
   value: MeasureRef | null;
   onChange: (value: MeasureRef | null) => void;
 }) {
@@ -21,7 +24,7 @@ export function OptionalMeasure({
     <ChoiceSetting
       label={label}
       value={value ? `${value.dataset}/${value.measure}` : NONE}
-      options={[{ value: NONE, label: 'None' }, ...measureOptions(model)]}
+      options={[{ value: NONE, label: none }, ...measureOptions(model)]}
       onChange={(text) => {
         const [dataset, measure] = text.split('/');
         onChange(dataset && measure ? { dataset, measure } : null);

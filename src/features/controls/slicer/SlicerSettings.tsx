@@ -8,12 +8,12 @@ import { dimensionKey, isAttribute } from '../../../core/model/dimension';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
-import { dimensionsIn, measureOptions, sameDimension } from '../../ui/options';
+import { dimensionsIn, sameDimension } from '../../ui/options';
 import { SaveDefinition } from './SaveDefinition';
+import { OptionalMeasure } from '../OptionalMeasure';
 import { HoldSetting, RevealSetting } from '../RevealSetting';
 import { useControlAnswer, useWorkspace } from '../../workspace/workspace';
 
-const NATURAL = 'natural';
 /** Levels of a tree below the first, at most. */
 const MOST_BELOW = 3;
 
@@ -125,14 +125,11 @@ export function SlicerSettings({
         checked={slicer.required}
         onChange={(required) => change({ required })}
       />
-      <ChoiceSetting
+      <OptionalMeasure
         label="Order of values"
-        value={slicer.orderBy ? `${slicer.orderBy.dataset}/${slicer.orderBy.measure}` : NATURAL}
-        options={[{ value: NATURAL, label: 'By name, or as the almanac has it' }, ...measureOptions(model)]}
-        onChange={(text) => {
-          const [dataset, measure] = text.split('/');
-          change({ orderBy: dataset && measure ? { dataset, measure } : null });
-        }}
+        none="By name, or as the almanac has it"
+        value={slicer.orderBy}
+        onChange={(orderBy) => change({ orderBy })}
       />
       <ChoiceSetting
         label="Search finds what"

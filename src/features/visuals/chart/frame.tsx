@@ -1,6 +1,6 @@
 'use client';
 /**
- * What stands around the marks of a chart: container, axes, grid, legend and tooltip, all of Recharts. It is drawn a
+ * What stands around the marks of a chart: container, axes, grid and tooltip of Recharts, and the names of the series. It is drawn a
  * moment behind the marks and only when something of it changed, so that a frame of a drag draws marks alone. One
  * element over it takes pointer and keys.
  */
