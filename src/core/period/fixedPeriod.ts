@@ -92,6 +92,19 @@ export function daysOfFixedPeriod(period: FixedPeriod, rule: CalendarRule): DayR
   return run.start >= FIRST_DAY && run.end <= LAST_DAY ? run : undefined;
 }
 
+/**
+ * One end of a fixed period under a rule: its first or its last day; undefined where that lies outside years
+ * 0001–9999, wherever the other end lies.
+ */
+export function endOfFixedPeriod(
+  period: FixedPeriod,
+  side: 'start' | 'end',
+  rule: CalendarRule,
+): Day | undefined {
+  const day = unboundedDays(period, rule)[side];
+  return isKnownDay(day) ? day : undefined;
+}
+
 function unboundedDays(period: FixedPeriod, rule: CalendarRule): DayRun {
   const spanOf = (unit: Parameters<typeof firstDay>[0], index: number): DayRun => ({
     start: firstDay(unit, index, rule),
@@ -131,18 +144,21 @@ export function printDuration(duration: Duration): string {
   return `P${part(duration.years, 'Y')}${part(duration.months, 'M')}${part(duration.weeks, 'W')}${part(duration.days, 'D')}`;
 }
 
+const DURATION =
+  /^P(?=\d)(?:(\d+(?:\.\d+)?)Y)?(?:(\d+(?:\.\d+)?)M)?(?:(\d+(?:\.\d+)?)W)?(?:(\d+(?:\.\d+)?)D)?$/i;
+
 /** Larger parts are taken for this: they lead out of the known years anyway, and stay exact as numbers. */
 const LARGEST_PART = 1e15;
 
 /**
  * Reads an ISO 8601 duration of whole years, months, weeks and days in that order; undefined if it is none,
- * `bad-count` if a part is 0.
+ * `bad-count` if a part is 0 or no whole number.
  */
 export function readDuration(text: string): Duration | 'bad-count' | undefined {
-  const match = /^P(?=\d)(?:(\d+)Y)?(?:(\d+)M)?(?:(\d+)W)?(?:(\d+)D)?$/i.exec(text);
+  const match = DURATION.exec(text);
   if (!match) return undefined;
   const parts = match.slice(1);
-  if (parts.some((part) => part !== undefined && Number(part) < 1)) return 'bad-count';
+  if (parts.some((part) => part !== undefined && (part.includes('.') || Number(part) < 1))) return 'bad-count';
   const [years, months, weeks, days] = parts.map((part) => Math.min(LARGEST_PART, Number(part ?? 0)));
   return { years: years!, months: months!, weeks: weeks!, days: days! };
 }

@@ -374,7 +374,7 @@ class PhraseGrammar extends EmbeddedActionsParser {
       { ALT: (): PointBase => (this.CONSUME(t.Today), { kind: 'today' }) },
       { ALT: (): PointBase => (this.CONSUME(t.Yesterday), { kind: 'yesterday' }) },
       { ALT: (): PointBase => (this.CONSUME(t.Tomorrow), { kind: 'tomorrow' }) },
-      { ALT: (): PointBase => (this.CONSUME(t.Latest), { kind: 'latest' }) },
+      { ALT: (): PointBase => this.SUBRULE(this.latest) },
       { ALT: (): PointBase => (this.CONSUME(t.Earliest), { kind: 'earliest' }) },
       {
         ALT: (): PointBase => {
@@ -395,6 +395,17 @@ class PhraseGrammar extends EmbeddedActionsParser {
     const steps: Step[] = [];
     this.MANY(() => steps.push(this.SUBRULE(this.step)));
     return { base, steps };
+  });
+
+  private readonly latest = this.RULE('latest', (): PointBase => {
+    let kind: 'latest' | 'latest so far' = 'latest';
+    this.CONSUME(t.Latest);
+    this.OPTION(() => {
+      this.CONSUME(t.So);
+      this.CONSUME(t.Far);
+      kind = 'latest so far';
+    });
+    return { kind };
   });
 
   private readonly dayOf = this.RULE('dayOf', (): PointBase => {

@@ -50,7 +50,7 @@ export type RefUnit =
 
 export type PointBase =
   | { readonly kind: 'day'; readonly day: Day }
-  | { readonly kind: 'today' | 'yesterday' | 'tomorrow' | 'latest' | 'earliest' }
+  | { readonly kind: 'today' | 'yesterday' | 'tomorrow' | 'latest' | 'latest so far' | 'earliest' }
   | { readonly kind: 'start' | 'end'; readonly of: RefUnit }
   | { readonly kind: 'day of'; readonly dayOfMonth: number; readonly of: RefUnit };
 
@@ -154,7 +154,7 @@ export function staysFixed(phrase: Phrase): boolean {
   return isFixedPhrase(whole) && whole.kind !== 'all';
 }
 
-const needsDays = (point: Point): boolean => ['latest', 'earliest'].includes(point.base.kind);
+const needsDays = (point: Point): boolean => ['latest', 'latest so far', 'earliest'].includes(point.base.kind);
 
 /** Whether the days of a phrase depend on the days with data; `anchor` is what rolling phrases count from. */
 export function usesData(phrase: Phrase, anchor: Point): boolean {

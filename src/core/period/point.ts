@@ -70,6 +70,8 @@ function dayOfBase(base: PointBase, context: PeriodContext, reference: () => Day
       return todayIn(context) + 1;
     case 'latest':
       return known(latestIn(context));
+    case 'latest so far':
+      return known(previousDayIn(context.data, todayIn(context)));
     case 'earliest':
       return known(context.data[0]?.start);
     case 'start':

@@ -10,7 +10,7 @@ import {
   type DayRuns,
 } from '../calendar/runs';
 import { end, firstDay, indexOf, shift, start, unitAt, type Unit } from '../calendar/units';
-import { daysOfFixedPeriod, isKnownDay, shiftByDuration } from './fixedPeriod';
+import { daysOfFixedPeriod, endOfFixedPeriod, isKnownDay, shiftByDuration } from './fixedPeriod';
 import { parsePhrase, phraseError } from './parse';
 import {
   isFixedPhrase,
@@ -177,9 +177,9 @@ function daysOfRolling(
 
 function dayOfEnd(point: RangeEnd, side: 'start' | 'end', context: PeriodContext, ref: () => Day): Day {
   if (!isLongPeriod(point)) return dayOfPoint(point, context, ref);
-  const days = daysOfFixedPeriod(point, context.rule);
-  if (!days) throw new NoDay('out-of-range');
-  return days[side];
+  const day = endOfFixedPeriod(point, side, context.rule);
+  if (day === undefined) throw new NoDay('out-of-range');
+  return day;
 }
 
 /** From the n-th most recent day with data at or before a day to the most recent one. */

@@ -91,7 +91,7 @@ const monthOnly = refUnit.filter((of) =>
 const base: fc.Arbitrary<PointBase> = fc.oneof(
   recentDay.map((day) => ({ kind: 'day' as const, day })),
   fc
-    .constantFrom('today', 'yesterday', 'tomorrow', 'latest', 'earliest')
+    .constantFrom('today', 'yesterday', 'tomorrow', 'latest', 'latest so far', 'earliest')
     .map((kind) => ({ kind }) as PointBase),
   fc.record({ kind: fc.constantFrom('start' as const, 'end' as const), of: refUnit }),
   fc.record({

@@ -35,7 +35,8 @@ export const Open = word('Open', '\\.\\.');
 export const DayText = word('DayText', '\\d{4}-\\d{2}-\\d{2}');
 const Year = word('Year', '\\d{4}', [LongText, Count]);
 const OtherLong = word('OtherLong', `(?:FY\\d{4}(?:-[^${SPACES}/,]*)?|\\d{4}-[^${SPACES}/,]*)`, [LongText]);
-export const DurationText = word('DurationText', 'P(?:\\d+[YMWD])+');
+/** A duration, or something of its shape: parts that are no whole numbers are told as such. */
+export const DurationText = word('DurationText', 'P(?:\\d+(?:\\.\\d+)?[YMWD])+');
 const SignedNumber = word('SignedNumber', '[+-]\\d+(?:\\.\\d+)?', [Signed, Count]);
 const PlainNumber = word('PlainNumber', '\\d+(?:\\.\\d+)?', [Count]);
 
@@ -60,6 +61,8 @@ export const Yesterday = word('Yesterday', 'yesterday');
 export const Tomorrow = word('Tomorrow', 'tomorrow');
 export const Latest = word('Latest', 'latest');
 export const Earliest = word('Earliest', 'earliest');
+export const So = word('So', 'so');
+export const Far = word('Far', 'far');
 export const Start = word('Start', 'start');
 export const End = word('End', 'end');
 export const Counted = word('Counted', 'counted');
@@ -114,6 +117,8 @@ export const TOKENS: TokenType[] = [
   Tomorrow,
   Latest,
   Earliest,
+  So,
+  Far,
   Start,
   End,
   Counted,
@@ -158,6 +163,8 @@ export const WORDS: ReadonlyMap<TokenType, readonly string[]> = new Map<TokenTyp
   [Tomorrow, ['tomorrow']],
   [Latest, ['latest']],
   [Earliest, ['earliest']],
+  [So, ['so']],
+  [Far, ['far']],
   [Start, ['start']],
   [End, ['end']],
   [Counted, ['counted']],

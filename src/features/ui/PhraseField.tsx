@@ -4,11 +4,12 @@ import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { completePhrase } from '../../core/period/complete';
-import type { Parsed, PhraseError } from '../../core/period/phrase';
+import type { Parsed } from '../../core/period/phrase';
 import type { PeriodContext } from '../../core/period/point';
 import { printPhrase } from '../../core/period/print';
 import { parsePhrase } from '../../core/period/parse';
 import { resolvePhrase } from '../../core/period/resolve';
+import { suggestPhrase } from '../../core/period/suggest';
 import { phraseStyle } from '../../theme/roles';
 import { ErrorPlace } from './ErrorPlace';
 import { OFFER_FIELD, type Offer } from './offers';
@@ -37,7 +38,7 @@ export function PhraseField({ label, value, context, history = [], onCommit }: P
   const parsed = useMemo(() => parsePhrase(text), [text]);
   const offers = useMemo(() => (draft === null ? [] : offersFor(draft, history)), [draft, history]);
   const commit = (typed: string) => {
-    const read = parsePhrase(typed);
+    const read = parsePhrase(suggestPhrase(typed) ?? typed);
     if (!read.ok) return;
     const next = printPhrase(read.phrase);
     if (next !== value) onCommit(next);
@@ -106,7 +107,14 @@ function Below({
       </span>
     );
   }
-  return <ErrorPlace text={text} {...placeOf(parsed.error)} />;
+  const { from, to, message } = parsed.error;
+  const meant = suggestPhrase(text);
+  return (
+    <ErrorPlace
+      text={text}
+      from={from}
+      to={to}
+      message={meant === undefined ? message : `Did you mean “${meant}”? Enter takes it.`}
+    />
+  );
 }
-
-const placeOf = ({ from, to, message }: PhraseError) => ({ from, to, message });
