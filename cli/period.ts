@@ -103,7 +103,7 @@ export function printPeriod(text: string, options: PeriodOptions): void {
     const clipped = clipRuns(resolved.runs, data);
     console.log(
       clipped.empty
-        ? `no data in it${clipped.nearest === undefined ? '' : `; nearest: ${isoDay(clipped.nearest)}`}`
+        ? `no data in it${clipped.nearest === undefined ? '' : `; nearest: ${isoDay(clipped.nearest.day)}`}`
         : `with data: ${runText(clipped.runs)}  ${describeRuns(clipped.runs, rule)}, data on ${clipped.daysWithData}`,
     );
   }

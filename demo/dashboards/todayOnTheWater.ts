@@ -23,7 +23,7 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       8,
       5,
     ],
-    [{ id: 'asof', kind: 'asof', title: 'As of', hold: false, reveal: null }, 8, 0, 7, 5],
+    [{ id: 'asof', kind: 'asof', title: 'As of', hold: false, reveal: null, later: [] }, 8, 0, 7, 5],
     [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 5, 4, 9],
     [slicer('port', 'Port', column('weather', 'station')), 0, 14, 4, 9],
     [

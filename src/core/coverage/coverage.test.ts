@@ -85,7 +85,7 @@ describe('coverage', () => {
     const data = runs(['2025-01-01', '2025-01-10'], ['2025-02-01', '2025-02-28']);
     const nearest = (first: string, last: string) => {
       const clipped = clipRuns(runs([first, last]), data);
-      return clipped.empty ? clipped.nearest : 'not empty';
+      return clipped.empty ? clipped.nearest?.day : 'not empty';
     };
     expect(nearest('2025-01-12', '2025-01-20')).toBe(d('2025-01-10'));
     expect(nearest('2025-01-20', '2025-01-30')).toBe(d('2025-02-01'));

@@ -76,9 +76,26 @@ export type Clipped =
   | {
       readonly empty: true;
       readonly reason: 'no-data';
-      /** The day with data nearest to the window; undefined when there is no data at all. */
-      readonly nearest: Day | undefined;
+      /** The day with data nearest to an edge of the window; undefined when there is no data at all. */
+      readonly nearest: NearestDay | undefined;
     };
+
+/** A day with data, and how many days it lies from the edge of a window. */
+export interface NearestDay {
+  readonly day: Day;
+  readonly distance: number;
+}
+
+/** The nearest of several; of two equally near, the later. */
+export function nearestOf(found: readonly (NearestDay | undefined)[]): NearestDay | undefined {
+  let best: NearestDay | undefined;
+  for (const next of found) {
+    if (!next) continue;
+    const isNearer = !best || next.distance < best.distance;
+    if (isNearer || (next.distance === best!.distance && next.day > best!.day)) best = next;
+  }
+  return best;
+}
 
 /** Cuts a window (runs, ends may be open) to the first and last day with data (closed runs). */
 export function clipRuns(window: DayRuns, data: DayRuns): Clipped {
@@ -96,17 +113,14 @@ export function clipRuns(window: DayRuns, data: DayRuns): Clipped {
 }
 
 /** The day with data nearest to any edge of the window; of two equally near, the later. */
-function nearestTo(window: DayRuns, data: DayRuns): Day | undefined {
-  let best: { day: Day; distance: number } | undefined;
-  for (const edge of window.flatMap((run) => [run.start, run.end])) {
-    if (!Number.isFinite(edge)) continue;
-    const day = nearestDayIn(data, edge);
-    if (day === undefined) continue;
-    const distance = Math.abs(day - edge);
-    if (!best || distance < best.distance || (distance === best.distance && day > best.day))
-      best = { day, distance };
-  }
-  return best?.day;
+function nearestTo(window: DayRuns, data: DayRuns): NearestDay | undefined {
+  const edges = window.flatMap((run) => [run.start, run.end]).filter(Number.isFinite);
+  return nearestOf(
+    edges.map((edge) => {
+      const day = nearestDayIn(data, edge);
+      return day === undefined ? undefined : { day, distance: Math.abs(day - edge) };
+    }),
+  );
 }
 
 /** A closed window without data, moved to the nearest day with data, its length kept; undefined if it can stay. */
@@ -116,9 +130,8 @@ export function movedToData(runs: DayRuns, data: DayRuns): DayRuns | undefined {
   const clipped = clipRuns(runs, data);
   if (!clipped.empty || clipped.nearest === undefined) return undefined;
   const length = run.end - run.start;
-  return clipped.nearest > run.end
-    ? [{ start: clipped.nearest, end: clipped.nearest + length }]
-    : [{ start: clipped.nearest - length, end: clipped.nearest }];
+  const { day } = clipped.nearest;
+  return day > run.end ? [{ start: day, end: day + length }] : [{ start: day - length, end: day }];
 }
 
 export type TileState = 'full' | 'part' | 'none';

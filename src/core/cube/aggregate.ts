@@ -177,7 +177,9 @@ function otherDayTests(cube: Cube, query: Pick<AggregateQuery, 'otherDays' | 'da
     if (filter.column === query.day) continue;
     const column = cube.otherDays.find((entry) => entry.column === filter.column);
     if (!column) return undefined;
-    tests.push((cell) => column.days[cell] !== BLANK_DAY && containsDay(filter.runs, column.days[cell]!));
+    tests.push((cell) =>
+      column.days[cell] === BLANK_DAY ? filter.blanks === true : containsDay(filter.runs, column.days[cell]!),
+    );
   }
   return tests;
 }

@@ -4,6 +4,7 @@
  */
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { dayCount, type Cube, type CubeNumber } from './cube';
+import { cellsOnPaths } from './paths';
 import type { GroupColumn, NumberWanted, Selection, ValueFilter } from './query';
 import { conditionKey, isSqlCondition, KEPT, type AnyCondition } from './rowCondition';
 import { cellsKeeping, compiledSql } from './sqlCondition';
@@ -34,7 +35,7 @@ export type CellTest = { readonly codes: Uint32Array; readonly passes: Uint8Arra
 /** Tests on a cube's categories for a selection's filters and conditions; undefined where the cube lacks a column. */
 export function cellTests(
   cube: Cube,
-  selection: Pick<Selection, 'filters' | 'conditions'>,
+  selection: Pick<Selection, 'filters' | 'conditions' | 'paths'>,
 ): CellTest[] | undefined {
   const tests: CellTest[] = [];
   const conditions: ValueFilter[] = [];
@@ -46,6 +47,11 @@ export function cellTests(
       continue;
     }
     const codes = cellsKeeping(cube, condition);
+    if (!codes) return undefined;
+    tests.push({ codes, passes: Uint8Array.of(0, 1) });
+  }
+  for (const filter of selection.paths ?? []) {
+    const codes = cellsOnPaths(cube, filter);
     if (!codes) return undefined;
     tests.push({ codes, passes: Uint8Array.of(0, 1) });
   }

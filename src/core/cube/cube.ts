@@ -72,6 +72,14 @@ export function dayCount(cube: Cube): number {
   return cube.dayOffsets.length - 1;
 }
 
+/** The day of each cell. */
+export function daysOfCells(cube: Cube): Int32Array {
+  const days = new Int32Array(cube.rows.length);
+  for (let day = 0; day < dayCount(cube); day++)
+    days.fill(cube.firstDay + day, cube.dayOffsets[day], cube.dayOffsets[day + 1]);
+  return days;
+}
+
 export function cellCount(cube: Cube): number {
   return cube.rows.length;
 }

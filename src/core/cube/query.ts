@@ -1,6 +1,6 @@
 /** What a visual or a control asks of a dataset, whoever answers: cube or database. */
 import type { Day } from '../calendar/day';
-import type { DayRuns } from '../calendar/runs';
+import { runsOfDays, type DayRuns } from '../calendar/runs';
 import type { AnyCondition } from './rowCondition';
 
 /** Rows whose column has one of the values (null: blank), or none of them. */
@@ -14,6 +14,23 @@ export interface ValueFilter {
 export interface DayFilter {
   readonly column: string;
   readonly runs: DayRuns;
+  /** Whether rows that are blank there are kept as well. */
+  readonly blanks?: boolean;
+}
+
+/** What a path has at one depth: the value of a category, or the class of a day in a date column. */
+export type PathPart =
+  | { readonly kind: 'column'; readonly column: string }
+  | { readonly kind: 'days'; readonly column: string; readonly classes: DayClasses };
+
+/**
+ * Rows whose values in some columns are together those of one of the paths, or of none of them. A path that does not
+ * reach down to the last column stands for all below it.
+ */
+export interface PathFilter {
+  readonly parts: readonly PathPart[];
+  readonly paths: readonly (readonly (string | null)[])[];
+  readonly exclude: boolean;
 }
 
 /** The rows a query is about. Rows that are blank in the date column `day` are never among them. */
@@ -24,6 +41,7 @@ export interface Selection {
   readonly filters: readonly ValueFilter[];
   readonly otherDays: readonly DayFilter[];
   readonly conditions: readonly AnyCondition[];
+  readonly paths?: readonly PathFilter[];
 }
 
 /**
@@ -36,6 +54,16 @@ export interface DayClasses {
   readonly first: Day;
   readonly codes: Uint16Array;
   readonly values: readonly (string | null)[];
+}
+
+/** The days of a class. */
+export function runsOfClass({ first, codes, values }: DayClasses, value: string | null): DayRuns {
+  const wanted = values.indexOf(value);
+  const days: Day[] = [];
+  codes.forEach((code, i) => {
+    if (code === wanted) days.push(first + i);
+  });
+  return runsOfDays(days);
 }
 
 /** What rows are grouped by: a category column, or the class of their day. */
@@ -137,10 +165,18 @@ export function tolerant(source: Source): Source {
   };
 }
 
+/** A key that is the same for the same paths; the classes of days are told by theirs. */
+export const pathsKey = ({ paths = [] }: Pick<Selection, 'paths'>) =>
+  paths.map(({ parts, paths: kept, exclude }) => [
+    parts.map((part) => (part.kind === 'column' ? part.column : [part.column, part.classes.key])),
+    kept,
+    exclude,
+  ]);
+
 /** A key that is the same for selections of the same rows. */
 export function selectionKey(selection: Selection): string {
   const { dataset, day, filters, otherDays, conditions } = selection;
-  return JSON.stringify([dataset, day, filters, otherDays, conditions]);
+  return JSON.stringify([dataset, day, filters, otherDays, conditions, pathsKey(selection)]);
 }
 
 /** A source that asks another for the days of a selection once only, however often they are needed in a turn. */

@@ -3,7 +3,15 @@ import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { aggregateCells, aggregateCollapsed, coveredByCells, ownWindow } from './aggregate';
 import { canTest, cellTests, collapse, groupsOf, type Collapsed } from './collapse';
 import { dayCount, type Cube } from './cube';
-import { TOTAL, type AggregateQuery, type GroupColumn, type Layout, type NumberWanted } from './query';
+import { holdsPaths } from './paths';
+import {
+  pathsKey,
+  TOTAL,
+  type AggregateQuery,
+  type GroupColumn,
+  type Layout,
+  type NumberWanted,
+} from './query';
 import type { Selection, Source } from './query';
 
 /** Largest table of days by groups that is worth keeping as running totals. */
@@ -37,6 +45,7 @@ export function planQuery(cube: Cube, query: AggregateQuery): Exclude<Layout, 'd
   const isHeld = (column: string) =>
     column === query.day || cube.otherDays.some((entry) => entry.column === column);
   if (!query.otherDays.every((filter) => isHeld(filter.column))) return undefined;
+  if (query.paths?.some((filter) => !holdsPaths(cube, filter))) return undefined;
   if (hasOtherDays(query)) return 'sparse by day';
   return groups.size * dayCount(cube) > RUNNING_LIMIT ? 'sparse by day' : 'running totals';
 }
@@ -59,6 +68,7 @@ export function cubeSource(cubes: readonly Cube[] = []): CubeSource {
       place,
       selection.filters,
       selection.conditions,
+      pathsKey(selection),
       columns.map(columnKey),
       wanted,
     ]);

@@ -2,7 +2,7 @@
 import { compileCondition, type Row, type Truth } from '../condition/evaluate';
 import { parsePrinted } from '../condition/parse';
 import { columnsIn } from '../condition/print';
-import { BLANK_DAY, dayCount, type Cube } from './cube';
+import { BLANK_DAY, daysOfCells, type Cube } from './cube';
 import type { SqlCondition } from './rowCondition';
 
 interface Compiled {
@@ -45,11 +45,4 @@ export function cellsKeeping(cube: Cube, condition: SqlCondition): Uint32Array |
   const keeping = new Uint32Array(cube.rows.length);
   for (; cell < keeping.length; cell++) keeping[cell] = test(row) === true ? 1 : 0;
   return keeping;
-}
-
-function daysOfCells(cube: Cube): Int32Array {
-  const days = new Int32Array(cube.rows.length);
-  for (let day = 0; day < dayCount(cube); day++)
-    days.fill(cube.firstDay + day, cube.dayOffsets[day], cube.dayOffsets[day + 1]);
-  return days;
 }

@@ -5,7 +5,15 @@ import { closeRuns } from '../calendar/testing';
 import { bucketEnd } from './aggregate';
 import { buildCube, type GroupedRow } from './build';
 import type { Cube, CubeShape } from './cube';
-import type { AggregateAnswer, AggregateQuery, DayClasses, GroupColumn, Selection } from './query';
+import type {
+  AggregateAnswer,
+  AggregateQuery,
+  DayClasses,
+  GroupColumn,
+  PathFilter,
+  PathPart,
+  Selection,
+} from './query';
 import { conditionKey, type RowCondition } from './rowCondition';
 
 /** One row of a made-up dataset: two dates, two categories, a whole number and hundredths, both often blank. */
@@ -104,6 +112,34 @@ const filters = fc.array(
   { maxLength: 2 },
 );
 
+/** Parts of paths: a category, or the class of either day. */
+const pathPart: fc.Arbitrary<PathPart> = fc.constantFrom<PathPart>(
+  { kind: 'column', column: 'route' },
+  { kind: 'column', column: 'channel' },
+  { kind: 'days', column: 'day', classes: THIRDS },
+  { kind: 'days', column: 'other', classes: THIRDS },
+);
+const valueOfPart = (part: PathPart) =>
+  part.kind === 'days'
+    ? fc.constantFrom('first', 'second', null)
+    : part.column === 'route'
+      ? category
+      : fc.constantFrom('web', 'desk', null);
+const pathFilter: fc.Arbitrary<PathFilter> = fc
+  .uniqueArray(pathPart, { minLength: 2, maxLength: 3 })
+  .chain((parts) =>
+    fc.record({
+      parts: fc.constant(parts),
+      paths: fc.array(
+        fc
+          .tuple(fc.integer({ min: 1, max: parts.length }), fc.tuple(...parts.map(valueOfPart)))
+          .map(([depth, values]) => values.slice(0, depth)),
+        { maxLength: 3 },
+      ),
+      exclude: fc.boolean(),
+    }),
+  );
+
 const groupColumn: fc.Arbitrary<GroupColumn> = fc.constantFrom<GroupColumn>(
   { kind: 'column', column: 'route' },
   { kind: 'column', column: 'channel' },
@@ -132,7 +168,12 @@ export const testQuery: fc.Arbitrary<AggregateQuery> = fc
     otherDays: fc.oneof(
       fc.constant([]),
       closeRuns.map((runs) => [{ column: 'other', runs }]),
+      closeRuns.map((runs) => [{ column: 'other', runs, blanks: true }]),
       closeRuns.map((runs) => [{ column: 'day', runs }]),
+    ),
+    paths: fc.oneof(
+      { weight: 2, arbitrary: fc.constant([]) },
+      { weight: 1, arbitrary: fc.tuple(pathFilter) },
     ),
     window: fc.oneof(closeRuns, fc.constant([{ start: -Infinity, end: Infinity }])),
     by: grouping,
@@ -150,10 +191,17 @@ function within(runs: DayRuns, first: number, last: number): DayRuns {
     .filter((run) => run.start <= run.end);
 }
 
+type TestedSelection = Pick<Selection, 'filters' | 'otherDays' | 'conditions' | 'paths'>;
+
 /** Whether a row belongs to a selection. */
-function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>): boolean {
+function matches(row: TestRow, query: TestedSelection): boolean {
   const value = (column: string) => (column === 'route' ? row.route : row.channel);
   const day = (column: string) => (column === 'other' ? row.other : row.day);
+  const partOf = (part: PathPart) => {
+    if (part.kind === 'column') return value(part.column);
+    const at = day(part.column);
+    return at === null ? null : thirdOf(at);
+  };
   return (
     row.day !== null &&
     query.filters.every((filter) => filter.values.includes(value(filter.column)) !== filter.exclude) &&
@@ -161,7 +209,13 @@ function matches(row: TestRow, query: Pick<Selection, 'filters' | 'otherDays' | 
       (condition) => conditionKey(condition) === conditionKey(MANY_SEATS) && keepsManySeats(row),
     ) &&
     query.otherDays.every(
-      (filter) => day(filter.column) !== null && containsDay(filter.runs, day(filter.column)!),
+      (filter) =>
+        (day(filter.column) === null && filter.blanks === true) ||
+        (day(filter.column) !== null && containsDay(filter.runs, day(filter.column)!)),
+    ) &&
+    (query.paths ?? []).every(
+      ({ parts, paths, exclude }) =>
+        paths.some((path) => path.every((wanted, depth) => partOf(parts[depth]!) === wanted)) !== exclude,
     )
   );
 }
@@ -224,10 +278,7 @@ export function comparable(answer: AggregateAnswer): Record<string, unknown> {
 }
 
 /** Days on which matching rows lie. */
-export function plainCovered(
-  rows: readonly TestRow[],
-  selection: Pick<Selection, 'filters' | 'otherDays' | 'conditions'>,
-): DayRuns {
+export function plainCovered(rows: readonly TestRow[], selection: TestedSelection): DayRuns {
   const days = rows.filter((row) => matches(row, selection)).map((row) => row.day!);
   return runsOfDays(days.sort((a, b) => a - b));
 }

@@ -62,7 +62,16 @@ describe('figures', () => {
     ['zero', [null, 2, 0, 4, null]],
     ['previous', [null, 2, 2, 4, null]],
   ] as const)('a missing bucket read as %s', (missing, filled) =>
-    expect(fillMissing({ missing }, [null, 2, null, 4, null], 1, 3)).toEqual(filled),
+    expect(fillMissing({ missing }, [null, 2, null, 4, null], 1, 3, 9)).toEqual(filled),
+  );
+
+  test.each([
+    ['previous', 9, [9, 2]],
+    ['previous', null, [null, 2]],
+    ['zero', 9, [0, 2]],
+    ['gap', 9, [null, 2]],
+  ] as const)('a first bucket without a value, read as %s after %s', (missing, before, filled) =>
+    expect(fillMissing({ missing }, [null, 2], 0, 1, before)).toEqual(filled),
   );
 });
 

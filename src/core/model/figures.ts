@@ -48,15 +48,19 @@ export function measureValues(measure: Measure, answer: AggregateAnswer): (numbe
   });
 }
 
-/** Values with what a measure's rule puts in the place of missing ones, from index `first` to `last` (inclusive). */
+/**
+ * Values with what a measure's rule puts in the place of missing ones, from index `first` to `last` (inclusive);
+ * `before` is the value before the first one.
+ */
 export function fillMissing(
   measure: Pick<Measure, 'missing'>,
   values: readonly (number | null)[],
   first: number,
   last: number,
+  before: number | null,
 ): (number | null)[] {
   if (measure.missing === 'gap' || measure.missing === 'dash') return [...values];
-  let previous: number | null = null;
+  let previous = before;
   return values.map((value, i) => {
     if (value !== null) previous = value;
     if (value !== null || i < first || i > last) return value;

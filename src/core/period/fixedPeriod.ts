@@ -158,7 +158,8 @@ export function readDuration(text: string): Duration | 'bad-count' | undefined {
   const match = DURATION.exec(text);
   if (!match) return undefined;
   const parts = match.slice(1);
-  if (parts.some((part) => part !== undefined && (part.includes('.') || Number(part) < 1))) return 'bad-count';
+  if (parts.some((part) => part !== undefined && (part.includes('.') || Number(part) < 1)))
+    return 'bad-count';
   const [years, months, weeks, days] = parts.map((part) => Math.min(LARGEST_PART, Number(part ?? 0)));
   return { years: years!, months: months!, weeks: weeks!, days: days! };
 }

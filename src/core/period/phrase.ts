@@ -154,7 +154,8 @@ export function staysFixed(phrase: Phrase): boolean {
   return isFixedPhrase(whole) && whole.kind !== 'all';
 }
 
-const needsDays = (point: Point): boolean => ['latest', 'latest so far', 'earliest'].includes(point.base.kind);
+const needsDays = (point: Point): boolean =>
+  ['latest', 'latest so far', 'earliest'].includes(point.base.kind);
 
 /** Whether the days of a phrase depend on the days with data; `anchor` is what rolling phrases count from. */
 export function usesData(phrase: Phrase, anchor: Point): boolean {

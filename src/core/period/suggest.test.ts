@@ -36,8 +36,13 @@ describe('what was probably meant', () => {
     expect(suggestPhrase(text)).toBe(phrase);
   });
 
-  test.each(['', 'month of sundays', 'Q5 2025', 'Marching 2025', '32/12/2025', 'last 7 days', 'since forever'])(
-    '%s: nothing',
-    (text) => expect(suggestPhrase(text)).toBeUndefined(),
-  );
+  test.each([
+    '',
+    'month of sundays',
+    'Q5 2025',
+    'Marching 2025',
+    '32/12/2025',
+    'last 7 days',
+    'since forever',
+  ])('%s: nothing', (text) => expect(suggestPhrase(text)).toBeUndefined());
 });

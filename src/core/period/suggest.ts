@@ -36,10 +36,7 @@ const WAYS: readonly Way[] = [
     new RegExp(`^(?:last|previous|past) (\\d+) (?:whole|complete|finished) ${UNIT}s?$`),
     ([count, unit]) => `last ${count} full ${unit}s`,
   ],
-  [
-    new RegExp(`^(?:the |rolling |trailing )?(\\d+) ${UNIT}s?$`),
-    ([count, unit]) => `last ${count} ${unit}s`,
-  ],
+  [new RegExp(`^(?:the |rolling |trailing )?(\\d+) ${UNIT}s?$`), ([count, unit]) => `last ${count} ${unit}s`],
   [new RegExp(`^(\\d+) ${UNIT}s? ago$`), ([count, unit]) => `today minus ${count} ${unit}s`],
   [/^(?:last|previous|past) (\d+)$/, ([count]) => `last ${count} days`],
   [new RegExp(`^current ${UNIT}$`), ([unit]) => `this ${unit}`],
@@ -58,7 +55,9 @@ const WAYS: readonly Way[] = [
 ];
 
 const fiscalPart = (part: string | undefined) =>
-  part === undefined ? '' : `-${part[0]!.toUpperCase()}${part[0] === 'm' ? part.slice(1).padStart(2, '0') : part.slice(1)}`;
+  part === undefined
+    ? ''
+    : `-${part[0]!.toUpperCase()}${part[0] === 'm' ? part.slice(1).padStart(2, '0') : part.slice(1)}`;
 
 /** A day as people write it: with the month before the day only where it can be nothing else. */
 function dayOf(text: string): string | undefined {

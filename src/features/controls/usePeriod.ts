@@ -70,7 +70,7 @@ export function periodWords(period: Period, isShort = false): string {
   if (resolved.ok && resolved.empty) return `no day: ${EMPTY_WORDS[resolved.empty]}`;
   if (clipped.empty) {
     const where = `no data ${runsWords(asked, rule)}`;
-    return clipped.nearest === undefined ? where : `${where}; nearest: ${dayWords(clipped.nearest)}`;
+    return clipped.nearest === undefined ? where : `${where}; nearest: ${dayWords(clipped.nearest.day)}`;
   }
   const words = `${runsWords(clipped.runs, rule)} · ${coverageWords(clipped.runs, clipped.daysWithData)}`;
   if (isEverything) return isShort ? `everything: ${runsWords(clipped.runs, rule)}` : `everything: ${words}`;

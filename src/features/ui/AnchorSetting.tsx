@@ -8,7 +8,8 @@ import { ChoiceSetting, TextSetting } from './fields';
 const KNOWN = [
   { value: 'today', label: 'Today' },
   { value: 'yesterday', label: 'Yesterday' },
-  { value: 'latest', label: 'The latest day with data' },
+  { value: 'latest so far', label: 'The latest day with data so far' },
+  { value: 'latest', label: 'The latest day with data, also ahead' },
 ];
 const OWN = 'own';
 const INHERITED = 'inherited';

@@ -2,7 +2,9 @@
 /** Days of a visual's own, whatever time controls say. */
 import type { Visual } from '../../core/dashboard/document/document';
 import { parsePhrase } from '../../core/period/parse';
+import { AnchorSetting } from '../ui/AnchorSetting';
 import { ChoiceSetting, TextSetting } from '../ui/fields';
+import { useDocument } from '../workspace/workspace';
 
 const NONE = 'none';
 
@@ -14,6 +16,7 @@ export function OwnPeriodSetting({
   change: (part: Partial<Visual>) => void;
 }) {
   const { ownPeriod } = visual;
+  const document = useDocument();
   const problem = (text: string) => {
     const parsed = parsePhrase(text);
     return parsed.ok ? null : parsed.error.message;
@@ -35,24 +38,26 @@ export function OwnPeriodSetting({
                 ? null
                 : {
                     phrase: ownPeriod?.phrase ?? 'last 28 days',
-                    anchor: ownPeriod?.anchor ?? 'latest',
+                    anchor: ownPeriod?.anchor ?? 'latest so far',
                     mode: mode === 'narrow' ? 'narrow' : 'replace',
                   },
           })
         }
       />
       {ownPeriod && (
-        <TextSetting
-          label="Own period"
-          value={ownPeriod.phrase}
-          check={problem}
-          helper={
-            ownPeriod.anchor === 'latest'
-              ? 'counted from the latest day with data'
-              : 'counted as the dashboard says'
-          }
-          onChange={(phrase) => change({ ownPeriod: { ...ownPeriod, phrase: phrase.trim() } })}
-        />
+        <>
+          <TextSetting
+            label="Own period"
+            value={ownPeriod.phrase}
+            check={problem}
+            onChange={(phrase) => change({ ownPeriod: { ...ownPeriod, phrase: phrase.trim() } })}
+          />
+          <AnchorSetting
+            value={ownPeriod.anchor}
+            inherited={document.anchor}
+            onChange={(anchor) => change({ ownPeriod: { ...ownPeriod, anchor } })}
+          />
+        </>
       )}
     </>
   );

@@ -107,9 +107,9 @@ describe('choosing categories', () => {
     expect(held.pick()).toEqual(NO_PICK);
   });
 
-  test('groups of several dimensions cannot be left out', () => {
+  test('groups can be left out, and days, but not both together', () => {
     expect(canLeaveOut({ days: null, keys: [['a'], ['b']] })).toBe(true);
-    expect(canLeaveOut({ days: null, keys: [['a', 'x']] })).toBe(false);
+    expect(canLeaveOut({ days: null, keys: [['a', 'x'], ['b']] })).toBe(true);
     expect(canLeaveOut({ days: '2025', keys: [['a']] })).toBe(false);
   });
 });

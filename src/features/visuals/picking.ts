@@ -4,7 +4,8 @@ import { intersectRuns, subtractRuns, unionRuns, type DayRuns } from '../../core
 import type { CalendarRule } from '../../core/calendar/rule';
 import { bucketEnd } from '../../core/cube/aggregate';
 import type { BucketSpan } from '../../core/cube/query';
-import { isPickedKey, pickedDays, toggledKeys, type Pick } from '../../core/dashboard/reader/pick';
+import { isPickedKey, NO_PICK, pickedDays, toggledKeys, type Pick } from '../../core/dashboard/reader/pick';
+import { isOthers, type Category } from '../../core/dashboard/turn/answer';
 import { intervalText } from '../../core/period/print';
 
 /** The marks along a visual that are chosen, by index, and what choosing does. */
@@ -76,21 +77,36 @@ export function dayPicking(
 /** Choosing categories. */
 export function categoryPicking(
   pick: Pick,
-  categories: readonly (string | null)[],
+  categories: readonly Category[],
   put: (pick: Pick) => void,
 ): Picking {
+  const listed = categories.flatMap((category) => (isOthers(category) ? [] : [category]));
+  const isChosen = (category: Category) =>
+    isOthers(category)
+      ? pick.exclude && listed.every((value) => pick.keys.some(([key]) => key === value))
+      : isPickedKey(pick, [category]);
   const chosen =
     pick.keys.length === 0
       ? null
-      : new Set(categories.flatMap((category, i) => (isPickedKey(pick, [category]) ? [i] : [])));
+      : new Set(categories.flatMap((category, i) => (isChosen(category) ? [i] : [])));
   return {
     chosen,
     choose: (first, last, add) => {
       if (first === last) {
-        const keys = toggledKeys(pick.keys, [categories[first]!], add);
+        const category = categories[first]!;
+        // All others are all but those that have a place of their own.
+        if (isOthers(category))
+          return put(
+            chosen?.has(first)
+              ? NO_PICK
+              : { ...NO_PICK, keys: listed.map((value) => [value]), exclude: true },
+          );
+        const keys = toggledKeys(pick.keys, [category], add);
         return put({ ...pick, keys, exclude: pick.exclude && keys.length > 0 });
       }
-      const swept = categories.slice(first, last + 1).map((category) => [category]);
+      const swept = categories
+        .slice(first, last + 1)
+        .flatMap((category) => (isOthers(category) ? [] : [[category]]));
       const kept = add ? pick.keys.filter((key) => !swept.some((entry) => entry[0] === key[0])) : [];
       put({ ...pick, keys: [...kept, ...swept] });
     },

@@ -1,6 +1,7 @@
 /** Selections as SQL conditions; values are always parameters. */
 import { isoDay } from '../../core/calendar/day';
-import type { DayRuns } from '../../core/calendar/runs';
+import { unionRuns, type DayRuns } from '../../core/calendar/runs';
+import { runsOfClass, type DayFilter, type PathFilter, type PathPart } from '../../core/cube/query';
 import type { Selection, ValueFilter } from '../../core/cube/query';
 import { isSqlCondition, type AnyCondition, type RowCondition } from '../../core/cube/rowCondition';
 import { checkParsed } from '../../core/condition/check';
@@ -57,6 +58,41 @@ function filterSql(shown: Sql, filter: ValueFilter): Sql {
   const any = parts.length === 0 ? plain('FALSE') : joined(parts, ' OR ');
   return filter.exclude ? { ...any, text: `NOT (${any.text})` } : any;
 }
+
+/** The days of a column that lie in runs, and blank ones where they are wanted. */
+function dayFilterSql(column: string, { runs, blanks }: DayFilter): Sql {
+  const kept = runsSql(column, runs);
+  return blanks ? { ...kept, text: `(${kept.text}) OR ${column} IS NULL` } : kept;
+}
+
+/** Rows on one of the paths, or on none of them. */
+function pathsSql(target: SqlColumns, { parts, paths, exclude }: PathFilter): Sql {
+  const stepSql = (part: PathPart, value: string | null): Sql => {
+    if (part.kind === 'column') {
+      const shown = shownSql(target, part.column);
+      return value === null
+        ? { ...shown, text: `${shown.text} IS NULL` }
+        : { text: `COALESCE(${shown.text} = ?, FALSE)`, values: [...shown.values, value] };
+    }
+    const day = physicalDay(target.columns, part.column);
+    if (value !== null) return within(runsSql(day, runsOfClass(part.classes, value)));
+    const named = part.classes.values.filter((known) => known !== null);
+    const inClass = runsSql(day, unionRuns(...named.map((known) => runsOfClass(part.classes, known))));
+    return { ...inClass, text: `NOT COALESCE((${inClass.text}), FALSE)` };
+  };
+  const each = paths.map((path) =>
+    within(
+      joined(
+        path.map((value, depth) => within(stepSql(parts[depth]!, value))),
+        ' AND ',
+      ),
+    ),
+  );
+  const any = each.length === 0 ? plain('FALSE') : joined(each, ' OR ');
+  return exclude ? { ...any, text: `NOT (${any.text})` } : any;
+}
+
+const within = (sql: Sql): Sql => ({ ...sql, text: `(${sql.text})` });
 
 /** A value to compare a column with, in the column's own type. */
 function operand(column: StoredColumn): string {
@@ -144,7 +180,8 @@ export function selectionSql(target: SqlColumns, selection: Selection, window?: 
     plain(`${day} IS NOT NULL`),
     ...(window ? [runsSql(day, window)] : []),
     ...selection.filters.map((filter) => filterSql(shownSql(target, filter.column), filter)),
-    ...selection.otherDays.map((filter) => runsSql(physicalDay(columns, filter.column), filter.runs)),
+    ...selection.otherDays.map((filter) => dayFilterSql(physicalDay(columns, filter.column), filter)),
+    ...(selection.paths ?? []).map((filter) => pathsSql(target, filter)),
     ...selection.conditions.map((condition) => anyConditionSql(target, condition)),
   ];
   return joined(

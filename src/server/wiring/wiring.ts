@@ -6,7 +6,8 @@ import { todayFor } from '../../core/dashboard/document/clock';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { rehearse, type DataAssumption, type Rehearsal } from '../../core/dashboard/review/rehearsal';
 import { designOf } from '../../core/dashboard/wiring/design';
-import { asOfDay, settle } from '../../core/dashboard/turn/settle';
+import { settle } from '../../core/dashboard/turn/settle';
+import { actingAsOf } from '../../core/dashboard/reader/held';
 import { stateFor } from '../../core/dashboard/reader/stateFor';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import { traceOf, type Trace } from '../../core/dashboard/review/trace';
@@ -42,7 +43,7 @@ export async function traceFor(
     source,
     state: own,
     realToday: today,
-    today: asOfDay(own) ?? today,
+    today: actingAsOf(document, own) ?? today,
   };
   const trace = await traceOf(context, item);
   if (!trace) throw new Problem('no-such-item', `There is no item “${item}” on this dashboard.`, 404);

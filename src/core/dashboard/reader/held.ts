@@ -1,11 +1,12 @@
 /** What controls hold: one register of forms, for the reader's state, the address, Reset and reveal rules alike. */
 import { canonicalText } from '../../period/canonical';
-import { parseIsoDay } from '../../calendar/day';
+import { parseIsoDay, type Day } from '../../calendar/day';
 import type { Model } from '../../model/model';
 import { definitionOf } from '../../model/model';
 import { BLANK } from '../../model/blank';
 import { CONTROL_KINDS, kindOf, type Control, type ControlHolding } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
+import type { RoleRef } from '../document/kinds/asof';
 import type { HeldForm } from '../document/kinds/entry';
 import { numberBoundsSchema } from '../document/kinds/numbers';
 import { conditionStateSchema, initialConditions } from './conditionState';
@@ -210,6 +211,27 @@ export function withHeldText(state: ReaderState, control: Control, text: string)
   const value = form.parse(text);
   return value === null ? state : form.write(state, control.id, value as never);
 }
+
+/**
+ * The day that stands in the place of today; null where none does. Where a dashboard has as-of choosers, one of them
+ * has to be shown for the day to act.
+ */
+export function actingAsOf(document: DashboardDocument, state: ReaderState): Day | null {
+  const day = state.asOf ? parseIsoDay(state.asOf) : undefined;
+  return day !== undefined && canChooseAsOf(document, state) ? day : null;
+}
+
+/** Whether a reader can put another day in the place of today. */
+export function canChooseAsOf(document: DashboardDocument, state: ReaderState): boolean {
+  const choosers = document.controls.filter((control) => kindOf(control).holds === 'day');
+  return choosers.length === 0 || choosers.some((control) => isRevealed(document, state, control));
+}
+
+/** The date roles whose later rows are left out on the as-of day, by the choosers that are shown. */
+export const leftOutLater = (document: DashboardDocument, state: ReaderState): RoleRef[] =>
+  document.controls.flatMap((control) =>
+    control.kind === 'asof' && isRevealed(document, state, control) ? control.later : [],
+  );
 
 /** Whether a control is shown and acts: always, or while another one that is shown holds a given choice. */
 export function isRevealed(

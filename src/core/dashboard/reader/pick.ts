@@ -21,13 +21,13 @@ export const pickSchema = z
     exclude: z.boolean().describe('Whether what is chosen is left out, in the place of all else'),
   })
   .refine((pick) => !pick.exclude || canLeaveOut(pick), {
-    message: 'Days and groups together, or groups of several dimensions, cannot be left out',
+    message: 'Days and groups together cannot be left out',
   });
 export type Pick = z.infer<typeof pickSchema>;
 
-/** Whether all but what is chosen can be shown: days alone, or values of one dimension. */
+/** Whether all but what is chosen can be shown: days alone, or groups alone. */
 export function canLeaveOut(pick: { days: string | null; keys: readonly (readonly unknown[])[] }): boolean {
-  return pick.days === null ? pick.keys.every((key) => key.length === 1) : pick.keys.length === 0;
+  return pick.days === null || pick.keys.length === 0;
 }
 
 export const NO_PICK: Pick = { days: null, keys: [], exclude: false };
@@ -73,26 +73,22 @@ export function pickedDays(pick: Pick, rule: CalendarRule): DayRuns | null {
 export const keptDays = (days: DayRuns, exclude: boolean): DayRuns =>
   exclude ? subtractRuns(ALL_DAYS, days) : days;
 
-/** The chosen values of the dimension at a depth; none where the groups do not reach so deep. */
-export function pickedValues(keys: Keys, depth: number): (string | null)[] {
-  return [...new Set(keys.flatMap((key) => (depth < key.length ? [key[depth]!] : [])))];
-}
-
 const sameKey = (a: readonly (string | null)[], b: readonly (string | null)[]) =>
   a.length === b.length && a.every((entry, i) => entry === b[i]);
 
 /**
  * The groups chosen after one was clicked. Without `add` it takes the place of the others (or goes, where it was the
- * only one); with it, it joins or leaves them. Groups that are chosen together have all but their last value in common,
- * so that they can be told by the values of each dimension.
+ * only one); with it, it joins or leaves them, in the place of groups inside it and of those that it lies in.
  */
 export function toggledKeys(keys: Keys, key: readonly (string | null)[], add: boolean): (string | null)[][] {
   const has = keys.some((entry) => sameKey(entry, key));
   if (!add) return has && keys.length === 1 ? [] : [[...key]];
   if (has) return keys.filter((entry) => !sameKey(entry, key)).map((entry) => [...entry]);
-  const parent = key.slice(0, -1);
-  const together = keys.filter((entry) => entry.length === key.length && sameKey(entry.slice(0, -1), parent));
-  return [...together, key].map((entry) => [...entry]);
+  const apart = keys.filter((entry) => {
+    const depth = Math.min(entry.length, key.length);
+    return !sameKey(entry.slice(0, depth), key.slice(0, depth));
+  });
+  return [...apart, key].map((entry) => [...entry]);
 }
 
 /** Whether a group is chosen, itself or as a part of one that is. */

@@ -1,5 +1,7 @@
 /** What a control now says: its days, or its choice. */
 import type { ConditionIssue } from './conditions';
+import type { Day } from '../../calendar/day';
+import type { RoleRef } from '../document/kinds/asof';
 import type { NumberBounds } from '../document/kinds/numbers';
 import type { MeasureRef } from '../../model/model';
 import type { DayRuns } from '../../calendar/runs';
@@ -49,10 +51,15 @@ export type Setting =
       readonly keys: readonly (readonly (string | null)[])[];
       readonly exclude: boolean;
     }
+  /** The day that stands in the place of today, and the date roles whose later rows are not there then. */
+  | { readonly kind: 'as of'; readonly day: Day; readonly later: readonly RoleRef[] }
   /** What a visual was drilled into. */
   | { readonly kind: 'drill'; readonly drill: Drill }
   /** The phrase needs to know the days with data, and the source does not. */
   | { readonly kind: 'pending' };
+
+/** Where the as-of day stands among the settings. */
+export const AS_OF_KEY = 'as of';
 
 export type Settings = ReadonlyMap<string, Setting>;
 

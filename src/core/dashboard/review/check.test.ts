@@ -85,7 +85,7 @@ describe('the wiring check', () => {
     const [finding] = await check(document);
     expect(finding).toMatchObject({
       code: 'empty-today',
-      mend: { label: 'Count from the latest day with data' },
+      mend: { label: 'Count from the latest day with data so far' },
     });
     expect(codes(await check(finding!.mend!.document))).toEqual([]);
   });

@@ -109,8 +109,8 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
   const data = setting.context.data;
   const latest = data[data.length - 1]?.end;
   const toLatest = {
-    label: 'Count from the latest day with data',
-    document: withControl(document, { ...control, anchor: 'latest' }),
+    label: 'Count from the latest day with data so far',
+    document: withControl(document, { ...control, anchor: 'latest so far' }),
   };
   const findings: Finding[] = [];
   const parsed = parsePhrase(control.default);
@@ -121,7 +121,7 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
       items: [control.id],
       words: `The default “${control.default}” of ${quoted(model, control)} has no day with data today${latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`}.`,
       mend:
-        fixed || latest === undefined || control.anchor === 'latest'
+        fixed || latest === undefined || control.anchor === 'latest so far'
           ? null
           : mendWhenFilled(ground, control, toLatest),
     });
@@ -134,7 +134,7 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
       words: `The default “${control.default}” of ${quoted(model, control)} ends more than a year before the newest data.`,
       mend: {
         label: 'Begin with the last 12 months',
-        document: withControl(document, { ...control, default: 'last 12 months', anchor: 'latest' }),
+        document: withControl(document, { ...control, default: 'last 12 months', anchor: 'latest so far' }),
       },
     });
   }
@@ -146,7 +146,7 @@ function mendWhenFilled(ground: CheckGround, control: TimeControl, mend: Mend): 
   const setting = ground.settings.get(control.id);
   const parsed = parsePhrase(control.default);
   if (setting?.kind !== 'window' || !parsed.ok) return null;
-  const anchor = { base: { kind: 'latest' as const }, steps: [] };
+  const anchor = { base: { kind: 'latest so far' as const }, steps: [] };
   const resolved = resolvePhrase(parsed.phrase, { ...setting.context, anchor });
   return resolved.ok && !resolved.empty && intersectRuns(resolved.runs, setting.context.data).length > 0
     ? mend

@@ -97,7 +97,7 @@ function grainOf({ design, settings }: CheckGround, visual: Visual): Finding[] {
     if (isEveryDay(window) || !Number.isFinite(days) || days === 0) continue;
     const chosen = grainFor(
       visual,
-      days,
+      { first: window[0]!.start, last: window[window.length - 1]!.end },
       coarse.map((measure) => measure.grain),
       model.rule,
     );

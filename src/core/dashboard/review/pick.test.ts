@@ -183,15 +183,30 @@ describe('chosen marks', () => {
     const both = { days: '2025', keys: [['a']], exclude: true };
     expect(pickSchema.safeParse(both).success).toBe(false);
     expect(pickSchema.safeParse({ ...both, days: null }).success).toBe(true);
-    expect(pickSchema.safeParse({ ...both, days: null, keys: [['a', 'b']] }).success).toBe(false);
+    expect(pickSchema.safeParse({ ...both, days: null, keys: [['a', 'b'], ['c']] }).success).toBe(true);
   });
 
-  test('a second click lets go; with Ctrl, groups with the same parent are chosen together', () => {
+  test('a second click lets go; with Ctrl, groups of any depth are chosen together, but none inside another', () => {
     expect(toggledKeys([], ['a'], false)).toEqual([['a']]);
     expect(toggledKeys([['a']], ['a'], false)).toEqual([]);
     expect(toggledKeys([['a']], ['b'], true)).toEqual([['a'], ['b']]);
     expect(toggledKeys([['a'], ['b']], ['b'], true)).toEqual([['a']]);
-    expect(toggledKeys([['a', 'x']], ['b', 'x'], true)).toEqual([['b', 'x']]);
+    expect(toggledKeys([['a', 'x']], ['b', 'x'], true)).toEqual([
+      ['a', 'x'],
+      ['b', 'x'],
+    ]);
+    expect(
+      toggledKeys(
+        [
+          ['a', 'x'],
+          ['a', 'y'],
+          ['b', 'x'],
+        ],
+        ['a'],
+        true,
+      ),
+    ).toEqual([['b', 'x'], ['a']]);
+    expect(toggledKeys([['a'], ['b']], ['a', 'x'], true)).toEqual([['b'], ['a', 'x']]);
     expect(isPickedKey(keys(['a']), ['a', 'x'])).toBe(true);
     expect(isPickedKey(keys(['a', 'x']), ['a'])).toBe(false);
   });

@@ -14,6 +14,7 @@ import { describeRuns } from '../../period/describe';
 import { isTimeControl } from '../document/document';
 import type { Design } from '../wiring/design';
 import { seenBy } from '../wiring/selection';
+import { coveredBy } from '../turn/covered';
 import { settle } from '../turn/settle';
 import { DEFAULT_STATE, type ReaderState } from '../reader/state';
 import { titleOf } from '../document/title';
@@ -113,9 +114,9 @@ async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<M
   }
   for (const visual of document.visuals) {
     let best: DayState | undefined;
-    for (const use of design.uses(visual)) {
+    for (const use of design.coverageUses(visual)) {
       const seen = seenBy(design, settings, visual, use);
-      const data = (await source.covered(seen.selection)) ?? [];
+      const data = (await coveredBy(source, seen.selection, use.measure, design.model.rule)) ?? [];
       const inside = intersectRuns(data, seen.window);
       const found = { state: stateOf(seen.window, countDays(inside)), runs: seen.window };
       if (!best || found.state > best.state) best = found;

@@ -83,7 +83,7 @@ async function tracePart(context: TraceContext, item: Visual | Control, use: Dat
   ];
   const taken: SeenStep[] = [];
   for (const step of stepsOn(design, settings, item, use)) {
-    const said = stepWords({ design, item }, step, name);
+    const said = stepWords({ design, item, use }, step, name);
     taken.push(step);
     if (!said) continue;
     if (step.kind === 'idle') {

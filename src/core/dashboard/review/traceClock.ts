@@ -4,7 +4,7 @@ import { describeRuns } from '../../period/describe';
 import { isControl, isTimeControl, type Control, type Visual } from '../document/document';
 import { isPickSource } from '../reader/pick';
 import { settingKey } from '../wiring/selection';
-import { isRevealed } from '../reader/held';
+import { actingAsOf, isRevealed } from '../reader/held';
 import { titleOf } from '../document/title';
 import { pickWords, valuesInWords, type TraceContext, type TraceStep } from './traceStep';
 
@@ -13,7 +13,9 @@ export function clockSteps(context: TraceContext, item: Visual | Control): Trace
   const { design, settings, state, realToday } = context;
   const { document, model } = design;
   const steps: TraceStep[] = [];
-  const asOf = state.asOf ? `the as-of day ${state.asOf}` : `today, ${shortDayWords(realToday, true)}`;
+  const day = actingAsOf(document, state);
+  const asOf =
+    day === null ? `today, ${shortDayWords(realToday, true)}` : `the as-of day ${shortDayWords(day, true)}`;
   steps.push({
     kind: 'clock',
     words: `Rolling periods count from ${asOf}, unless a control has an anchor of its own.`,

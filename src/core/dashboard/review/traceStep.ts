@@ -1,4 +1,5 @@
 /** The effect of one wire as a step of a trace: its words, and the rows and days that it leaves. */
+import { shortDayWords } from '../../calendar/names';
 import type { CalendarRule } from '../../calendar/rule';
 import { describeRuns } from '../../period/describe';
 import { BLANK } from '../../model/blank';
@@ -8,6 +9,7 @@ import type { ReachContext } from '../turn/reach';
 import type { ReaderState } from '../reader/state';
 import { leavesOut, type Idle, type SeenStep } from '../wiring/selection';
 import type { Design } from '../wiring/design';
+import type { DatasetUse } from '../wiring/uses';
 import { drillRuns } from '../reader/drill';
 import type { Control, Visual } from '../document/document';
 import { isEffective, type Setting } from '../reader/setting';
@@ -69,7 +71,11 @@ type Words = Pick<TraceStep, 'kind' | 'control' | 'words'>;
 
 /** A step of the evaluation in words; undefined where the control says nothing. */
 export function stepWords(
-  { design, item }: { readonly design: Design; readonly item: Visual | Control },
+  {
+    design,
+    item,
+    use,
+  }: { readonly design: Design; readonly item: Visual | Control; readonly use: DatasetUse },
   step: SeenStep,
   dataset: string,
 ): Words | undefined {
@@ -81,6 +87,13 @@ export function stepWords(
       const said = sayingOf(model, step.route, step.setting, titleOf(step.actor, model));
       return said && { ...said, control: step.actor.id };
     }
+    case 'as of':
+      return {
+        kind: 'filter',
+        words: `As of ${shortDayWords(step.day, true)}: rows with a later day “${step.roles
+          .map((role) => roleName(model, use.dataset, role))
+          .join('” or “')}” are not there yet.`,
+      };
     case 'drill':
       return { kind: 'window', words: `Drilled into ${describeRuns(drillRuns(step.drill), model.rule)}.` };
     case 'idle':

@@ -1,6 +1,7 @@
 /** The answers of a turn: what every control and visual shows. */
 import type { Day } from '../../calendar/day';
 import type { DayRuns } from '../../calendar/runs';
+import { BLANK } from '../../model/blank';
 import type { Layout, Selection } from '../../cube/query';
 import type { PhraseError } from '../../period/phrase';
 import type { PeriodContext } from '../../period/point';
@@ -152,14 +153,35 @@ export interface Shown {
   readonly uses: readonly UseAnswer[];
   readonly rows: number;
   readonly layout: Layout;
-  /** Last day with data in the window. */
+  /** Last day with data of what is shown, wherever the window lies. */
   readonly latest: Day;
   readonly notes: readonly Note[];
 }
 
+/** All that lies beyond a limit, in one: so many categories or series. */
+export interface Others {
+  readonly others: number;
+}
+/** What stands along a chart's axis: a value (null: blank), or all the others. */
+export type Category = string | null | Others;
+
+export const isOthers = (category: Category): category is Others =>
+  typeof category === 'object' && category !== null;
+
+/** "5 others". */
+export const othersName = (count: number) => `${count} ${count === 1 ? 'other' : 'others'}`;
+
+/** A category as it is named on an axis. */
+export const categoryName = (category: Category): string =>
+  isOthers(category) ? othersName(category.others) : (category ?? BLANK);
+
 /** A line of values: of one measure, and of one value where the visual is split. */
 export interface SeriesAnswer {
   readonly name: string;
+  /** Where the visual is split: the value that it is of. */
+  readonly value?: string | null;
+  /** Of the series of all others: how many values it stands for. */
+  readonly others?: number;
   /** Index among the visual's measures. */
   readonly measure: number;
   readonly values: readonly (number | null)[];
@@ -173,7 +195,7 @@ export interface ChartAnswer extends Shown {
   /** Along time, or null. */
   readonly buckets: Buckets | null;
   /** Along a dimension, or null. */
-  readonly categories: readonly (string | null)[] | null;
+  readonly categories: readonly Category[] | null;
   readonly series: readonly SeriesAnswer[];
   /** By series: the part of its values that marks chosen elsewhere keep, while the rest is pale. */
   readonly lit?: readonly (readonly (number | null)[])[];

@@ -54,7 +54,11 @@ const FIGURES: { readonly [K in ShownAnswer['kind']]: (answer: Extract<ShownAnsw
         : (answer.categories ?? []).map((category) => ({ category }));
       return {
         grain: answer.buckets?.unit ?? null,
-        series: answer.series.map(({ name, axis, provisionalFrom }) => ({ name, axis, provisionalFrom })),
+        series: answer.series.map(({ name, others, axis, provisionalFrom }) => ({
+          name: others === undefined ? name : { others },
+          axis,
+          provisionalFrom,
+        })),
         data: places.map((place, i) => ({
           ...place,
           values: answer.series.map((entry) => entry.values[i] ?? null),

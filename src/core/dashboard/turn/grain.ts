@@ -1,7 +1,7 @@
 /** Buckets of days: their length, and where they begin. */
 import type { Day } from '../../calendar/day';
 import type { CalendarRule } from '../../calendar/rule';
-import { end, nestsIn, start, UNITS, type Unit } from '../../calendar/units';
+import { end, indexOf, nestsIn, start, UNITS, type Unit } from '../../calendar/units';
 import { MOST_BUCKETS, type Grain } from '../document/kinds/measured';
 
 /** A fixed grain gives way to a coarser one beyond this, since no screen could show it. */
@@ -41,13 +41,13 @@ export interface GrainChosen {
 }
 
 /**
- * The unit of the buckets of a window of so many days: the one wanted, or the finest of which there are at most
+ * The unit of the buckets of a window (first and last day, inclusive): the one wanted, or the finest of which there are at most
  * `most`, or a finer one if there would be fewer than `least`. It is never finer than `coarsest`, units of measures
- * that each bucket has to hold whole.
+ * that each bucket has to hold whole. Buckets that the window cuts count as any other.
  */
 export function grainFor(
   wanted: GrainWanted,
-  days: number,
+  { first, last }: { readonly first: Day; readonly last: Day },
   coarse: readonly Unit[],
   rule: CalendarRule,
 ): GrainChosen {
@@ -55,7 +55,7 @@ export function grainFor(
   const calendar = LADDER.filter(allowed);
   const fits = calendar.length > 0 ? calendar : FISCAL_LADDER.filter(allowed);
   const units = fits.length > 0 ? fits : (['year'] as const);
-  const count = (unit: Unit) => days / ROUGH_DAYS[unit];
+  const count = (unit: Unit) => indexOf(unit, last, rule) - indexOf(unit, first, rule) + 1;
   const finest = (most: number) => units.find((unit) => count(unit) <= most) ?? units[units.length - 1]!;
   const { grain, most, least } = wanted;
   if (grain !== 'auto') {

@@ -4,7 +4,6 @@ import {
   countDays,
   countDaysIn,
   intersectRuns,
-  previousDayIn,
   sameRuns,
   unionRuns,
   type DayRuns,
@@ -12,7 +11,8 @@ import {
 import type { Layout } from '../../cube/query';
 import type { Note, Shown, UseAnswer } from './answer';
 import type { Measure } from '../../model/model';
-import { isCoarse, type Reach, type ReachContext } from './reach';
+import { isCoarse } from './covered';
+import type { Reach, ReachContext } from './reach';
 import type { ShownMeasure } from '../document/kinds/measured';
 
 /** A measure of a visual with all that it sees. */
@@ -41,22 +41,22 @@ function useOf(reaches: readonly Reach[]): UseAnswer {
 }
 
 /** The window from the first to the last day shown, over all parts. */
-function windowOf(seen: readonly Reach[]): { window: Shown['window']; latest: Day } {
+function windowOf(seen: readonly Reach[]): Shown['window'] {
   const [first] = seen;
   const { asked, shown: own, days, daysWithData: ownDays, covered: ownCovered } = first!;
   if (seen.every((reach) => reach.covered === ownCovered && sameRuns(reach.shown, own))) {
-    const latest = previousDayIn(ownCovered, own[own.length - 1]!.end)!;
-    return { window: { asked, shown: own, days, daysWithData: ownDays }, latest };
+    return { asked, shown: own, days, daysWithData: ownDays };
   }
   const shown: DayRuns = unionRuns(...seen.map((reach) => reach.shown));
   const covered = unionRuns(...seen.map((reach) => intersectRuns(reach.covered, reach.shown)));
   let daysWithData = 0;
   for (const run of shown) daysWithData += countDaysIn(covered, run.start, run.end);
-  return {
-    window: { asked, shown, days: countDays(shown), daysWithData },
-    latest: covered[covered.length - 1]!.end,
-  };
+  return { asked, shown, days: countDays(shown), daysWithData };
 }
+
+/** The last day with data of any part, wherever the window lies: how fresh the data is. */
+const latestOf = (reaches: readonly Reach[]): Day =>
+  Math.max(...reaches.flatMap(({ covered }) => covered.slice(-1).map((run) => run.end)));
 
 /** The ground of a visual of which at least one part sees days with data (`seen`). */
 export function groundOf(
@@ -73,7 +73,11 @@ export function groundOf(
   return {
     context,
     measures,
-    about: { ...windowOf(seen), uses: [...byUse.values()].map(useOf) },
+    about: {
+      window: windowOf(seen),
+      latest: latestOf(measures.flatMap((entry) => entry.reaches)),
+      uses: [...byUse.values()].map(useOf),
+    },
     notes: onceEach(notes),
   };
 }

@@ -1,5 +1,6 @@
 /** The lanes of the almanac strip: the days on which each measure of a dashboard has data. */
-import { touchedUnits, isCoarse, provisionalFrom, type ReachContext } from './reach';
+import { coveredBy } from './covered';
+import { provisionalFrom, type ReachContext } from './reach';
 import type { LaneAnswer } from './answer';
 import { roleName } from '../../model/model';
 import { seenBy } from '../wiring/selection';
@@ -22,10 +23,8 @@ export async function answerLanes(context: ReachContext): Promise<Record<string,
           continue;
         }
         const { selection } = seenBy(design, settings, visual, part);
-        const conditions = measure.condition ? [measure.condition] : [];
-        const days = await source.covered({ ...selection, conditions });
-        if (!days) continue;
-        const runs = isCoarse(measure) ? touchedUnits(days, measure.grain, model.rule) : days;
+        const runs = await coveredBy(source, selection, measure, model.rule);
+        if (!runs) continue;
         const isOther = role !== measure.role;
         lanes[key] = {
           dataset,

@@ -3,7 +3,7 @@ import type { CalendarMapAnswer, ChartAnswer, CrosstabAnswer, ShownAnswer, Visua
 import { pickKey } from '../reader/pick';
 import { designOf } from '../wiring/design';
 import type { ReachContext } from './reach';
-import { isChart, type Visual } from '../document/visuals';
+import type { Visual } from '../document/visuals';
 import { isPaling } from '../wiring/routes';
 
 /** Whether chosen marks elsewhere make those of this visual pale. */
@@ -23,16 +23,10 @@ export function asFiltered(context: ReachContext, visual: Visual): ReachContext 
   return { ...context, design: designOf({ ...document, wires }, model) };
 }
 
-const MOST_GROUPS = 100;
-
-/** The visual whose figures are asked for again: in the same buckets, with all groups. */
+/** The visual whose figures are asked for again, in the same buckets. */
 export function inSameForm<V extends Visual>(visual: V, answer: ShownAnswer): V {
   const unit = 'buckets' in answer && answer.buckets ? answer.buckets.unit : undefined;
-  return {
-    ...visual,
-    ...(unit ? { grain: unit } : {}),
-    ...(isChart(visual) ? { limit: MOST_GROUPS } : {}),
-  };
+  return unit ? { ...visual, grain: unit } : visual;
 }
 
 type Values = readonly (number | null)[];
@@ -70,11 +64,15 @@ export function withLit(answer: ShownAnswer, kept: VisualAnswer): ShownAnswer {
 
 function litSeries(answer: ChartAnswer, kept: ChartAnswer | undefined): Values[] {
   return answer.series.map((series) => {
-    const same = kept?.series.find((entry) => entry.measure === series.measure && entry.name === series.name);
+    const same = kept?.series.find(
+      (entry) =>
+        entry.measure === series.measure && entry.value === series.value && entry.others === series.others,
+    );
     if (!kept || !same) return series.values.map(() => null);
-    if (answer.buckets) return placed(same.values, kept.buckets?.starts ?? [], answer.buckets.starts);
-    const at = new Map((kept.categories ?? []).map((category, i) => [category, same.values[i] ?? null]));
-    return (answer.categories ?? []).map((category) => at.get(category) ?? null);
+    // Categories are those of the answer itself; buckets may be fewer.
+    return answer.buckets
+      ? placed(same.values, kept.buckets?.starts ?? [], answer.buckets.starts)
+      : same.values;
   });
 }
 

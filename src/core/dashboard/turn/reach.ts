@@ -3,7 +3,7 @@ import type { Day } from '../../calendar/day';
 import { intersectRuns, normalizeRuns, type DayRun, type DayRuns } from '../../calendar/runs';
 import type { CalendarRule } from '../../calendar/rule';
 import { end, start, type Unit } from '../../calendar/units';
-import { clipRuns } from '../../coverage/coverage';
+import { clipRuns, type NearestDay } from '../../coverage/coverage';
 import type { Selection, Source } from '../../cube/query';
 import type { Control, Visual } from '../document/document';
 import type { Measure } from '../../model/model';
@@ -11,6 +11,7 @@ import type { Design } from '../wiring/design';
 import { seenBy, type Acting } from '../wiring/selection';
 import type { Settings } from '../reader/setting';
 import type { BasePart } from '../wiring/uses';
+import { coveredBy, isCoarse, selectionOf } from './covered';
 
 /** A part with the rows that are left of its dataset. */
 export interface Reach {
@@ -23,7 +24,7 @@ export interface Reach {
   readonly days: number;
   readonly daysWithData: number;
   /** A day with data near, where none lies in the window. */
-  readonly nearest: Day | undefined;
+  readonly nearest: NearestDay | undefined;
   /** Days with data in all, the whole units for measures of a coarse grain. */
   readonly covered: DayRuns;
   readonly acting: readonly Acting[];
@@ -36,9 +37,6 @@ export function provisionalFrom(measure: Pick<Measure, 'settles'>, today: Day): 
   return measure.settles > 0 ? today - measure.settles + 1 : null;
 }
 
-/** Whether rows of a measure stand for more than their day. */
-export const isCoarse = (measure: Pick<Measure, 'grain'>) => measure.grain !== 'day';
-
 /** The units that lie wholly in the runs; open ends stay open. */
 function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
   const whole = (run: DayRun): DayRun => {
@@ -50,16 +48,6 @@ function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
     };
   };
   return normalizeRuns(runs.map(whole));
-}
-
-/** The units that share a day with the runs. */
-export function touchedUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
-  return normalizeRuns(
-    runs.map((run) => ({
-      start: run.start === -Infinity ? -Infinity : start(unit, run.start, rule),
-      end: run.end === Infinity ? Infinity : end(unit, run.end, rule),
-    })),
-  );
 }
 
 export interface ReachContext {
@@ -80,18 +68,15 @@ export async function reachOf(
   const { measure } = part;
   const seen = seenBy(design, settings, item, part);
   if (seen.pending) return undefined;
-  const selection = measure.condition
-    ? { ...seen.selection, conditions: [...seen.selection.conditions, measure.condition] }
-    : seen.selection;
-  const days = await source.covered(selection);
-  if (!days) return undefined;
   const { rule } = design.model;
+  const covered = await coveredBy(source, seen.selection, measure, rule);
+  if (!covered) return undefined;
   const from = provisionalFrom(measure, today);
   const settled = leaveOutUnsettled && from !== null ? [{ start: -Infinity, end: from - 1 }] : undefined;
   const base = {
     part,
-    selection,
-    covered: isCoarse(measure) ? touchedUnits(days, measure.grain, rule) : days,
+    selection: selectionOf(seen.selection, measure),
+    covered,
     acting: seen.acting,
     provisionalFrom: leaveOutUnsettled ? null : from,
   };

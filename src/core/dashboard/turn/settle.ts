@@ -1,6 +1,6 @@
 /** Works out what each control now says, from the reader's state, the clock and the days with data. */
-import { parseIsoDay, type Day } from '../../calendar/day';
-import { ALL_DAYS, type DayRuns } from '../../calendar/runs';
+import type { Day } from '../../calendar/day';
+import { ALL_DAYS } from '../../calendar/runs';
 import { movedToData } from '../../coverage/coverage';
 import type { Source } from '../../cube/query';
 import { parsePhrase } from '../../period/parse';
@@ -9,17 +9,14 @@ import type { PeriodContext } from '../../period/point';
 import { resolvePhrase } from '../../period/resolve';
 import { isTimeControl, type TimeControl, type Visual } from '../document/document';
 import { drillKey, drillRuns, readDrill } from '../reader/drill';
-import { heldBy, isRevealed } from '../reader/held';
+import { actingAsOf, heldBy, isRevealed, leftOutLater } from '../reader/held';
 import { isPickSource, NO_PICK, pickedDays, pickKey, picksDays, type PickSource } from '../reader/pick';
-import type { Setting, Settings } from '../reader/setting';
+import { AS_OF_KEY, type Setting, type Settings } from '../reader/setting';
 import type { ReaderState } from '../reader/state';
 import type { Design } from '../wiring/design';
-import { seenBy } from '../wiring/selection';
-import { anchorOf, offeredOf } from './offer';
+import { offeredBy } from './covered';
+import { anchorOf } from './offer';
 import { saidBy } from './says';
-
-/** The day that stands in the place of today; null where none does. */
-export const asOfDay = (state: ReaderState): Day | null => (state.asOf && parseIsoDay(state.asOf)) || null;
 
 /** The settings of all controls that are revealed, and of the own periods and drills of visuals. */
 export async function settle(
@@ -31,7 +28,9 @@ export async function settle(
   const { document, model } = design;
   const settings = new Map<string, Setting>();
   const revealed = document.controls.filter((control) => isRevealed(document, state, control));
-  const asOf = asOfDay(state);
+  const asOf = actingAsOf(document, state);
+  if (asOf !== null)
+    settings.set(AS_OF_KEY, { kind: 'as of', day: asOf, later: leftOutLater(document, state) });
   for (const control of revealed) {
     const setting = saidBy(model, control, state, asOf ?? today);
     if (setting) settings.set(control.id, setting);
@@ -76,21 +75,6 @@ interface Ground {
   readonly asOf: Day | null;
 }
 
-/** Days with data of what an item shows or is wired to, under the slicers wired into it; undefined if the source cannot tell. */
-async function dataOf(
-  { design, choices, source }: Ground,
-  item: TimeControl | Visual,
-  holder: Holder,
-): Promise<DayRuns | undefined> {
-  const covered: DayRuns[] = [];
-  for (const use of design.uses(item)) {
-    const days = await source.covered(seenBy(design, choices, item, use).selection);
-    if (!days) return undefined;
-    covered.push(days);
-  }
-  return offeredOf(holder, covered);
-}
-
 /** The window that a phrase asks for. */
 async function windowOf(
   ground: Ground,
@@ -98,8 +82,8 @@ async function windowOf(
   holder: Holder,
   text: string,
 ): Promise<Setting> {
-  const { design, today, asOf } = ground;
-  const data = await dataOf(ground, item, holder);
+  const { design, choices, source, today, asOf } = ground;
+  const data = await offeredBy({ design, settings: choices, source }, item, holder);
   const anchor = anchorOf(design.document, holder);
   const context: PeriodContext = { rule: design.model.rule, today, asOf, anchor, data: data ?? [] };
   const common = { kind: 'window', text, context, followed: false } as const;

@@ -6,7 +6,7 @@ import { actsOf, kindOf } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import type { Design } from '../wiring/design';
 import { numbersFor } from '../../model/figures';
-import { columnOf, datasetOf, isCategory, spellingsOf, type Model } from '../../model/model';
+import { columnOf, datasetOf, isCategory, spellingsOf, type Measure, type Model } from '../../model/model';
 import { isPickSource, pickDimensions } from '../reader/pick';
 import { readCondition } from '../reader/conditions';
 import { columnsIn } from '../../condition/print';
@@ -43,6 +43,12 @@ export function cubeShapesFor(design: Design): CubeShape[] {
       }
     }
   }
+  for (const item of [...document.visuals, ...document.controls]) {
+    for (const { dataset, role, measure } of design.coverageUses(item)) {
+      const shape = shapeOf(dataset, role);
+      if (shape && measure) addCondition(shape, measure);
+    }
+  }
   for (const visual of document.visuals) {
     for (const part of measuresOf(visual).flatMap((shown) => partsOf(model, shown) ?? [])) {
       const shape = addPart(part);
@@ -55,6 +61,12 @@ export function cubeShapesFor(design: Design): CubeShape[] {
   for (const control of document.controls) {
     const shown = kindOf(control).measure?.(control);
     if (shown) (partsOf(model, shown) ?? []).forEach(addPart);
+  }
+  for (const control of document.controls) {
+    if (control.kind !== 'asof') continue;
+    for (const shape of shapes.values())
+      for (const { dataset, role } of control.later)
+        if (dataset === shape.dataset && role !== shape.day) addOnce(shape.otherDays, role);
   }
   for (const shape of shapes.values()) finish(shape, document, model);
   return [...shapes.values()];
@@ -128,10 +140,14 @@ function addOnce(list: string[], entry: string) {
   if (!list.includes(entry)) list.push(entry);
 }
 
-function addMeasure(shape: CubeShape, model: Model, { dataset, measure }: BasePart) {
-  const { condition } = measure;
+/** The rows that count for a measure. */
+function addCondition(shape: CubeShape, { condition }: Measure) {
   if (condition && !shape.conditions.some((known) => conditionKey(known) === conditionKey(condition)))
     shape.conditions.push(condition);
+}
+
+function addMeasure(shape: CubeShape, model: Model, { dataset, measure }: BasePart) {
+  addCondition(shape, measure);
   for (const { column, scale, extremes, distinct } of numbersFor(model, dataset, measure)) {
     // Distinct values are counted by the database, and texts and dates have no place among a cube's numbers.
     const type = columnOf(model, dataset, column)?.type;

@@ -5,6 +5,7 @@
 import type { Day } from '../../calendar/day';
 import { askedOnce, SourceProblem, tolerant, type Source } from '../../cube/query';
 import type { Visual } from '../document/document';
+import { actingAsOf } from '../reader/held';
 import type { ReaderState } from '../reader/state';
 import type { Design } from '../wiring/design';
 import type { ControlAnswer, TurnAnswer, VisualAnswer } from './answer';
@@ -13,7 +14,7 @@ import { broken } from './answers/parts';
 import { answerVisual } from './answers/visuals';
 import { answerLanes } from './lanes';
 import type { ReachContext } from './reach';
-import { asOfDay, settle } from './settle';
+import { settle } from './settle';
 
 export interface TurnInput {
   readonly design: Design;
@@ -31,7 +32,12 @@ export async function answerTurn(input: TurnInput, answering: Source): Promise<T
   const calm = tolerant(source);
   const settings = await settle(design, state, today, calm);
   const wanted = (item: { id: string }) => !only || only.has(item.id);
-  const context: ReachContext = { design, settings, source, today: asOfDay(state) ?? today };
+  const context: ReachContext = {
+    design,
+    settings,
+    source,
+    today: actingAsOf(design.document, state) ?? today,
+  };
   const calmly: ControlContext = { ...context, source: calm, state, realToday: today };
   const controls: Record<string, ControlAnswer> = {};
   const visuals: Record<string, VisualAnswer> = {};

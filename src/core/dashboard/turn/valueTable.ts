@@ -7,16 +7,34 @@ import { groupColumn, type Dimension } from '../../model/dimension';
 import { measureValues, numbersFor } from '../../model/figures';
 import { wholeUnitsIn } from './grain';
 import type { Measure, Model } from '../../model/model';
-import { isCoarse, touchedUnits, type Reach } from './reach';
+import { isCoarse, touchedUnits } from './covered';
+import type { Reach } from './reach';
 
 type Key = readonly (string | null)[];
 type Values = (number | null)[];
+
+/** Rows that are counted, by whose they are: those of a dataset, a date role and a row condition. */
+type Counted = ReadonlyMap<string, number>;
+
+/** The rows behind some tables: each once, however many measures share it. */
+export function rowsBehind(tables: readonly Pick<ValueTable, 'counted'>[]): number {
+  const counted = mostOf(tables);
+  return [...counted.values()].reduce((total, rows) => total + rows, 0);
+}
+
+/** A measure of whole months sees fewer rows of its dataset than others do: the most that any sees count. */
+function mostOf(tables: readonly Pick<ValueTable, 'counted'>[]): Counted {
+  const counted = new Map<string, number>();
+  for (const table of tables)
+    for (const [whose, rows] of table.counted) counted.set(whose, Math.max(counted.get(whose) ?? 0, rows));
+  return counted;
+}
 
 /** `values` has for each key one entry a bucket (one in all when there are no buckets). */
 export interface ValueTable {
   readonly keys: readonly Key[];
   readonly values: readonly Values[];
-  readonly rows: number;
+  readonly counted: Counted;
   readonly layout: Layout;
 }
 
@@ -61,7 +79,8 @@ async function baseTable(
   const spreadOut = stretches
     ? values.map((entry) => spreadOver(entry, stretches, reach.shown, wanted.buckets))
     : values;
-  return { kind: 'table', table: { keys: answer.keys, values: spreadOut, rows, layout: answer.layout } };
+  const counted = new Map([[JSON.stringify([dataset, reach.part.role, measure.condition]), rows]]);
+  return { kind: 'table', table: { keys: answer.keys, values: spreadOut, counted, layout: answer.layout } };
 }
 
 /** The stretches of a coarse measure from the first to the last day of some runs. */
@@ -108,7 +127,7 @@ function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: 
     });
   });
   const layout = over.layout === 'database' || under.layout === 'database' ? 'database' : over.layout;
-  return { keys: under.keys, values, rows: over.rows + under.rows, layout };
+  return { keys: under.keys, values, counted: mostOf([over, under]), layout };
 }
 
 /** A percentage is a ratio in hundredths. */

@@ -4,7 +4,7 @@ import { isWirable } from '../document/controls';
 import type { Control, DashboardDocument, Visual, Wire } from '../document/document';
 import { isPickSource } from '../reader/pick';
 import type { Actor } from './routes';
-import { usesOf, type DatasetUse } from './uses';
+import { coverageUsesOf, usesOf, type CoverageUse, type DatasetUse } from './uses';
 
 export interface Design {
   readonly document: DashboardDocument;
@@ -17,6 +17,8 @@ export interface Design {
   wire(control: string, target: string): Wire | undefined;
   /** The datasets an item shows, each with its date role. The item need not be in the document. */
   uses(item: Visual | Control): readonly DatasetUse[];
+  /** What the days with data of a visual or a time control are those of. */
+  coverageUses(item: Visual | Control): readonly CoverageUse[];
 }
 
 const pairKey = (control: string, target: string) => `${control} ${target}`;
@@ -42,6 +44,12 @@ export function designOf(document: DashboardDocument, model: Model): Design {
     known.set(item, found);
     return found;
   };
+  const knownCoverage = new Map<Visual | Control, readonly CoverageUse[]>();
+  const coverageUses = (item: Visual | Control): readonly CoverageUse[] => {
+    const found = knownCoverage.get(item) ?? coverageUsesOf(document, model, item);
+    knownCoverage.set(item, found);
+    return found;
+  };
   return {
     document,
     model,
@@ -49,5 +57,6 @@ export function designOf(document: DashboardDocument, model: Model): Design {
     actor: (id) => byId.get(id),
     wire: (control, target) => (wires ??= indexOf(document.wires)).get(pairKey(control, target)),
     uses,
+    coverageUses,
   };
 }

@@ -2,16 +2,17 @@
  * Which rows an item sees: a list of steps, each with its effect, folded into a selection. Answers take the whole list,
  * the trace the same list step by step.
  */
+import type { Day } from '../../calendar/day';
 import { ALL_DAYS, intersectRuns, isEveryDay, type DayRuns } from '../../calendar/runs';
-import type { DayFilter, Selection, ValueFilter } from '../../cube/query';
+import type { DayFilter, PathFilter, PathPart, Selection, ValueFilter } from '../../cube/query';
 import type { AnyCondition } from '../../cube/rowCondition';
-import { chosenDays } from '../../model/dimension';
+import { chosenDays, dayClasses } from '../../model/dimension';
 import type { Model } from '../../model/model';
 import { isControl, type Control, type Visual } from '../document/document';
 import { groupsCondition } from '../reader/conditions';
 import { drillKey, drillRuns, type Drill } from '../reader/drill';
-import { keptDays, pickedValues, pickKey } from '../reader/pick';
-import { isEffective, type Setting, type Settings } from '../reader/setting';
+import { keptDays, pickKey } from '../reader/pick';
+import { AS_OF_KEY, isEffective, type Setting, type Settings } from '../reader/setting';
 import { pathOf } from '../reader/treePath';
 import type { Design } from './design';
 import { isPaling, routeTo, type Actor, type PickRoute, type Route } from './routes';
@@ -58,11 +59,12 @@ interface Effect {
   /** Days of attributes of the almanac. */
   readonly classes: readonly DayFilter[];
   readonly conditions: readonly AnyCondition[];
+  readonly paths: readonly PathFilter[];
   /** A window, which meets the others of its date role. */
   readonly days: { readonly role: string; readonly runs: DayRuns } | null;
 }
 
-const NO_EFFECT: Effect = { filters: [], classes: [], conditions: [], days: null };
+const NO_EFFECT: Effect = { filters: [], classes: [], conditions: [], paths: [], days: null };
 const onlyDays = (role: string, runs: DayRuns): Effect => ({ ...NO_EFFECT, days: { role, runs } });
 
 /** Whether chosen values are left out: nothing chosen where a choice is required keeps no row either way. */
@@ -98,16 +100,22 @@ function pickedRows(
   route: PickRoute,
   { days, keys, exclude }: Extract<Setting, { kind: 'pick' }>,
 ): Effect {
-  const filters: ValueFilter[] = [];
-  const classes: DayFilter[] = [];
-  route.parts.forEach((part, depth) => {
-    const values = pickedValues(keys, depth);
-    if (values.length === 0) return;
-    if (part.kind === 'column') filters.push({ column: part.column, values, exclude });
-    else classes.push({ column: route.role, runs: chosenDays(model, part.attribute, values, exclude) });
-  });
   const kept = days && { role: route.role, runs: keptDays(days, exclude) };
-  return { ...NO_EFFECT, filters, classes, days: kept };
+  const effect = { ...NO_EFFECT, days: kept };
+  const [first, ...deeper] = route.parts;
+  if (!first || keys.length === 0) return effect;
+  if (deeper.length > 0) {
+    const parts = route.parts.map((part): PathPart =>
+      part.kind === 'column'
+        ? part
+        : { kind: 'days', column: route.role, classes: dayClasses(model, part.attribute) },
+    );
+    return { ...effect, paths: [{ parts, paths: keys, exclude }] };
+  }
+  const values = keys.map(([value]) => value!);
+  if (first.kind === 'column') return { ...effect, filters: [{ column: first.column, values, exclude }] };
+  const runs = chosenDays(model, first.attribute, values, exclude);
+  return { ...effect, classes: [{ column: route.role, runs }] };
 }
 
 /** Why a wire that is on, of a control that says something, takes no rows away. */
@@ -115,6 +123,7 @@ export type Idle = 'pales' | 'replaced' | 'no route';
 
 /** A step of the evaluation, in the order in which they are taken. */
 export type SeenStep =
+  | { readonly kind: 'as of'; readonly day: Day; readonly roles: readonly string[]; readonly effect: Effect }
   | { readonly kind: 'own period'; readonly setting: Setting; readonly effect: Effect }
   | {
       readonly kind: 'wire';
@@ -134,7 +143,7 @@ export function stepsOn(
   use: DatasetUse,
 ): SeenStep[] {
   const { model } = design;
-  const steps: SeenStep[] = [];
+  const steps: SeenStep[] = asOfSteps(settings, use);
   const idle: SeenStep[] = [];
   const own = 'ownPeriod' in item ? item.ownPeriod : null;
   const ownSetting = own ? settings.get(item.id) : undefined;
@@ -163,22 +172,35 @@ export function stepsOn(
   return [...steps, ...idle];
 }
 
+/** Rows that were not there yet on the as-of day; rows without a day in such a role stay. */
+function asOfSteps(settings: Settings, use: DatasetUse): SeenStep[] {
+  const setting = settings.get(AS_OF_KEY);
+  if (setting?.kind !== 'as of') return [];
+  const roles = setting.later.filter((entry) => entry.dataset === use.dataset).map((entry) => entry.role);
+  if (roles.length === 0) return [];
+  const runs = [{ start: -Infinity, end: setting.day }];
+  const classes = roles.map((column) => ({ column, runs, blanks: true }));
+  return [{ kind: 'as of', day: setting.day, roles, effect: { ...NO_EFFECT, classes } }];
+}
+
 /** What steps leave of a dataset: their effects put together. */
 export function folded(use: DatasetUse, steps: readonly SeenStep[]): Seen {
   const windows = new Map<string, DayRuns>();
   const filters: ValueFilter[] = [];
   const classes: DayFilter[] = [];
   const conditions: AnyCondition[] = [];
+  const paths: PathFilter[] = [];
   const acting: Acting[] = [];
   let pending = false;
   for (const step of steps) {
     if (step.kind === 'idle') continue;
     if (step.kind === 'wire') acting.push({ control: step.actor.id, route: step.route });
-    if (step.kind !== 'drill' && step.setting.kind === 'pending') pending = true;
+    if ('setting' in step && step.setting.kind === 'pending') pending = true;
     const { effect } = step;
     filters.push(...effect.filters);
     classes.push(...effect.classes);
     conditions.push(...effect.conditions);
+    paths.push(...effect.paths);
     if (!effect.days) continue;
     const { role, runs } = effect.days;
     const known = windows.get(role);
@@ -194,6 +216,7 @@ export function folded(use: DatasetUse, steps: readonly SeenStep[]): Seen {
       filters,
       otherDays: [...otherDays, ...classes],
       conditions,
+      ...(paths.length > 0 ? { paths } : {}),
     },
     window: windows.get(use.role) ?? ALL_DAYS,
     acting,

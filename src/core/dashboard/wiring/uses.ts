@@ -18,6 +18,11 @@ export interface BasePart extends DatasetUse {
   readonly measure: Measure;
 }
 
+/** Whose days with data count for an item: those of a measure's rows, or (null) of all rows of a dataset. */
+export interface CoverageUse extends DatasetUse {
+  readonly measure: Measure | null;
+}
+
 /** A measure's parts: itself, or the two sides of a ratio; undefined when something it needs is not there. */
 export function partsOf(
   model: Model,
@@ -69,6 +74,39 @@ export function usesOf(
   if (isControl(item)) return controlUses(document, model, item, known);
   if (isMeasured(item)) return usesOfMeasures(model, item.measures);
   return datasetOf(model, item.dataset) ? [{ dataset: item.dataset, role: item.role }] : [];
+}
+
+/** What the days with data of an item are those of: the measures that it shows, those of its visuals for a control. */
+export function coverageUsesOf(
+  document: DashboardDocument,
+  model: Model,
+  item: Visual | Control,
+): CoverageUse[] {
+  if (!isControl(item)) {
+    if (isMeasured(item))
+      return uniqueCoverage(item.measures.flatMap((shown) => partsOf(model, shown) ?? []));
+    return usesOf(document, model, item, () => []).map((use) => ({ ...use, measure: null }));
+  }
+  const covered: CoverageUse[] = [];
+  for (const wire of document.wires) {
+    if (wire.control !== item.id || !wire.on) continue;
+    const target = itemOf(document, wire.target);
+    if (!target || isControl(target)) continue;
+    for (const use of coverageUsesOf(document, model, target))
+      covered.push({ ...use, role: wire.roles[use.dataset] ?? use.role });
+  }
+  if (covered.length > 0) return uniqueCoverage(covered);
+  return everyDataset(model).map((use) => ({ ...use, measure: null }));
+}
+
+/** Measures of the same rows and the same grain have the same days. */
+function uniqueCoverage(uses: readonly CoverageUse[]): CoverageUse[] {
+  const known = new Map<string, CoverageUse>();
+  for (const { dataset, role, measure } of uses) {
+    const key = JSON.stringify([dataset, role, measure?.condition, measure?.grain]);
+    if (!known.has(key)) known.set(key, { dataset, role, measure });
+  }
+  return [...known.values()];
 }
 
 function controlUses(

@@ -2,8 +2,7 @@
 import { civilFromDay, type Day } from '../../../core/calendar/day';
 import { MONTH_NAMES, shortDayWords, unitWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
-import { BLANK } from '../../../core/model/blank';
-import type { ChartAnswer, SeriesAnswer } from '../../../core/dashboard/turn/answer';
+import { categoryName, type ChartAnswer, type SeriesAnswer } from '../../../core/dashboard/turn/answer';
 import type { Measure } from '../../../core/model/model';
 import type { Chart } from '../../../core/dashboard/document/visuals';
 import { markOf, type Mark } from './looks';
@@ -59,7 +58,7 @@ export function axisPlaces(answer: ChartAnswer, rule: CalendarRule, every: numbe
   const { buckets } = answer;
   if (!buckets) {
     return (answer.categories ?? []).map((category) => {
-      const name = category ?? BLANK;
+      const name = categoryName(category);
       return { label: name, words: name, partial: false };
     });
   }

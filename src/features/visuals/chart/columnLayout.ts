@@ -1,7 +1,7 @@
 /** How a chart stands: its value axes, its labels, and the room that each takes. */
 import type { CalendarRule } from '../../../core/calendar/rule';
 import type { Chart } from '../../../core/dashboard/document/visuals';
-import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
+import { categoryName, type ChartAnswer } from '../../../core/dashboard/turn/answer';
 import { axisPlaces, type AxisPlace, type DrawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import type { FrameLayout, FrameScale } from './frame';
@@ -90,7 +90,7 @@ export function columnLayout(
   const slot = inner / Math.max(1, count);
   const widest = answer.buckets
     ? TIME_LABEL
-    : Math.max(24, ...(answer.categories ?? []).map((name) => textWidth(name ?? '', FONT) + GAP));
+    : Math.max(24, ...(answer.categories ?? []).map((entry) => textWidth(categoryName(entry), FONT) + GAP));
   const every = Math.max(1, Math.ceil(Math.min(widest, MOST_LABEL) / slot));
   const places = axisPlaces(answer, rule, every);
   const labels = places.flatMap(({ label }, at) =>

@@ -1,7 +1,6 @@
 /** How bars lie: a row a category, the room for names and for figures, the axis of values. */
-import { BLANK } from '../../../core/model/blank';
 import type { Chart } from '../../../core/dashboard/document/visuals';
-import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
+import { categoryName, type ChartAnswer } from '../../../core/dashboard/turn/answer';
 import { valueWords } from '../../../core/model/figures';
 import type { DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
@@ -46,7 +45,7 @@ export function lyingLayout(
   size: { readonly width: number; readonly height: number },
   chosen: ReadonlySet<number> | null,
 ): LyingLayout {
-  const names = (answer.categories ?? []).map((category) => category ?? BLANK);
+  const names = (answer.categories ?? []).map(categoryName);
   const figures = names.map((_, i) => series.map((entry) => valueWords(entry.unit, entry.values[i] ?? null)));
   const { stacked, reached } = basesOf(visual, series);
   const isStacked = stacked.length > 0;

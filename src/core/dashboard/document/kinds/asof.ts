@@ -1,8 +1,21 @@
 /** As-of day: another day in the place of today, for the whole dashboard. */
 import { z } from 'zod';
+import { id as ids } from '../../../model/ids';
 import { commonOfControls, CONTROL_DEFAULTS, controlKind } from './entry';
 
-const schema = z.object({ ...commonOfControls, kind: z.literal('asof') });
+const roleRefSchema = z.object({ dataset: ids.key, role: ids.key });
+/** A date role of a dataset. */
+export type RoleRef = z.infer<typeof roleRefSchema>;
+
+const schema = z.object({
+  ...commonOfControls,
+  kind: z.literal('asof'),
+  later: z
+    .array(roleRefSchema)
+    .max(50)
+    .default([])
+    .describe('Date roles whose later rows are left out while a day is chosen'),
+});
 
 export const asof = controlKind(schema)({
   part: {
@@ -15,6 +28,6 @@ export const asof = controlKind(schema)({
   holds: 'day',
   acts: () => ({ by: 'clock' }),
   title: () => 'As of',
-  fresh: () => ({ ...CONTROL_DEFAULTS, kind: 'asof' }),
+  fresh: () => ({ ...CONTROL_DEFAULTS, kind: 'asof', later: [] }),
   reveals: () => ({ by: 'nothing' }),
 });

@@ -3,7 +3,7 @@ import { CHART_DEFAULTS, chartEntry, chartOf, firstDimension } from './chart';
 import { hasCategory, visualKind } from './entry';
 import { freshMeasured } from './measured';
 
-const schema = chartOf('bar');
+const schema = chartOf('bar', 'others');
 
 export const bar = visualKind(schema)({
   ...chartEntry,
@@ -20,6 +20,7 @@ export const bar = visualKind(schema)({
     return {
       ...CHART_DEFAULTS,
       kind: 'bar',
+      rest: 'others',
       measures: found.measures,
       across: firstDimension(found.dataset),
     };

@@ -33,9 +33,20 @@ const commonOfCharts = {
   axis: valueAxisSchema.default({ kind: 'zero' }),
 };
 
-/** The schema of a chart of a kind. */
-export const chartOf = <const K extends string>(kind: K) =>
-  z.object({ ...commonOfCharts, kind: z.literal(kind) });
+export const RESTS = ['others', 'drop'] as const;
+/** What becomes of what lies beyond a limit. */
+export type Rest = (typeof RESTS)[number];
+
+/** The schema of a chart of a kind, with what becomes of what lies beyond its limit where nothing is set. */
+export const chartOf = <const K extends string>(kind: K, rest: Rest = 'drop') =>
+  z.object({
+    ...commonOfCharts,
+    kind: z.literal(kind),
+    rest: z
+      .enum(RESTS)
+      .default(rest)
+      .describe('What lies beyond the limit: one last category or series, or left away'),
+  });
 
 /** What every chart begins with. */
 export const CHART_DEFAULTS = {
@@ -44,6 +55,7 @@ export const CHART_DEFAULTS = {
   split: null,
   order: 'value',
   limit: 12,
+  rest: 'drop',
   axis: { kind: 'zero' },
 } as const;
 

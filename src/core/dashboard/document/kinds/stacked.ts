@@ -3,7 +3,7 @@ import { CHART_DEFAULTS, chartEntry, chartOf, firstDimension } from './chart';
 import { hasCategory, visualKind } from './entry';
 import { freshMeasured } from './measured';
 
-const schema = chartOf('stacked');
+const schema = chartOf('stacked', 'others');
 
 export const stacked = visualKind(schema)({
   ...chartEntry,
@@ -18,6 +18,13 @@ export const stacked = visualKind(schema)({
     const found = freshMeasured(ground, hasCategory);
     if (!found) return undefined;
     const split = firstDimension(found.dataset);
-    return { ...CHART_DEFAULTS, kind: 'stacked', measures: found.measures, split, most: 40 };
+    return {
+      ...CHART_DEFAULTS,
+      kind: 'stacked',
+      rest: 'others',
+      measures: found.measures,
+      split,
+      most: 40,
+    };
   },
 });

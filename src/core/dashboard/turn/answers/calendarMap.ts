@@ -4,9 +4,10 @@ import { intersectRuns, type DayRuns } from '../../../calendar/runs';
 import type { Note, VisualAnswer } from '../answer';
 import { bucketsOf } from '../grain';
 import type { Ground } from '../ground';
-import { isCoarse, within } from '../reach';
-import { valueTable } from '../valueTable';
-import { filledOver } from './overTime';
+import { isCoarse } from '../covered';
+import { within } from '../reach';
+import { rowsBehind, valueTable } from '../valueTable';
+import { filledOver, valuesBefore } from './overTime';
 import { ELSEWHERE } from './parts';
 
 /** Days that a calendar map shows at most, the last ones of the window. */
@@ -27,7 +28,8 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
   const days = bucketsOf('day', first, last, model.rule);
   const cut = reaches.map((reach) => within(reach, shownFrom(reach.shown, first), model.rule));
   const outcome = await valueTable(model, source, measure, cut, { dimensions: [], buckets: days });
-  if (outcome.kind !== 'table') return ELSEWHERE;
+  const before = await valuesBefore(ground, entry!, cut, [], days);
+  if (outcome.kind !== 'table' || before === 'elsewhere') return ELSEWHERE;
   const notes: Note[] = [...ground.notes];
   if (first > shown[0]!.start)
     notes.push({ code: 'last-days', words: `the last ${MOST_DAYS.toLocaleString('en')} days of the window` });
@@ -37,11 +39,17 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
   return {
     kind: 'calendarmap',
     ...ground.about,
-    rows: outcome.table.rows,
+    rows: rowsBehind([outcome.table]),
     layout: outcome.table.layout,
     notes,
     first,
-    values: filledOver(measure, outcome.table.values[0] ?? days.starts.map(() => null), days, reaches),
+    values: filledOver(
+      measure,
+      outcome.table.values[0] ?? days.starts.map(() => null),
+      days,
+      reaches,
+      before([]),
+    ),
     provisionalFrom: from.length > 0 ? Math.min(...from) : null,
   };
 }

@@ -1,11 +1,10 @@
 /** How each kind of control is answered. */
 import type { Day } from '../../../calendar/day';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../document/controls';
-import { heldBy } from '../../reader/held';
+import { actingAsOf, heldBy, isRevealed } from '../../reader/held';
 import type { ReaderState } from '../../reader/state';
 import type { ControlAnswer } from '../answer';
 import type { ReachContext } from '../reach';
-import { asOfDay } from '../settle';
 import { answerNumbers } from './numbers';
 import { answerSlicer } from './slicer';
 import { answerTimeControl } from './timeControl';
@@ -37,7 +36,10 @@ const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = 
       : { kind: 'hidden' };
   },
   numbers: (context, control) => answerNumbers(context, control, heldBy(control, context.state)),
-  asof: ({ realToday, state }) => ({ kind: 'asof', today: realToday, asOf: asOfDay(state) }),
+  asof: ({ design, realToday, state }, control) =>
+    isRevealed(design.document, state, control)
+      ? { kind: 'asof', today: realToday, asOf: actingAsOf(design.document, state) }
+      : { kind: 'hidden' },
 };
 
 /** The answer of a control: what it holds and offers. */

@@ -1,14 +1,14 @@
 /** Answers of crosstabs: categories down, periods across, subtotals asked for as such and never added up. */
 import type { Layout } from '../../../cube/query';
-import { tablesOf } from './chart';
-import { bucketsFor, filledOver, provisionalBucket } from './overTime';
+import { tablesOf } from './tables';
+import { bucketsFor, filledOver, provisionalBucket, valuesBefore } from './overTime';
 import { broken, ELSEWHERE, missingDimension } from './parts';
 import type { CrosstabRow, Note, VisualAnswer } from '../answer';
 import { onceEach, slowest, type Ground } from '../ground';
 import { compareValues, isKnown } from '../../../model/dimension';
 import type { Buckets } from '../grain';
 import { totalsOn, totalsTest } from '../totals';
-import type { ValueTable } from '../valueTable';
+import { rowsBehind, type ValueTable } from '../valueTable';
 import type { Crosstab } from '../../document/visuals';
 
 /** Rows that a crosstab shows at most; the answer says how many there are. */
@@ -31,7 +31,7 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
   const rows = new Map<string, { key: Key; cells: { values: (number | null)[]; whole: number | null }[] }>();
   const allNotes: Note[] = [...notes];
   const layouts: Layout[] = [];
-  let counted = 0;
+  const counted: ValueTable[] = [];
   for (const depth of depths) {
     const dimensions = visual.rows.slice(0, depth);
     for (const span of buckets ? [buckets, null] : [null]) {
@@ -39,12 +39,14 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
       if (tables === 'elsewhere') return ELSEWHERE;
       allNotes.push(...tables.notes);
       for (const { entry, table } of tables.parts) {
+        const before = span ? await valuesBefore(ground, entry, entry.reaches, dimensions, span) : () => null;
+        if (before === 'elsewhere') return ELSEWHERE;
         layouts.push(table.layout);
-        if (depth === visual.rows.length && span === null) counted += table.rows;
+        if (depth === visual.rows.length && span === null) counted.push(table);
         takeOver(table, (key, values) => {
           const row = rowOf(rows, key, ground.measures.length, buckets);
           const cell = row.cells[entry.index]!;
-          if (span) cell.values = filledOver(entry.measure, values, span, entry.reaches);
+          if (span) cell.values = filledOver(entry.measure, values, span, entry.reaches, before(key));
           else cell.whole = values[0] ?? null;
         });
       }
@@ -61,7 +63,7 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
   return {
     kind: 'crosstab',
     ...ground.about,
-    rows: counted,
+    rows: rowsBehind(counted),
     layout: slowest(layouts),
     notes: onceEach([...ground.notes, ...allNotes]),
     buckets,

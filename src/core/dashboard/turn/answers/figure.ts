@@ -2,8 +2,8 @@
 import type { Figure } from '../../document/visuals';
 import type { VisualAnswer } from '../answer';
 import type { Ground } from '../ground';
-import { valueTable } from '../valueTable';
-import { bucketsFor, filledOver, provisionalBucket } from './overTime';
+import { rowsBehind, valueTable } from '../valueTable';
+import { bucketsFor, filledOver, provisionalBucket, valuesBefore } from './overTime';
 import { ELSEWHERE } from './parts';
 
 export async function answerFigure(ground: Ground, visual: Figure): Promise<VisualAnswer> {
@@ -14,16 +14,23 @@ export async function answerFigure(ground: Ground, visual: Figure): Promise<Visu
   const whole = await valueTable(model, source, measure, reaches, { dimensions: [], buckets: null });
   const { buckets, notes } = bucketsFor(ground, visual);
   const line = await valueTable(model, source, measure, reaches, { dimensions: [], buckets });
-  if (whole.kind !== 'table' || line.kind !== 'table') return ELSEWHERE;
+  const before = await valuesBefore(ground, entry!, reaches, [], buckets);
+  if (whole.kind !== 'table' || line.kind !== 'table' || before === 'elsewhere') return ELSEWHERE;
   return {
     kind: 'figure',
     ...ground.about,
-    rows: whole.table.rows,
+    rows: rowsBehind([whole.table]),
     layout: whole.table.layout,
     notes: [...ground.notes, ...notes.filter((note) => note.code === 'grain-coarse-measure')],
     value: whole.table.values[0]?.[0] ?? null,
     buckets,
-    values: filledOver(measure, line.table.values[0] ?? buckets.starts.map(() => null), buckets, reaches),
+    values: filledOver(
+      measure,
+      line.table.values[0] ?? buckets.starts.map(() => null),
+      buckets,
+      reaches,
+      before([]),
+    ),
     provisionalFrom: provisionalBucket(reaches, buckets),
   };
 }

@@ -1,5 +1,6 @@
 /** What answers of visuals with measures begin with: all that each measure sees. */
 import { datasetOf, measureOf, type Model } from '../../../model/model';
+import { nearestOf } from '../../../coverage/coverage';
 import type { MeasuredVisual } from '../../document/visuals';
 import type { ShownMeasure } from '../../document/kinds/measured';
 import type { Acting } from '../../wiring/selection';
@@ -64,6 +65,6 @@ function actingOn(reaches: readonly Pick<Reach, 'acting'>[]): Acting[] {
 
 function emptyOf(reaches: readonly Reach[]): VisualAnswer {
   const asked = reaches[0]?.asked ?? [];
-  const near = reaches.map((reach) => reach.nearest).filter((day) => day !== undefined);
-  return { kind: 'empty', asked, nearest: near[0], acting: actingOn(reaches) };
+  const nearest = nearestOf(reaches.map((reach) => reach.nearest))?.day;
+  return { kind: 'empty', asked, nearest, acting: actingOn(reaches) };
 }

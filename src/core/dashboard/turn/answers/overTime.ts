@@ -1,13 +1,16 @@
 /** What answers along time share: buckets, filled values, where figures are not final. */
 import { bucketEnd } from '../../../cube/aggregate';
 import { fillMissing } from '../../../model/figures';
+import type { Dimension } from '../../../model/dimension';
 import type { Measure } from '../../../model/model';
 import type { MeasuredVisual } from '../../document/visuals';
 import { drillKey, finerUnit } from '../../reader/drill';
 import type { Note } from '../answer';
 import { bucketsOf, grainFor, type Buckets } from '../grain';
-import type { Ground } from '../ground';
-import { isCoarse, type Reach } from '../reach';
+import type { Ground, MeasureReach } from '../ground';
+import { isCoarse } from '../covered';
+import { within, type Reach } from '../reach';
+import { valueTable } from '../valueTable';
 
 /** The buckets of a visual's window, and notes about their length. */
 export function bucketsFor(
@@ -25,7 +28,7 @@ export function bucketsFor(
     .filter((measure) => isCoarse(measure) && !measure.spread);
   const chosen = grainFor(
     { ...visual, grain },
-    last - first + 1,
+    { first, last },
     coarse.map((measure) => measure.grain),
     model.rule,
   );
@@ -50,12 +53,47 @@ export function provisionalBucket(reaches: readonly Reach[], buckets: Buckets): 
   return at < 0 ? null : at;
 }
 
-/** Values over time with missing ones filled by the measure's rule, between its first and last day shown. */
+/**
+ * The last value before the window, for measures whose missing values read as the one before: by group, of the last
+ * bucket with a value (the days of the first bucket that lie before the window count as a bucket of their own).
+ */
+export async function valuesBefore(
+  ground: Ground,
+  { measure }: Pick<MeasureReach, 'measure'>,
+  reaches: readonly Reach[],
+  dimensions: readonly Dimension[],
+  buckets: Buckets,
+): Promise<((key: readonly (string | null)[]) => number | null) | 'elsewhere'> {
+  const nothing = () => null;
+  const window = Math.max(ground.about.window.shown[0]!.start, buckets.starts[0]!);
+  const earliest = Math.min(...reaches.map((reach) => reach.covered[0]?.start ?? Infinity));
+  if (measure.missing !== 'previous' || earliest >= window) return nothing;
+  const { source, design } = ground.context;
+  const { rule } = design.model;
+  const earlier = reaches.map((reach) => within(reach, [{ start: -Infinity, end: window - 1 }], rule));
+  if (earlier.some((reach) => reach.shown.length === 0)) return nothing;
+  const before = bucketsOf(buckets.unit, earliest, window - 1, rule);
+  const wanted = { dimensions, buckets: before };
+  const outcome = await valueTable(design.model, source, measure, earlier, wanted);
+  if (outcome.kind === 'elsewhere') return 'elsewhere';
+  if (outcome.kind === 'no column') return nothing;
+  const { keys, values } = outcome.table;
+  const last = new Map(
+    keys.map((key, g) => [JSON.stringify(key), values[g]!.findLast((value) => value !== null) ?? null]),
+  );
+  return (key) => last.get(JSON.stringify(key)) ?? null;
+}
+
+/**
+ * Values over time with missing ones filled by the measure's rule, between its first and last day shown. `before` is
+ * the last value before the window.
+ */
 export function filledOver(
   measure: Measure,
   values: readonly (number | null)[],
   buckets: Buckets,
   reaches: readonly Reach[],
+  before: number | null,
 ): (number | null)[] {
   const shown = reaches.flatMap((reach) => reach.shown);
   if (shown.length === 0) return [...values];
@@ -63,5 +101,5 @@ export function filledOver(
   const to = Math.max(...shown.map((run) => run.end));
   const first = buckets.starts.findIndex((_, i) => bucketEnd(buckets, i) >= from);
   const last = buckets.starts.filter((start) => start <= to).length - 1;
-  return fillMissing(measure, values, first, last);
+  return fillMissing(measure, values, first, last, before);
 }

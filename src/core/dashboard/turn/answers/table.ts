@@ -1,5 +1,4 @@
 /** Answers of tables of rows. */
-import { intersectRuns } from '../../../calendar/runs';
 import { clipRuns } from '../../../coverage/coverage';
 import { TOTAL } from '../../../cube/query';
 import type { TableOfRows } from '../../document/visuals';
@@ -18,7 +17,7 @@ export async function answerTable(context: ReachContext, visual: TableOfRows): P
   if (!covered) return ELSEWHERE;
   const clipped = clipRuns(seen.window, covered);
   if (clipped.empty) {
-    return { kind: 'empty', asked: seen.window, nearest: clipped.nearest, acting: seen.acting };
+    return { kind: 'empty', asked: seen.window, nearest: clipped.nearest?.day, acting: seen.acting };
   }
   const total = await source.aggregate({
     ...seen.selection,
@@ -29,14 +28,13 @@ export async function answerTable(context: ReachContext, visual: TableOfRows): P
   if (!total) return ELSEWHERE;
   const { runs: shown, days, daysWithData } = clipped;
   const about = { asked: seen.window, shown, days, daysWithData };
-  const inside = intersectRuns(covered, shown);
   return {
     kind: 'table',
     window: about,
     uses: [{ ...use, ...about, measures: [], acting: seen.acting, selection: seen.selection }],
     rows: total.rows[0]!,
     layout: total.layout,
-    latest: inside[inside.length - 1]!.end,
+    latest: covered[covered.length - 1]!.end,
     notes: [],
   };
 }

@@ -11,7 +11,7 @@ import { measureOf } from '../../../model/model';
 import { reachOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
 import type { Settings } from '../../reader/setting';
-import { offeredOf } from '../offer';
+import { offeredBy } from '../covered';
 import { partsOf } from '../../wiring/uses';
 import { valueTable } from '../valueTable';
 
@@ -24,18 +24,12 @@ export async function answerTimeControl(
   control: TimeControl,
   stretch: Stretch = 'few',
 ): Promise<ControlAnswer> {
-  const { design, settings, source } = context;
+  const { design, settings } = context;
   const setting = settings.get(control.id);
   if (!setting) return { kind: 'hidden' };
   if (setting.kind !== 'window') return ELSEWHERE;
-  const offered: DayRuns[] = [];
-  for (const use of design.uses(control)) {
-    const seen = seenBy(design, settings, control, use);
-    const covered = seen.pending ? undefined : await source.covered(seen.selection);
-    if (!covered) return ELSEWHERE;
-    offered.push(covered);
-  }
-  const covered = offeredOf(control, offered);
+  const covered = await offeredBy(context, control, control);
+  if (!covered) return ELSEWHERE;
   const clipped = clipRuns(setting.runs, covered);
   const profile = await profileOf(context, control, covered, stretch);
   if (profile === undefined) return ELSEWHERE;
@@ -47,7 +41,7 @@ export async function answerTimeControl(
     empty: setting.empty,
     shown: clipped.empty ? [] : clipped.runs,
     daysWithData: clipped.empty ? 0 : clipped.daysWithData,
-    nearest: clipped.empty ? clipped.nearest : undefined,
+    nearest: clipped.empty ? clipped.nearest?.day : undefined,
     followed: setting.followed,
     covered,
     context: setting.context,

@@ -1,6 +1,6 @@
 /** How each kind of visual is answered. */
 import type { MeasuredVisual, Visual, VisualKind, VisualOf } from '../../document/visuals';
-import { isShown, type VisualAnswer } from '../answer';
+import { isShown, type ShownAnswer, type VisualAnswer } from '../answer';
 import type { Ground } from '../ground';
 import { asFiltered, inSameForm, isPaled, withLit } from '../lit';
 import type { ReachContext } from '../reach';
@@ -11,12 +11,15 @@ import { answerFigure } from './figure';
 import { answerMeasured } from './measured';
 import { answerTable } from './table';
 
-type Answers<V> = (context: ReachContext, visual: V) => Promise<VisualAnswer>;
+/** `like`: an answer whose groups are to be answered for, whatever the greatest are now. */
+type Answers<V> = (context: ReachContext, visual: V, like?: ShownAnswer) => Promise<VisualAnswer>;
 
 const measured =
-  <V extends MeasuredVisual>(answer: (ground: Ground, visual: V) => Promise<VisualAnswer>): Answers<V> =>
-  (context, visual) =>
-    answerMeasured(context, visual, answer);
+  <V extends MeasuredVisual>(
+    answer: (ground: Ground, visual: V, like?: ShownAnswer) => Promise<VisualAnswer>,
+  ): Answers<V> =>
+  (context, visual, like) =>
+    answerMeasured(context, visual, (ground, asked) => answer(ground, asked, like));
 
 const chart = measured(answerChart);
 
@@ -37,6 +40,6 @@ export async function answerVisual(context: ReachContext, visual: Visual): Promi
   const answers = VISUAL_ANSWERS[visual.kind] as Answers<Visual>;
   const answer = await answers(context, visual);
   if (!isShown(answer) || !isPaled(context, visual)) return answer;
-  const kept = await answers(asFiltered(context, visual), inSameForm(visual, answer));
+  const kept = await answers(asFiltered(context, visual), inSameForm(visual, answer), answer);
   return kept.kind === 'elsewhere' ? kept : withLit(answer, kept);
 }
