@@ -1,6 +1,7 @@
 /** What each kind of control shows: its sign, its body, its settings. */
 import type { Control, ControlKind } from '../../core/dashboard/document/controls';
 import { AsOfControl } from './asof/AsOfControl';
+import { AsOfSettings } from './asof/AsOfSettings';
 import { CalendarControl } from './calendar/CalendarControl';
 import { CalendarSettings } from './calendar/CalendarSettings';
 import { ConditionsControl } from './condition/ConditionsControl';
@@ -14,7 +15,6 @@ import { PeriodListSettings } from './periods/PeriodListSettings';
 import { PhraseBoxControl } from './phrase/PhraseBoxControl';
 import { RangeSettings } from './range/RangeSettings';
 import { RangeSliderControl } from './range/RangeSliderControl';
-import { RevealSetting } from './RevealSetting';
 import { SlicerControl } from './slicer/SlicerControl';
 import { SlicerSettings } from './slicer/SlicerSettings';
 import { TimelineControl } from './timeline/TimelineControl';
@@ -49,7 +49,7 @@ export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
   asof: {
     sign: 'M9 2A6.5 6.5 0 1 0 9.01 2M9 5V9L12 11',
     Body: answered('asof', AsOfControl),
-    Settings: RevealSetting,
+    Settings: AsOfSettings,
   },
 };
 

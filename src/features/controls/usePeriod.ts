@@ -72,7 +72,7 @@ export function periodWords(period: Period, isShort = false): string {
     const where = `no data ${runsWords(asked, rule)}`;
     return clipped.nearest === undefined ? where : `${where}; nearest: ${dayWords(clipped.nearest.day)}`;
   }
-  const words = `${runsWords(clipped.runs, rule)} · ${coverageWords(clipped.runs, clipped.daysWithData)}`;
+  const words = `${runsWords(clipped.runs, rule)} · ${coverageWords(clipped.runs, clipped.daysWithData, asked)}`;
   if (isEverything) return isShort ? `everything: ${runsWords(clipped.runs, rule)}` : `everything: ${words}`;
   if (answer.followed) return `moved to where there is data: ${words}`;
   const isCut = asked.every((run) => Number.isFinite(run.start) && Number.isFinite(run.end));

@@ -10,6 +10,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { isoDay, parseIsoDay } from '../../core/calendar/day';
+import { canChooseAsOf } from '../../core/dashboard/reader/held';
 import { dayWords } from '../../core/calendar/names';
 import { DayField } from '../ui/DayField';
 import { useNotice } from '../ui/Notice';
@@ -17,7 +18,8 @@ import { Wordmark } from '../ui/Wordmark';
 import { isTyping } from '../ui/isTyping';
 import { MODES, type Mode } from '../workspace/mode';
 import type { SaveState } from '../workspace/autosaver';
-import { useAnswers, useDocument, useHeld, useWorkspace } from '../workspace/workspace';
+import { useDocument, useHeld, useWorkspace } from '../workspace/workspace';
+import { Freshness } from './Freshness';
 
 const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
   ssr: false,
@@ -41,6 +43,7 @@ export function DashboardHeader({
 }) {
   const { store } = useWorkspace();
   const document = useDocument();
+  const canAsOf = useHeld(({ state }) => canChooseAsOf(document, state));
   const notice = useNotice();
   const undo = useStore(store.temporal, (state) => state.undo);
   const redo = useStore(store.temporal, (state) => state.redo);
@@ -87,7 +90,7 @@ export function DashboardHeader({
       >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
-      {mode === 'read' && <AsOfButton />}
+      {mode === 'read' && canAsOf && <AsOfButton />}
       <Box sx={{ flex: 1 }} />
       {mode !== 'read' && (
         <>
@@ -220,43 +223,6 @@ function AsOfButton() {
       </Popover>
     </>
   );
-}
-
-/** The last day with data, and when data was last loaded. */
-function Freshness() {
-  const { model } = useWorkspace();
-  const now = useNow();
-  const latest = useAnswers((state) => {
-    const ends = Object.values(state.controls).flatMap((answer) =>
-      answer.kind === 'period' ? answer.covered.slice(-1) : [],
-    );
-    return ends.reduce((day, run) => Math.max(day, run.end), -Infinity);
-  });
-  const loaded = Math.max(...model.datasets.map((dataset) => Date.parse(dataset.loadedAt)));
-  if (!Number.isFinite(loaded)) return <>No data yet</>;
-  return (
-    <>
-      {Number.isFinite(latest) && `Data to ${dayWords(latest)} · `}loaded {agoWords(now - loaded)}
-    </>
-  );
-}
-
-/** The time, moving on once a minute. */
-function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 60_000);
-    return () => clearInterval(timer);
-  }, []);
-  return now;
-}
-
-function agoWords(milliseconds: number): string {
-  const minutes = Math.max(0, Math.round(milliseconds / 60_000));
-  if (minutes < 2) return 'just now';
-  if (minutes < 120) return `${minutes} min ago`;
-  const hours = Math.round(minutes / 60);
-  return hours < 48 ? `${hours} h ago` : `${Math.round(hours / 24)} days ago`;
 }
 
 /** Keys that work anywhere on a dashboard, but not while typing. */

@@ -4,20 +4,24 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { isTimeControl, type Control } from '../../../core/dashboard/document/document';
-import { parseIsoDay } from '../../../core/calendar/day';
+import type { Day } from '../../../core/calendar/day';
 import { dayWords } from '../../../core/calendar/names';
 import { isEveryDay } from '../../../core/calendar/runs';
 import { isPickSource, pickDimensions } from '../../../core/dashboard/reader/pick';
 import { titleOf } from '../../../core/dashboard/document/title';
 import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
-import type { Model } from '../../../core/model/model';
+import type { RoleRef } from '../../../core/dashboard/document/kinds/asof';
+import { dimensionsInWords } from '../../../core/model/dimension';
+import { datasetOf, roleName, type Model } from '../../../core/model/model';
+import { parsePhrase } from '../../../core/period/parse';
+import { staysFixed } from '../../../core/period/phrase';
 import type { ReaderState } from '../../../core/dashboard/reader/state';
 import { role } from '../../../theme/roles';
 import { runsWords } from '../../../core/period/describe';
 import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
 import { shownPick } from '../../visuals/shownPick';
 import { coverageWords } from '../../workspace/words';
-import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
+import { actingAsOf, heldWords, isSwitchedOff, leftOutLater } from '../../../core/dashboard/reader/held';
 import { isDefaultState } from '../../workspace/heldStore';
 import { useAnswers, useDocument, useHeld, useReaderState, useWorkspace } from '../../workspace/workspace';
 
@@ -44,8 +48,10 @@ function periodSaying(answer: PeriodAnswer): Said | undefined {
   if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
   if (isEveryDay(answer.asked)) return undefined;
   if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
-  const words = runsWords(answer.shown, rule);
-  return { words, more: `(${coverageWords(answer.shown, answer.daysWithData)})` };
+  const parsed = parsePhrase(answer.text);
+  const isRolling = parsed.ok && !staysFixed(parsed.phrase);
+  const words = `${isRolling ? `${answer.text}: ` : ''}${runsWords(answer.shown, rule)}`;
+  return { words, more: `(${coverageWords(answer.shown, answer.daysWithData, answer.asked)})` };
 }
 
 /** Moves the focus to a control on the dashboard. */
@@ -142,6 +148,7 @@ export function InEffectLine() {
   const { held } = useWorkspace();
   const document = useDocument();
   const state = useReaderState();
+  const asOf = actingAsOf(document, state);
   const waits = useHeld(({ pending }) => Object.keys(pending).length);
   return (
     <>
@@ -183,14 +190,17 @@ export function InEffectLine() {
           Reset to default
         </Button>
       </Box>
-      {state.asOf && <AsOfBanner asOf={state.asOf} />}
+      {asOf !== null && <AsOfBanner asOf={asOf} later={leftOutLater(document, state)} />}
     </>
   );
 }
 
 /** Says loudly that another day stands in the place of today. */
-function AsOfBanner({ asOf }: { asOf: string }) {
-  const { held } = useWorkspace();
+function AsOfBanner({ asOf, later }: { asOf: Day; later: readonly RoleRef[] }) {
+  const { held, model } = useWorkspace();
+  const roles = later.map(
+    ({ dataset, role }) => `${datasetOf(model, dataset)?.name ?? dataset} ${roleName(model, dataset, role)}`,
+  );
   return (
     <Box
       role="alert"
@@ -206,8 +216,8 @@ function AsOfBanner({ asOf }: { asOf: string }) {
       }}
     >
       <span>
-        <strong>As of {dayWords(parseIsoDay(asOf)!)}.</strong> Rolling periods are read as they would have
-        been on that day.
+        <strong>As of {dayWords(asOf)}.</strong> Rolling periods are read as they would have been on that day.
+        {roles.length > 0 && ` Rows ${dimensionsInWords(roles)} later are left out.`}
       </span>
       <Button color="inherit" variant="outlined" onClick={() => held.setAsOf(null)} sx={{ py: 0 }}>
         Back to today

@@ -63,6 +63,17 @@ function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
           onChange={(text) => change({ limit: Number(text) })}
         />
       )}
+      {limited && (
+        <ChoiceSetting
+          label="Beyond that"
+          value={visual.rest}
+          options={[
+            { value: 'others', label: 'All others as one' },
+            { value: 'drop', label: 'Left away' },
+          ]}
+          onChange={(rest) => change({ rest: rest === 'others' ? 'others' : 'drop' })}
+        />
+      )}
       <AxisSettings axis={visual.axis} onChange={(axis) => change({ axis })} />
     </>
   );

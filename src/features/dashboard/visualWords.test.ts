@@ -1,0 +1,86 @@
+/** The words over visuals, from answers of real turns. */
+import { isoDay } from '../../core/calendar/day';
+import { cubeSource } from '../../core/cube/source';
+import { testCube, type TestRow } from '../../core/cube/testing';
+import type { Visual } from '../../core/dashboard/document/document';
+import { shownMeasure } from '../../core/dashboard/document/kinds/measured';
+import { line, slicer, timeline } from '../../core/dashboard/document/testing';
+import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
+import { answerTurn } from '../../core/dashboard/turn/turn';
+import { designOf } from '../../core/dashboard/wiring/design';
+import { documentOf } from '../../core/dashboard/wiring/testing';
+import { TEST_MODEL } from '../../core/model/testing';
+import { deafWords, visualSubtitle, visualTitle } from './visualWords';
+
+const row = (day: number, other: number | null = null): TestRow => ({
+  day,
+  other,
+  route: 'Veldry',
+  channel: 'web',
+  seats: 1,
+  cents: 1,
+});
+// 1 to 10 January 1970, but for the 5th; and one day much later.
+const ROWS = [0, 1, 2, 3, 5, 6, 7, 8, 9, 40].map((day) => row(day, day));
+
+async function said(visual: Visual, phrase = 'all') {
+  const document = documentOf(visual, timeline('span', phrase));
+  const design = designOf(document, TEST_MODEL);
+  const cube = testCube(ROWS);
+  const byOther = { ...cube, shape: { ...cube.shape, day: 'other', otherDays: [] }, otherDays: [] };
+  const turn = await answerTurn({ design, state: DEFAULT_STATE, today: 45 }, cubeSource([cube, byOther]));
+  const ground = { model: TEST_MODEL, document };
+  const answer = turn.visuals[visual.id];
+  return { title: visualTitle(visual, answer, ground), subtitle: visualSubtitle(visual, answer, ground) };
+}
+const phrase = (first: number, last: number) => `${isoDay(first)}/${isoDay(last)}`;
+const own = (more: Partial<Visual>): Visual => ({ ...line('sea'), ...more }) as Visual;
+
+describe('words over a visual', () => {
+  test('say the window and the days with data in it', async () =>
+    expect((await said(line('sea'), phrase(2, 8))).subtitle).toBe(
+      '3–9 Jan 1970 · 7 days, data on 6 · by day',
+    ));
+
+  test('say what was asked for where the data ends before', async () => {
+    const { subtitle, title } = await said(own({ title: 'Seats, {window}' }), phrase(38, 44));
+    expect(subtitle).toContain('asked for 7 days, data on 1');
+    expect(title).toBe('Seats, 8–10 Feb 1970 (asked for 7 days, data on 1)');
+  });
+
+  test('{latest} is the last day with data of the visual’s dataset, wherever its window lies', async () => {
+    const visual = own({ subtitle: '{window}, data to {latest}, loaded {loaded}' });
+    expect((await said(visual, phrase(0, 2))).subtitle).toBe(
+      '1–3 Jan 1970, data to Tue 10 Feb 1970, loaded Wed 3 Jun 2026, 08:00',
+    );
+  });
+
+  test('name the date role where it is not the measure’s own', async () => {
+    const visual = own({ measures: [shownMeasure('trips', 'seats', { role: 'other' })] } as Partial<Visual>);
+    expect((await said(visual)).subtitle).toContain(' · by day booked · ');
+    expect((await said(line('sea'))).subtitle).not.toContain('by day booked');
+  });
+
+  test('tell which measures do not follow a control that holds something', () => {
+    const twin = {
+      ...TEST_MODEL.datasets[0]!,
+      key: 'twin',
+      name: 'Twin',
+      columns: TEST_MODEL.datasets[0]!.columns.filter((column) => column.key !== 'route'),
+    };
+    const model = { ...TEST_MODEL, datasets: [...TEST_MODEL.datasets, twin] };
+    const both = own({
+      measures: [shownMeasure('trips', 'seats'), shownMeasure('twin', 'rows')],
+    } as Partial<Visual>);
+    const document = documentOf(both, slicer('route'));
+    const wires = [{ control: 'route', target: 'sea', on: true, roles: {} }];
+    const design = designOf({ ...document, wires }, model);
+    expect(deafWords(design, { ...DEFAULT_STATE, choices: { route: ['Veldry'] } }, both)).toEqual([
+      'Rows does not follow route',
+    ]);
+    expect(deafWords(design, DEFAULT_STATE, both)).toEqual([]);
+    expect(
+      deafWords(design, { ...DEFAULT_STATE, choices: { route: ['Veldry'] }, off: ['route'] }, both),
+    ).toEqual([]);
+  });
+});

@@ -1,0 +1,115 @@
+/** What stands over a visual: its title and the line under it, with placeholders filled from the answer. */
+import type { DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import { isTimeControl } from '../../core/dashboard/document/document';
+import { titleOf } from '../../core/dashboard/document/title';
+import { measuresOf } from '../../core/dashboard/document/visuals';
+import { heldWords, isRevealed, isSwitchedOff } from '../../core/dashboard/reader/held';
+import type { ReaderState } from '../../core/dashboard/reader/state';
+import { isShown, tellsGrain, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
+import { loadedWords } from '../../core/dashboard/turn/freshness';
+import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
+import type { Design } from '../../core/dashboard/wiring/design';
+import { dayWords } from '../../core/calendar/names';
+import { dimensionsInWords } from '../../core/model/dimension';
+import { datasetOf, measureOf, roleName, type Model } from '../../core/model/model';
+import { runsWords } from '../../core/period/describe';
+import { coverageWords, isCutShort } from '../workspace/words';
+
+export interface WordsGround {
+  readonly model: Model;
+  readonly document: Pick<DashboardDocument, 'timeZone'>;
+}
+
+export const noteWords = (answer: ShownAnswer) => answer.notes.map((note) => note.words);
+
+/** The window with what it was asked for, where the data cuts it short. */
+function filledWindow({ window }: ShownAnswer, { model }: WordsGround): string {
+  const words = runsWords(window.shown, model.rule);
+  return isCutShort(window.asked, window.shown)
+    ? `${words} (${coverageWords(window.shown, window.daysWithData, window.asked)})`
+    : words;
+}
+
+/** When the oldest of the shown datasets was loaded; "live" where all are read as they are now. */
+function filledLoaded(answer: ShownAnswer, { model, document }: WordsGround): string {
+  const shown = [...new Set(answer.uses.map((use) => use.dataset))].flatMap(
+    (key) => datasetOf(model, key) ?? [],
+  );
+  const [oldest] = shown
+    .filter((dataset) => !dataset.live)
+    .map((dataset) => dataset.loadedAt)
+    .sort();
+  return oldest === undefined ? 'live' : loadedWords(oldest, document.timeZone);
+}
+
+/** A text with its placeholders filled: {window}, {latest} day with data, when the data was {loaded}. */
+function filled(text: string, answer: VisualAnswer | undefined, ground: WordsGround): string {
+  if (!text.includes('{')) return text;
+  const shown = isShown(answer) ? answer : undefined;
+  return text
+    .replaceAll('{window}', shown ? filledWindow(shown, ground) : '…')
+    .replaceAll('{latest}', shown ? dayWords(shown.latest) : '…')
+    .replaceAll('{loaded}', shown ? filledLoaded(shown, ground) : '…');
+}
+
+/** The title of a visual. */
+export function visualTitle(visual: Visual, answer: VisualAnswer | undefined, ground: WordsGround): string {
+  return visual.title.includes('{') ? filled(visual.title, answer, ground) : titleOf(visual, ground.model);
+}
+
+/** By which days a visual counts, where that is not plain: several date roles, or another than a measure's own. */
+function rolesShown(visual: Visual, answer: ShownAnswer, model: Model): string[] {
+  const names = [...new Set(answer.uses.map((use) => roleName(model, use.dataset, use.role)))];
+  const isOther = measuresOf(visual).some((shown) => {
+    const own = measureOf(model, shown.dataset, shown.measure)?.role;
+    return shown.role !== null && own !== undefined && shown.role !== own;
+  });
+  const sameDataset =
+    new Set(answer.uses.map((use) => use.dataset)).size < answer.uses.length && names.length > 1;
+  return isOther || sameDataset ? [`by day ${dimensionsInWords(names)}`] : [];
+}
+
+/** The line under a title that is made from the answer. */
+function ownSubtitle(visual: Visual, answer: ShownAnswer, model: Model): string {
+  const { window } = answer;
+  const parts = [
+    runsWords(window.shown, model.rule),
+    ...rolesShown(visual, answer, model),
+    coverageWords(window.shown, window.daysWithData, window.asked),
+  ];
+  if ('buckets' in answer && answer.buckets && answer.kind !== 'figure' && !answer.notes.some(tellsGrain))
+    parts.push(`by ${answer.buckets.unit}`);
+  if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
+  if (answer.kind === 'crosstab' && answer.total > answer.table.length)
+    parts.push(`first ${answer.table.length} of ${answer.total.toLocaleString('en')} rows`);
+  if (visual.ownPeriod) parts.push(`own period “${visual.ownPeriod.phrase}”`);
+  if ('unsettled' in visual && visual.unsettled === 'leave out') parts.push('final figures only');
+  return [...parts, ...noteWords(answer)].join(' · ');
+}
+
+/** The line under a visual's title. */
+export function visualSubtitle(
+  visual: Visual,
+  answer: VisualAnswer | undefined,
+  ground: WordsGround,
+): string {
+  if (!isShown(answer)) return ' ';
+  if (visual.subtitle.trim() === '') return ownSubtitle(visual, answer, ground.model);
+  return [filled(visual.subtitle, answer, ground), ...noteWords(answer)].join(' · ');
+}
+
+/** "Kilos do not follow Product", for each control that holds something and moves only a part of a visual. */
+export function deafWords(design: Design, state: ReaderState, visual: Visual): string[] {
+  const { document, model } = design;
+  return document.controls.flatMap((control) => {
+    const acts =
+      design.wire(control.id, visual.id)?.on === true &&
+      isRevealed(document, state, control) &&
+      !isSwitchedOff(state, control.id) &&
+      (isTimeControl(control) || heldWords(control, state, model) !== null);
+    const { deaf } = acts ? crosspoint(design, control, visual) : { deaf: [] };
+    if (deaf.length === 0) return [];
+    const follow = deaf.length === 1 ? 'does' : 'do';
+    return [`${dimensionsInWords(deaf)} ${follow} not follow ${titleOf(control, model)}`];
+  });
+}
