@@ -245,6 +245,19 @@ export function withoutEmptyGroups(answer: AggregateAnswer): AggregateAnswer {
       for (let k = 0; k < kept.length; k++) out[b * kept.length + k] = values[b * groups + kept[k]!]!;
     return out;
   };
+  const pickExact = (exact: NonNullable<NumberAnswer['exact']>) => {
+    const pickOne = (values: readonly (bigint | null)[]) =>
+      Array.from({ length: buckets * kept.length }, (_, i) => {
+        const bucket = Math.floor(i / kept.length);
+        return values[bucket * groups + kept[i % kept.length]!] ?? null;
+      });
+    return {
+      sum: pickOne(exact.sum),
+      minimum: pickOne(exact.minimum),
+      maximum: pickOne(exact.maximum),
+      closing: pickOne(exact.closing),
+    };
+  };
   const pickMaybe = (values: Float64Array | null) => values && pick(values);
   return {
     keys: kept.map((i) => answer.keys[i]!),
@@ -257,6 +270,7 @@ export function withoutEmptyGroups(answer: AggregateAnswer): AggregateAnswer {
       maximum: pickMaybe(number.maximum),
       closing: pickMaybe(number.closing),
       distinct: pickMaybe(number.distinct),
+      ...(number.exact ? { exact: pickExact(number.exact) } : {}),
     })),
     layout: answer.layout,
   };

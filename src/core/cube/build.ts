@@ -17,7 +17,7 @@ const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
 export type BuiltCube =
   { readonly ok: true; readonly cube: Cube } | { readonly ok: false; readonly reason: 'inexact' };
 
-/** Builds a cube; refused when a running total could leave the range of exact integers. */
+/** Builds a cube; refused when a running total, or an extreme, could leave the range of exact integers. */
 export function buildCube(shape: CubeShape, groups: readonly GroupedRow[]): BuiltCube {
   const order = Uint32Array.from(groups, (_, i) => i).sort((a, b) => groups[a]!.day - groups[b]!.day);
   const size = groups.length;
@@ -36,8 +36,13 @@ export function buildCube(shape: CubeShape, groups: readonly GroupedRow[]): Buil
       maximum: number.extremes ? column((group) => group.numbers[n]!.maximum ?? NaN) : null,
     };
   });
+  const areExact = (values: Float64Array | null) =>
+    values === null || values.every((value) => Number.isNaN(value) || Math.abs(value) <= EXACT_LIMIT);
   const exact = numbers.every(
-    (number) => number.sum.reduce((total, sum) => total + Math.abs(sum), 0) <= EXACT_LIMIT,
+    (number) =>
+      number.sum.reduce((total, sum) => total + Math.abs(sum), 0) <= EXACT_LIMIT &&
+      areExact(number.minimum) &&
+      areExact(number.maximum),
   );
   if (!exact) return { ok: false, reason: 'inexact' };
   const cube: Cube = {

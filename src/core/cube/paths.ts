@@ -9,14 +9,14 @@ function branchesOf(paths: PathFilter['paths']): Branch {
   const root: Branch = new Map();
   for (const path of paths) {
     let at = root;
-    path.forEach((value, depth) => {
+    for (const [depth, value] of path.entries()) {
       const known = at.get(value);
-      if (known === null) return;
-      const isLast = depth === path.length - 1;
-      const next: Branch | null = isLast ? null : (known ?? new Map());
+      // A shorter path already stands for all below it.
+      if (known === null) break;
+      const next: Branch | null = depth === path.length - 1 ? null : (known ?? new Map());
       at.set(value, next);
       if (next) at = next;
-    });
+    }
   }
   return root;
 }

@@ -108,6 +108,10 @@ export interface AggregateQuery extends Selection {
   readonly numbers: readonly NumberWanted[];
 }
 
+/** The figures of a number that are sums or values of its column. */
+export const SUMMED_FIGURES = ['sum', 'minimum', 'maximum', 'closing'] as const;
+type SummedFigure = (typeof SUMMED_FIGURES)[number];
+
 /** Figures of a number column, one entry per group; extremes and closing values are NaN where there is none. */
 export interface NumberAnswer {
   readonly column: string;
@@ -118,6 +122,11 @@ export interface NumberAnswer {
   readonly maximum: Float64Array | null;
   readonly closing: Float64Array | null;
   readonly distinct: Float64Array | null;
+  /**
+   * The same figures as whole units of the last place, where some lie beyond the numbers that are exact as doubles.
+   * Null entries have no value.
+   */
+  readonly exact?: Readonly<Record<SummedFigure, readonly (bigint | null)[]>>;
 }
 
 /** Which of the layouts gave an answer; the trace says it. */

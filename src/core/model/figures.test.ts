@@ -38,6 +38,24 @@ describe('figures', () => {
     expect(measureValues(measure(aggregation), ANSWER)).toEqual(values),
   );
 
+  test('figures beyond the exact whole numbers are those nearest to their decimal text', () => {
+    const [number] = ANSWER.numbers;
+    const of = (units: bigint | null) => [units, null];
+    const exact = {
+      sum: of(9007199254740993n),
+      minimum: of(-9007199254740993n),
+      maximum: of(90071992547409930001n),
+      closing: of(7n),
+    };
+    const answer = { ...ANSWER, numbers: [{ ...number!, exact }] };
+    const valueOf = (aggregation: Measure['aggregation']) => measureValues(measure(aggregation), answer)[0];
+    expect(valueOf('sum')).toBe(90071992547409.93);
+    expect(valueOf('minimum')).toBe(-90071992547409.93);
+    expect(valueOf('maximum')).toBe(900719925474099300.01);
+    expect(valueOf('closing')).toBe(0.07);
+    expect(measureValues(measure('sum'), answer)[1]).toBeNull();
+  });
+
   test('a count without a column counts rows', () => {
     expect(measureValues(measure('count', null), ANSWER)).toEqual([3, 2]);
   });

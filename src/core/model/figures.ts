@@ -1,5 +1,5 @@
 /** From a query's exact figures to a measure's values. */
-import type { AggregateAnswer, NumberWanted } from '../cube/query';
+import type { AggregateAnswer, NumberAnswer, NumberWanted, SUMMED_FIGURES } from '../cube/query';
 import { columnOf, type Measure, type Model } from './model';
 
 /** The number columns an aggregation needs. */
@@ -17,7 +17,20 @@ export function numbersFor(model: Model, dataset: string, measure: Measure): Num
   ];
 }
 
-const valueOrNull = (value: number, unit: number) => (Number.isNaN(value) ? null : value / unit);
+/** The nearest double of so many units of the last place. */
+export function decimalOf(units: bigint, scale: number): number {
+  const digits = String(units < 0n ? -units : units).padStart(scale + 1, '0');
+  const at = digits.length - scale;
+  return Number(`${units < 0n ? '-' : ''}${digits.slice(0, at)}.${digits.slice(at)}`);
+}
+
+/** A figure in the measure's own unit; null where there is none. */
+function figureAt(number: NumberAnswer, figure: (typeof SUMMED_FIGURES)[number], i: number): number | null {
+  const exact = number.exact?.[figure][i];
+  if (exact != null) return decimalOf(exact, number.scale);
+  const value = number[figure]![i]!;
+  return Number.isNaN(value) ? null : value / 10 ** number.scale;
+}
 
 /** The measure's value for each entry of an answer; null where there is nothing to show. Not for ratios. */
 export function measureValues(measure: Measure, answer: AggregateAnswer): (number | null)[] {
@@ -28,18 +41,14 @@ export function measureValues(measure: Measure, answer: AggregateAnswer): (numbe
       return count > 0 ? count : null;
     }
     if (!number || number.count[i] === 0) return null;
-    const unit = 10 ** number.scale;
     switch (measure.aggregation) {
-      case 'sum':
-        return number.sum[i]! / unit;
       case 'average':
-        return number.sum[i]! / unit / number.count[i]!;
+        return figureAt(number, 'sum', i)! / number.count[i]!;
+      case 'sum':
       case 'minimum':
-        return valueOrNull(number.minimum![i]!, unit);
       case 'maximum':
-        return valueOrNull(number.maximum![i]!, unit);
       case 'closing':
-        return valueOrNull(number.closing![i]!, unit);
+        return figureAt(number, measure.aggregation, i);
       case 'count distinct':
         return number.distinct![i]!;
       case 'ratio':

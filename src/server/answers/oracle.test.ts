@@ -10,6 +10,10 @@ import {
   type TestRow,
 } from '../../core/cube/testing';
 import { cubeSource } from '../../core/cube/source';
+import { measureValues, numbersFor } from '../../core/model/figures';
+import type { Measure } from '../../core/model/model';
+import { testMeasure } from '../../core/model/testing';
+import { readModel } from '../model/model';
 import { TOTAL, type AggregateAnswer, type AggregateQuery } from '../../core/cube/query';
 import { editDataset } from '../datasets/edit';
 import { findDataset, type StoredDataset } from '../datasets/repository';
@@ -116,4 +120,35 @@ describe('answers of the database', () => {
       expect([...answer.numbers.find((number) => number.column === 'seats')!.sum]).toEqual([12, 22]);
     }
   });
+
+  test('figures beyond the exact whole numbers are exact, and no cube pretends to hold them', async () => {
+    const amounts = ['90071992547409.93', '90071992547409.93', '-0.01', '0.02'];
+    const lines = amounts.map((amount, i) => `1970-01-0${i < 3 ? 1 : 2},${amount},${i < 3 ? 'a' : 'b'}`);
+    const { dataset } = await loadText(at.folder, 'big', ['day,amount,kind', ...lines, ''].join('\n'));
+    const stored = await editDataset(await findDataset(dataset), { categories: ['kind'] });
+    const measured = async (aggregation: Measure['aggregation'], columns: string[]) => {
+      const measure = testMeasure('m', aggregation, 'amount');
+      const numbers = numbersFor((await readModel()).model, dataset, measure);
+      const by = { columns: columns.map((column) => ({ kind: 'column' as const, column })), buckets: null };
+      const all = [{ start: -Infinity, end: Infinity }];
+      const asked = query({ dataset, day: 'day', window: all, by, numbers });
+      return measureValues(measure, (await sqlSource([stored], { shared: [] }).aggregate(asked))!);
+    };
+    expect(await measured('sum', [])).toEqual([180143985094819.87]);
+    expect(await measured('sum', ['kind'])).toEqual([180143985094819.85, 0.02]);
+    expect(await measured('maximum', [])).toEqual([90071992547409.93]);
+    expect(await measured('minimum', [])).toEqual([-0.01]);
+    expect(await measured('closing', [])).toEqual([0.02]);
+    expect(await measured('closing', ['kind'])).toEqual([180143985094819.85, 0.02]);
+    const shape = {
+      ...TEST_SHAPE,
+      dataset,
+      load: stored.currentLoad!,
+      otherDays: [],
+      categories: ['kind'],
+      conditions: [],
+      numbers: [{ column: 'amount', scale: 2, extremes: true }],
+    };
+    expect(await heldCube(stored, shape)).toBeUndefined();
+  }, 60_000);
 });

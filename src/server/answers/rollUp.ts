@@ -57,13 +57,60 @@ export function rolledUp(query: AggregateQuery, rows: readonly FigureRow[]): Agg
   const lastDays = query.numbers.map((wanted) =>
     wanted.closing ? new Float64Array(size).fill(-Infinity) : null,
   );
-  rows.forEach((row, r) => {
+  const placed = rows.map((row, r) => {
     const bucket = buckets ? bucketAt(buckets.starts, Number(row.day)) : 0;
-    const at = bucket * keys.length + groups[r]!;
+    return bucket * keys.length + groups[r]!;
+  });
+  rows.forEach((row, r) => {
+    const at = placed[r]!;
     counted[at]! += Number(row.group_rows);
     numbers.forEach((number, i) => addRow(number, lastDays[i]!, row, i, at));
   });
-  return { keys, rows: counted, numbers, layout: 'database' };
+  const exact = numbers.map((number, i) =>
+    isBeyondExact(number, rows, i) ? { ...number, exact: exactFigures(rows, placed, i, size) } : number,
+  );
+  return { keys, rows: counted, numbers: exact, layout: 'database' };
+}
+
+const isUnsafe = (value: number) => Math.abs(value) > Number.MAX_SAFE_INTEGER;
+
+/** Whether a figure, or a part of it, lies beyond the whole numbers that are exact as doubles. */
+function isBeyondExact(number: NumberAnswer, rows: readonly FigureRow[], i: number): boolean {
+  const figures = [number.sum, number.minimum, number.maximum];
+  return (
+    figures.some((values) => values?.some(isUnsafe)) || rows.some((row) => isUnsafe(Number(row[`sum${i}`])))
+  );
+}
+
+const lesser = (known: bigint | null | undefined, found: bigint) =>
+  known == null || found < known ? found : known;
+const negated = (value: bigint | null | undefined) => (value == null ? null : -value);
+
+/** The figures of a number as whole units of the last place, from the texts that the database gives. */
+function exactFigures(
+  rows: readonly FigureRow[],
+  places: readonly number[],
+  i: number,
+  size: number,
+): NonNullable<NumberAnswer['exact']> {
+  const none = () => Array.from({ length: size }, (): bigint | null => null);
+  const [sum, minimum, maximum, closing] = [none(), none(), none(), none()];
+  const lastDay = new Float64Array(size).fill(-Infinity);
+  rows.forEach((row, r) => {
+    const at = places[r]!;
+    if (Number(row[`count${i}`]) === 0) return;
+    const own = BigInt(row[`sum${i}`]!);
+    sum[at] = (sum[at] ?? 0n) + own;
+    const low = row[`low${i}`];
+    const high = row[`high${i}`];
+    if (low != null) minimum[at] = lesser(minimum[at], BigInt(low));
+    if (high != null) maximum[at] = -lesser(negated(maximum[at]), -BigInt(high));
+    const day = Number(row.day);
+    if (day < lastDay[at]!) return;
+    closing[at] = day === lastDay[at] ? closing[at]! + own : own;
+    lastDay[at] = day;
+  });
+  return { sum, minimum, maximum, closing };
 }
 
 function addRow(number: NumberAnswer, lastDay: Float64Array | null, row: FigureRow, i: number, at: number) {

@@ -111,6 +111,30 @@ describe('chosen marks', () => {
     expect(await rowsOf({ cross: keys(['Veldry']) })).toMatchObject({ log: 2 });
   });
 
+  test('groups of several dimensions keep their rows by path, also of mixed depth, also left out', async () => {
+    const logged = async (pick: Pick) => (await rowsOf({ cross: pick })).log;
+    // Values of each dimension by themselves would keep all four rows.
+    expect(await logged(keys(['Veldry', 'desk'], ['Tamsel', 'web']))).toBe(3);
+    expect(await logged(keys(['Veldry'], ['Tamsel', 'desk']))).toBe(3);
+    expect(await logged({ ...keys(['Veldry', 'desk'], ['Tamsel', 'web']), exclude: true })).toBe(1);
+    expect(await logged({ ...keys(['Veldry'], ['Tamsel', 'desk']), exclude: true })).toBe(1);
+    expect(await logged({ ...keys(['Nowhere', 'desk']), exclude: true })).toBe(4);
+  });
+
+  test('so do groups by weekday and category', async () => {
+    const byWeekday = {
+      ...crosstab,
+      picks: true,
+      rows: [{ attribute: 'weekday' }, { dataset: 'trips', column: 'route' }],
+    } as Visual;
+    const document = documentOf(byWeekday, table('log'));
+    // Days 10, 11, 12 and 30 are a Sunday, a Monday, a Tuesday and a Saturday.
+    const logged = async (pick: Pick) => (await rowsOf({ cross: pick }, document)).log;
+    expect(await logged(keys(['Sunday', 'Veldry'], ['Monday', 'Veldry']))).toBe(1);
+    expect(await logged(keys(['Sunday'], ['Monday', 'Tamsel']))).toBe(2);
+    expect(await logged({ ...keys(['Sunday'], ['Monday', 'Tamsel']), exclude: true })).toBe(2);
+  });
+
   test('what a source is drilled into acts like chosen days, until others are chosen', async () => {
     const state = { periods: {}, choices: {}, drills: { sea: '1970-01' } };
     const shown = async (picks: Record<string, Pick>) => {
