@@ -14,7 +14,9 @@ export function dateOrderOf(locale: string | undefined): DateOrder {
 }
 
 const NUMERIC = /^(\d{1,4})[-./ ](\d{1,2})[-./ ](\d{1,4})\.?$/;
-const NAMED = /^(?:[a-z]{3,9},? )?(\d{1,2})\.? ([a-z]{3,9})\.?,? (\d{4})$/i;
+const NAMED = /^(?:[a-z]{3,9},? )?(\d{1,2})(?:\.|st|nd|rd|th)?[- ]([a-z]{3,9})\.?,?[- ](\d{4})$/i;
+const NAME_FIRST = /^([a-z]{3,9})\.? (\d{1,2})(?:st|nd|rd|th)?,? (\d{4})$/i;
+const SHORT_YEAR = /^(.*[-./ ])(\d{2})\.?$/;
 
 /**
  * The day of a text: ISO (2025-03-14), numeric in the locale's order (14/3/2025), or with the month's English
@@ -23,15 +25,33 @@ const NAMED = /^(?:[a-z]{3,9},? )?(\d{1,2})\.? ([a-z]{3,9})\.?,? (\d{4})$/i;
 export function readDayText(text: string, order: DateOrder): Day | undefined {
   const typed = text.trim().replace(/\s+/g, ' ');
   const named = NAMED.exec(typed);
-  if (named) {
-    const month = MONTH_NAMES.findIndex((name) => name.toLowerCase().startsWith(named[2]!.toLowerCase())) + 1;
-    return month > 0 ? checkedDay(Number(named[3]), month, Number(named[1])) : undefined;
-  }
+  if (named) return ofNamedMonth(named[1]!, named[2]!, named[3]!);
+  const nameFirst = NAME_FIRST.exec(typed);
+  if (nameFirst) return ofNamedMonth(nameFirst[2]!, nameFirst[1]!, nameFirst[3]!);
   const numeric = NUMERIC.exec(typed);
   if (!numeric) return undefined;
   const [a, b, c] = numeric.slice(1) as [string, string, string];
   if (a.length === 4) return checkedDay(Number(a), Number(b), Number(c));
-  if (c.length !== 4 || order === 'ymd') return undefined;
-  const [day, month] = order === 'dmy' ? [a, b] : [b, a];
-  return checkedDay(Number(c), Number(month), Number(day));
+  if (c.length !== 4) return undefined;
+  const [day, month] = order === 'mdy' ? [b, a] : [a, b];
+  // A number above 12 is no month, whatever the order.
+  return (
+    checkedDay(Number(c), Number(month), Number(day)) ?? checkedDay(Number(c), Number(day), Number(month))
+  );
+}
+
+function ofNamedMonth(day: string, name: string, year: string): Day | undefined {
+  const month = MONTH_NAMES.findIndex((known) => known.toLowerCase().startsWith(name.toLowerCase())) + 1;
+  return month > 0 ? checkedDay(Number(year), month, Number(day)) : undefined;
+}
+
+/** Years of two digits up to this one are of this century, later ones of the last. */
+const LAST_SHORT = 68;
+
+/** The day that is probably meant by a text with a year of two digits, to be asked about; undefined when it is none. */
+export function readShortYear(text: string, order: DateOrder): Day | undefined {
+  const found = SHORT_YEAR.exec(text.trim().replace(/\s+/g, ' '));
+  if (!found) return undefined;
+  const century = Number(found[2]) <= LAST_SHORT ? '20' : '19';
+  return readDayText(`${found[1]}${century}${found[2]}`, order);
 }

@@ -11,6 +11,7 @@ import {
   shareOf,
   steppedSide,
   steppedSpan,
+  textOfSpan,
   ticksOf,
   trackOf,
   withSide,
@@ -32,6 +33,59 @@ describe('a range slider', () => {
     expect(withSide(track('month', true), window, 'end', d('2025-04-02'))).toEqual(
       span('2024-03-01', '2025-03-31'),
     );
+  });
+
+  test('by days, the default, either bracket goes to the very day', () => {
+    const window = span('2024-03-01', '2024-08-31');
+    for (const side of ['start', 'end'] as const) {
+      for (const day of ['2024-03-31', '2024-05-15', '2024-01-01']) {
+        const at = withSide(track('day'), { start: d('2024-01-01'), end: d('2025-12-31') }, side, d(day));
+        expect(at[side]).toBe(d(day));
+      }
+    }
+    expect(withSide(track('day'), window, 'end', d('2025-12-31')).end).toBe(d('2025-12-31'));
+    expect(steppedSide(track('day'), window, 'end', -1).end).toBe(d('2024-08-30'));
+    expect(steppedSide(track('day'), window, 'end', 1).end).toBe(d('2024-09-01'));
+    expect(steppedSide(track('day'), window, 'start', -1).start).toBe(d('2024-02-29'));
+  });
+
+  test('a step and a step back lead to where the bracket was, in any unit', () => {
+    const on = (unit: (typeof UNITS)[number]) =>
+      trackOf(runs(['2020-01-01', '2025-12-31']), unit, DEFAULT_RULE, false)!;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...UNITS),
+        fc.integer({ min: d('2022-01-01'), max: d('2023-12-31') }),
+        fc.constantFrom('start' as const, 'end' as const),
+        (unit, day, side) => {
+          const wide = { start: d('2020-01-01'), end: d('2025-12-31') };
+          const at = withSide(on(unit), wide, side, day);
+          const there = steppedSide(on(unit), at, side, 1);
+          expect(there[side]).toBeGreaterThan(at[side]);
+          expect(steppedSide(on(unit), there, side, -1)).toEqual(at);
+        },
+      ),
+    );
+  });
+
+  test('the last, unfinished unit can be reached', () => {
+    const cut = trackOf(runs(['2024-01-01', '2025-06-10']), 'month', DEFAULT_RULE, false)!;
+    expect(withSide(cut, span('2024-03-01', '2024-08-31'), 'end', d('2025-06-10')).end).toBe(d('2025-06-10'));
+    expect(steppedSide(cut, span('2024-03-01', '2025-05-31'), 'end', 1).end).toBe(d('2025-06-10'));
+    expect(withSide(cut, span('2024-03-01', '2024-08-31'), 'end', d('2025-05-29')).end).toBe(d('2025-05-31'));
+  });
+
+  test('an open end stays open until it is moved', () => {
+    const whole = track('day');
+    const open = [{ start: d('2024-05-01'), end: Infinity }];
+    expect(textOfSpan(whole, span('2024-06-01', '2025-12-31'), open)).toBe('2024-06-01/..');
+    expect(textOfSpan(whole, span('2024-05-01', '2025-11-30'), open)).toBe('2024-05-01/2025-11-30');
+    expect(textOfSpan(whole, span('2024-01-01', '2025-12-31'), open)).toBe('all');
+    expect(textOfSpan(whole, span('2024-06-01', '2025-12-31'), runs(['2024-05-01', '2025-12-31']))).toBe(
+      '2024-06-01/2025-12-31',
+    );
+    const upTo = [{ start: -Infinity, end: d('2024-12-31') }];
+    expect(textOfSpan(whole, span('2024-01-01', '2024-11-30'), upTo)).toBe('../2024-11-30');
   });
 
   test('ends never pass each other, and moving keeps the length', () => {

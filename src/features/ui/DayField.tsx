@@ -4,13 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Day } from '../../core/calendar/day';
 import { dayWords, shortDayWords } from '../../core/calendar/names';
-import { containsDay, type DayRuns } from '../../core/calendar/runs';
-import { dateOrderOf, readDayText } from '../../core/calendar/readDay';
-
-/** Refuses days without data, unless these can be chosen. */
-export function refuseUncovered(covered: DayRuns, allowUncovered: boolean): (day: Day) => string | null {
-  return (day) => (allowUncovered || containsDay(covered, day) ? null : `No data on ${dayWords(day)}.`);
-}
+import { dateOrderOf, readDayText, readShortYear } from '../../core/calendar/readDay';
 
 export interface DayFieldProps {
   readonly label: string;
@@ -26,15 +20,21 @@ export function DayField({ label, day, disabled = false, refuse, onDay }: DayFie
   const order = dateOrderOf(typeof navigator === 'undefined' ? undefined : navigator.language);
   const shown = day === undefined || !Number.isFinite(day) ? '' : shortDayWords(day, true);
   const read = draft === null ? undefined : readDayText(draft, order);
+  const meant = draft === null || read !== undefined ? undefined : readShortYear(draft, order);
   const problem =
     draft === null || draft.trim() === ''
       ? null
-      : read === undefined
-        ? 'No such day. Write 2026-03-14 or 14 Mar 2026.'
-        : (refuse?.(read) ?? null);
+      : meant !== undefined
+        ? (refuse?.(meant) ?? `${dayWords(meant)}? Enter takes it.`)
+        : read === undefined
+          ? 'No such day. Write 2026-03-14 or 14 Mar 2026.'
+          : (refuse?.(read) ?? null);
+  const take = (found: Day | undefined) => {
+    if (found !== undefined && found !== day) onDay(found);
+    setDraft(null);
+  };
   const done = () => {
-    if (draft !== null && read !== undefined && problem === null && read !== day) onDay(read);
-    if (problem === null) setDraft(null);
+    if (problem === null) take(draft === null ? undefined : read);
   };
   return (
     <TextField
@@ -47,7 +47,9 @@ export function DayField({ label, day, disabled = false, refuse, onDay }: DayFie
       onBlur={done}
       onKeyDown={(event) => {
         event.stopPropagation();
-        if (event.key === 'Enter') done();
+        // A year of two digits is taken only by who has read which year it is.
+        if (event.key === 'Enter' && meant !== undefined && !refuse?.(meant)) take(meant);
+        else if (event.key === 'Enter') done();
         if (event.key === 'Escape') setDraft(null);
       }}
       slotProps={{ inputLabel: { shrink: true }, htmlInput: { style: { padding: '5px 8px', fontSize: 12 } } }}

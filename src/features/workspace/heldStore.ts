@@ -5,6 +5,7 @@ import {
   everythingFor,
   heldByReader,
   initiallyHeld,
+  isSwitchedOff,
   withHeld,
   type HeldBy,
   type HeldValue,
@@ -144,6 +145,7 @@ export class HeldStore {
 
   /** Switches a control off, which keeps what it holds, or on again. */
   switchOff(id: string, isOff: boolean): void {
+    if (isSwitchedOff(this.state, id) === isOff) return;
     this.api.setState(({ state }) => {
       const others = (state.off ?? []).filter((entry) => entry !== id);
       return { state: { ...state, off: isOff ? [...others, id] : others } };

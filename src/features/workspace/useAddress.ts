@@ -4,6 +4,7 @@ import { parseAsString, useQueryStates } from 'nuqs';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { addressOf, stateFromAddress } from '../../core/dashboard/reader/address';
+import { joinedAddress, splitAddress } from '../../core/dashboard/reader/longAddress';
 import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
 import type { DocumentStore } from './documentStore';
 import { HeldStore } from './heldStore';
@@ -18,6 +19,17 @@ const textOf = (parts: Parts) =>
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
 
+/** What an address says in its query and behind the #. */
+const stateAt = (document: DashboardDocument, query: Parts) =>
+  stateFromAddress(document, joinedAddress(query, window.location.hash));
+
+/** Writes what stands behind the #, without a step of the browser's history. */
+function putFragment(fragment: string) {
+  const { pathname, search, hash } = window.location;
+  const next = fragment === '' ? '' : `#${fragment}`;
+  if (next !== hash) window.history.replaceState(window.history.state, '', `${pathname}${search}${next}`);
+}
+
 /** What the reader of a dashboard holds, begun from the address and written to it. */
 export function useHeldStore(store: DocumentStore, document: DashboardDocument): HeldStore {
   const places = Object.keys(addressOf(document, DEFAULT_STATE)).join(' ');
@@ -26,20 +38,19 @@ export function useHeldStore(store: DocumentStore, document: DashboardDocument):
     [places],
   );
   const [parts, setParts] = useQueryStates(parsers, { history: 'replace', shallow: true });
-  const [held] = useState(
-    () => new HeldStore(() => store.getState().document, stateFromAddress(document, parts)),
-  );
+  const [held] = useState(() => new HeldStore(() => store.getState().document, stateAt(document, parts)));
   // Addresses on their way: an address that comes back and is none of them was gone to by the reader.
   const written = useRef<string[]>([textOf(parts)]);
   useEffect(
     () =>
       held.api.subscribe(({ state }, before) => {
         if (state === before.state) return;
-        const next = addressOf(store.getState().document, state);
-        const text = textOf(next);
+        const { query, fragment } = splitAddress(addressOf(store.getState().document, state));
+        putFragment(fragment);
+        const text = textOf(query);
         if (written.current.at(-1) === text) return;
         written.current.push(text);
-        void setParts(next);
+        void setParts(query);
       }),
     [held, store, setParts],
   );
@@ -49,7 +60,7 @@ export function useHeldStore(store: DocumentStore, document: DashboardDocument):
     if (at >= 0) written.current.splice(0, at);
     else {
       written.current = [text];
-      held.replace(stateFromAddress(store.getState().document, parts));
+      held.replace(stateAt(store.getState().document, parts));
     }
   }, [parts, held, store]);
   return held;

@@ -88,6 +88,18 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
   const missing = wanted.find((key) => !stored.definition.columns.some((column) => column.key === key));
   if (missing !== undefined)
     throw new Problem('no-such-column', `“${stored.name}” has no column “${missing}”.`);
+  const find = (key: string) => stored.definition.columns.find((column) => column.key === key)!;
+  const refuse = (key: string, what: string) => {
+    throw new Problem('bad-shape', `“${key}” of “${stored.name}” ${what}.`);
+  };
+  for (const key of [shape.day, ...shape.otherDays])
+    if (find(key).type !== 'day' && find(key).type !== 'timestamp') refuse(key, 'holds no days');
+  for (const key of shape.categories) if (!find(key).category) refuse(key, 'is not marked as a category');
+  for (const { column, scale } of shape.numbers) {
+    const { type, scale: own } = find(column);
+    if (type !== 'whole' && type !== 'decimal') refuse(column, 'holds no numbers');
+    if (scale !== own) refuse(column, `has ${own} decimal places, not ${scale}`);
+  }
 }
 
 async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {

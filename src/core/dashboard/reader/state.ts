@@ -17,11 +17,14 @@ export interface HeldValues {
   readonly day: string | null;
 }
 
+/** Values that a reader can choose in one slicer. */
+const MOST_CHOSEN = 100_000;
+
 export const readerStateSchema = z.object({
   /** Period phrase by time control; absent means the designer's default. */
   periods: z.record(z.string(), z.string().max(500)),
   /** Chosen values by slicer (empty: every value); absent means the designer's default. */
-  choices: z.record(z.string(), z.array(value).max(1000).readonly()),
+  choices: z.record(z.string(), z.array(value).max(MOST_CHOSEN).readonly()),
   /** What a visual was drilled into, by visual: the fixed phrase of one unit. */
   drills: z.record(z.string(), z.string().max(40)).optional(),
   /** Of condition controls: which entries are switched on, and a condition of the reader's own (empty: none). */

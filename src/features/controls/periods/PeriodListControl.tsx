@@ -11,7 +11,7 @@ import { canonicalText } from '../../../core/period/canonical';
 import { intervalText } from '../../../core/period/print';
 import { resolveText } from '../../../core/period/resolve';
 import { quietStyle, role } from '../../../theme/roles';
-import { DayField, refuseUncovered } from '../../ui/DayField';
+import { DayField } from '../../ui/DayField';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
 import { usePeriod } from '../usePeriod';
@@ -51,7 +51,6 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
   };
   const first = period.asked[0]?.start;
   const last = period.asked[period.asked.length - 1]?.end;
-  const refuse = refuseUncovered(answer.covered, control.allowUncovered);
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
       <NarrowHead period={period} />
@@ -108,14 +107,14 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
           <DayField
             label="Start"
             day={first}
-            refuse={refuse}
-            onDay={(day) => period.set(intervalText(day, Math.max(day, last ?? day)))}
+            refuse={(day) => (last !== undefined && day > last ? 'It lies after the end.' : null)}
+            onDay={(day) => period.set(intervalText(day, last ?? day))}
           />
           <DayField
             label="End"
             day={last}
-            refuse={refuse}
-            onDay={(day) => period.set(intervalText(Math.min(day, first ?? day), day))}
+            refuse={(day) => (first !== undefined && day < first ? 'It lies before the start.' : null)}
+            onDay={(day) => period.set(intervalText(first ?? day, day))}
           />
         </div>
       )}

@@ -5,7 +5,8 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useEffect, useRef, useState } from 'react';
 import type { Span } from '../ribbon';
-import { movedByDays, steppedSpan, type Track } from './track';
+import type { RangeSlider } from '../../../core/dashboard/document/document';
+import { movedByDays, steppedSide, steppedSpan, type Track } from './track';
 
 const SPEEDS = [
   { name: 'slow', pause: 1500 },
@@ -14,18 +15,43 @@ const SPEEDS = [
 ] as const;
 type Speed = (typeof SPEEDS)[number]['name'];
 
+/** The next window: the whole of it moves, or only the end that readers can move. Undefined at the end of the track. */
+function playedSpan(track: Track, span: Span, fixedEnd: RangeSlider['fixedEnd']): Span | undefined {
+  if (fixedEnd === 'none') return steppedSpan(track, span, 1);
+  const side = fixedEnd === 'start' ? 'end' : 'start';
+  const next = steppedSide(track, span, side, 1);
+  return next[side] === span[side] ? undefined : next;
+}
+
+/** Where a loop begins again. */
+function rewound(track: Track, span: Span, fixedEnd: RangeSlider['fixedEnd']): Span {
+  if (fixedEnd === 'start') return { ...span, end: span.start };
+  if (fixedEnd === 'end') return { ...span, start: track.first };
+  return movedByDays(track, span, track.first - span.start);
+}
+
 /** Steps the window through the track. */
-export function Play({ track, span, onStep }: { track: Track; span: Span; onStep: (next: Span) => void }) {
+export function Play({
+  track,
+  span,
+  fixedEnd,
+  onStep,
+}: {
+  track: Track;
+  span: Span;
+  fixedEnd: RangeSlider['fixedEnd'];
+  onStep: (next: Span) => void;
+}) {
   const [isPlaying, setPlaying] = useState(false);
   const [isLooped, setLooped] = useState(false);
   const [speed, setSpeed] = useState<Speed>('steady');
   const step = useRef<() => void>(() => undefined);
   useEffect(() => {
     step.current = () => {
-      const next = steppedSpan(track, span, 1);
+      const next = playedSpan(track, span, fixedEnd);
       if (next) return onStep(next);
       if (!isLooped) return setPlaying(false);
-      onStep(movedByDays(track, span, track.first - span.start));
+      onStep(rewound(track, span, fixedEnd));
     };
   });
   const { pause } = SPEEDS.find((entry) => entry.name === speed)!;

@@ -4,13 +4,13 @@ import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { RangeSlider } from '../../../core/dashboard/document/document';
-import { intervalText } from '../../../core/period/print';
-import { DayField, refuseUncovered } from '../../ui/DayField';
+import type { Day } from '../../../core/calendar/day';
+import { DayField } from '../../ui/DayField';
 import { HeldChanges, PeriodProblem, WideHead } from '../PeriodParts';
 import { Play } from './Play';
 import type { Span } from '../ribbon';
 import { SliderTrack } from './SliderTrack';
-import { trackOf, withSide, type Track } from './track';
+import { textOfSpan, trackOf } from './track';
 import { usePeriod } from '../usePeriod';
 
 export function RangeSliderControl({ control, answer }: { control: RangeSlider; answer: PeriodAnswer }) {
@@ -32,12 +32,13 @@ export function RangeSliderControl({ control, answer }: { control: RangeSlider; 
     start: Math.max(track.first, first?.start ?? track.first),
     end: Math.min(track.last, last?.end ?? track.last),
   };
-  const commit = (next: Span) => period.set(textOfSpan(track, next));
-  const refuse = refuseUncovered(covered, control.allowUncovered);
+  const textOf = (next: Span) => textOfSpan(track, next, period.asked);
+  const commit = (next: Span) => period.set(textOf(next));
+  const typed = (side: 'start' | 'end') => (day: Day) => commit({ ...span, [side]: day });
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
       <WideHead period={period} withWords>
-        <Play track={track} span={span} onStep={commit} />
+        <Play track={track} span={span} fixedEnd={control.fixedEnd} onStep={commit} />
       </WideHead>
       <PeriodProblem period={period} />
       <div style={{ display: 'flex', gap: 10, flex: 1, minHeight: 44 }}>
@@ -47,7 +48,7 @@ export function RangeSliderControl({ control, answer }: { control: RangeSlider; 
           span={span}
           answer={answer}
           fixedEnd={control.fixedEnd}
-          preview={(next) => period.preview(textOfSpan(track, next))}
+          preview={(next) => period.preview(textOf(next))}
           commit={commit}
           letGo={period.letGo}
           clear={period.clear}
@@ -59,24 +60,19 @@ export function RangeSliderControl({ control, answer }: { control: RangeSlider; 
             label="Start"
             day={span.start}
             disabled={control.fixedEnd === 'start'}
-            refuse={refuse}
-            onDay={(day) => commit(withSide({ ...track, unit: 'day' }, span, 'start', day))}
+            refuse={(day) => (day > span.end ? 'It lies after the end.' : null)}
+            onDay={typed('start')}
           />
           <DayField
             label="End"
             day={span.end}
             disabled={control.fixedEnd === 'end'}
-            refuse={refuse}
-            onDay={(day) => commit(withSide({ ...track, unit: 'day' }, span, 'end', day))}
+            refuse={(day) => (day < span.start ? 'It lies before the start.' : null)}
+            onDay={typed('end')}
           />
         </div>
       </div>
       <HeldChanges id={control.id} />
     </div>
   );
-}
-
-/** The whole track is everything there is; else the days. */
-function textOfSpan(track: Track, span: Span): string {
-  return span.start <= track.first && span.end >= track.last ? 'all' : intervalText(span.start, span.end);
 }

@@ -166,13 +166,17 @@ export function SliderTrack(props: {
             width={Math.max(1, x(span.end + 1) - x(span.start))}
             height={floor - 4}
             fill="transparent"
-            tabIndex={0}
-            role="slider"
-            aria-label={`Window of ${title}`}
-            {...bounds}
-            aria-valuenow={span.start}
-            aria-valuetext={`${longDayWords(span.start)} to ${longDayWords(span.end)}`}
-            onKeyDown={onKey('body')}
+            {...(fixedEnd === 'none'
+              ? {
+                  tabIndex: 0,
+                  role: 'slider',
+                  'aria-label': `Window of ${title}`,
+                  ...bounds,
+                  'aria-valuenow': span.start,
+                  'aria-valuetext': `${longDayWords(span.start)} to ${longDayWords(span.end)}`,
+                  onKeyDown: onKey('body'),
+                }
+              : { 'aria-hidden': true })}
             style={{ cursor: fixedEnd === 'none' ? 'grab' : 'default' }}
           />
           {(['start', 'end'] as const).map((side) => {

@@ -4,6 +4,7 @@ import { tileLabel, unitText } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import { countDaysIn, nearestDayIn, type DayRuns } from '../../../core/calendar/runs';
 import { end, firstDay, indexOf, start, type Unit } from '../../../core/calendar/units';
+import { intervalText } from '../../../core/period/print';
 import type { Span } from '../ribbon';
 
 export interface Track {
@@ -44,18 +45,19 @@ export function dayAt(track: Track, share: number): Day {
 
 /** A day snapped for one side of a window: to the unit's edge, then to the nearest day with data. */
 function snapped(track: Track, side: 'start' | 'end', day: Day): Day {
-  const edge = nearestEdge(track, side, day);
+  const edge = nearestEdge(track, side, clamp(day, track.first, track.last));
   const inside = clamp(edge, track.first, track.last);
   return track.allowUncovered ? inside : (nearestDayIn(track.covered, inside) ?? inside);
 }
 
-/** The first (or last) day of a unit that lies nearest to a day. */
-function nearestEdge({ unit, rule }: Track, side: 'start' | 'end', day: Day): Day {
-  const first = start(unit, day, rule);
-  const last = end(unit, day, rule);
-  const isLate = day - first > last - day;
-  if (side === 'start') return isLate ? last + 1 : first;
-  return isLate ? last : first - 1;
+/** The first (or last) day of a unit that lies nearest to a day; the track's own ends are edges as well. */
+function nearestEdge(track: Track, side: 'start' | 'end', day: Day): Day {
+  const { unit, rule } = track;
+  const first = Math.max(track.first, start(unit, day, rule));
+  const last = Math.min(track.last, end(unit, day, rule));
+  const [before, after] = side === 'start' ? [first, last + 1] : [first - 1, last];
+  const isNearerBefore = day - before < after - day || (side === 'start' && day - before === after - day);
+  return isNearerBefore ? before : after;
 }
 
 /** The window with one end put at a day; the ends never pass each other. */
@@ -106,6 +108,17 @@ export function steppedSpan(track: Track, span: Span, units: number): Span | und
     if (next.end < track.first || next.start > track.last) return undefined;
     if (track.allowUncovered || countDaysIn(track.covered, next.start, next.end) > 0) return next;
   }
+}
+
+/**
+ * The phrase of a window: everything where it is the whole track. An end that was open and is not moved stays open;
+ * `asked` is the window before.
+ */
+export function textOfSpan(track: Track, span: Span, asked: DayRuns): string {
+  if (span.start <= track.first && span.end >= track.last) return 'all';
+  const isOpenStart = asked[0]?.start === -Infinity && span.start <= track.first;
+  const isOpenEnd = asked[asked.length - 1]?.end === Infinity && span.end >= track.last;
+  return intervalText(isOpenStart ? -Infinity : span.start, isOpenEnd ? Infinity : span.end);
 }
 
 export interface Tick {

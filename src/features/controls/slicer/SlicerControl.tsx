@@ -42,7 +42,11 @@ export function SlicerControl({
   );
   const shown = listed.slice(0, MOST_SHOWN);
   const choose = useCallback(
-    (values: readonly (string | null)[]) => held.hold(slicer.id, values),
+    (values: readonly (string | null)[]) => {
+      // Who chooses something wants it to act.
+      held.switchOff(slicer.id, false);
+      held.hold(slicer.id, values);
+    },
     [held, slicer.id],
   );
   const toggle = useCallback(
@@ -54,7 +58,12 @@ export function SlicerControl({
     },
     [choose, held, slicer],
   );
-  const chooseAll = () => choose(listed.filter((entry) => entry.rows > 0).map((entry) => entry.value));
+  const chooseAll = () => {
+    // All that a search found are those values; all without a search is everything, also what comes later.
+    if (wanted !== '') choose(listed.filter((entry) => entry.rows > 0).map((entry) => entry.value));
+    else if (slicer.required) held.switchOff(slicer.id, true);
+    else choose([]);
+  };
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>

@@ -1,0 +1,71 @@
+/** Whether a state fits a document: what scripts send is checked, so that nothing they ask for is dropped in silence. */
+import { parsePhrase } from '../../period/parse';
+import { staysFixed } from '../../period/phrase';
+import { parseIsoDay } from '../../calendar/day';
+import { kindOf, type Control } from '../document/controls';
+import type { DashboardDocument } from '../document/document';
+import type { HeldForm } from '../document/kinds/entry';
+import { titleOf } from '../document/title';
+import type { Model } from '../../model/model';
+import { canSwitchOff } from './held';
+import { isPickSource } from './pick';
+import type { ReaderState } from './state';
+
+/** A problem of a state: where it lies, and a sentence. */
+export interface StateProblem {
+  readonly place: string;
+  readonly message: string;
+}
+
+/** Where each form of what controls hold stands in a state. */
+const RECORDS: readonly (readonly [keyof ReaderState & string, HeldForm])[] = [
+  ['periods', 'period'],
+  ['choices', 'choice'],
+  ['conditions', 'condition'],
+  ['ranges', 'numbers'],
+];
+
+/** The problems of a state for a document, in order; none where every part of it has an effect. */
+export function checkState(document: DashboardDocument, model: Model, state: ReaderState): StateProblem[] {
+  const controls = new Map(document.controls.map((control) => [control.id, control]));
+  const problems: StateProblem[] = [];
+  const complain = (place: string, message: string) => problems.push({ place, message });
+  for (const [record, form] of RECORDS) {
+    for (const id of Object.keys(state[record] ?? {})) {
+      const place = `${record}.${id}`;
+      const control = controls.get(id);
+      if (!control) complain(place, `There is no control “${id}” on this dashboard.`);
+      else if (kindOf(control).holds !== form) complain(place, wrongForm(control, model, record));
+    }
+  }
+  for (const [id, text] of Object.entries(state.periods)) {
+    const parsed = parsePhrase(text);
+    if (!parsed.ok) complain(`periods.${id}`, parsed.error.message);
+  }
+  for (const [id, text] of Object.entries(state.drills ?? {})) {
+    const parsed = parsePhrase(text);
+    if (!document.visuals.some((visual) => visual.id === id))
+      complain(`drills.${id}`, `There is no visual “${id}” on this dashboard.`);
+    else if (!parsed.ok) complain(`drills.${id}`, parsed.error.message);
+  }
+  for (const [id, { days }] of Object.entries(state.picks ?? {})) {
+    const place = `picks.${id}`;
+    const visual = document.visuals.find((entry) => entry.id === id);
+    const parsed = days === null ? undefined : parsePhrase(days);
+    if (!visual || !isPickSource(visual))
+      complain(place, `There is no visual “${id}” whose marks can be chosen.`);
+    else if (parsed && !parsed.ok) complain(`${place}.days`, parsed.error.message);
+    else if (parsed?.ok && !staysFixed(parsed.phrase))
+      complain(`${place}.days`, 'Chosen days are fixed days.');
+  }
+  for (const id of state.off ?? []) {
+    const control = controls.get(id);
+    if (!control) complain('off', `There is no control “${id}” on this dashboard.`);
+    else if (!canSwitchOff(control)) complain('off', `${titleOf(control, model)} cannot be switched off.`);
+  }
+  if (state.asOf && parseIsoDay(state.asOf) === undefined) complain('asOf', `There is no day ${state.asOf}.`);
+  return problems;
+}
+
+const wrongForm = (control: Control, model: Model, record: string) =>
+  `${titleOf(control, model)} (${control.kind}) holds nothing of ${record}.`;
