@@ -2,50 +2,62 @@
 /** The calendar: month, year and decade views; days without data cannot be picked. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useMemo, useState } from 'react';
 import { civilFromDay, type Day } from '../../../core/calendar/day';
-import { dayWords, longDayWords, MONTH_NAMES, WEEKDAY_NAMES } from '../../../core/calendar/names';
+import { dayWords, MONTH_NAMES } from '../../../core/calendar/names';
 import { ALL_DAYS, containsDay, intersectRuns, type DayRuns } from '../../../core/calendar/runs';
-import { end, shiftMonths, start } from '../../../core/calendar/units';
+import { end, shiftMonths, start, type Unit } from '../../../core/calendar/units';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { CalendarPicker } from '../../../core/dashboard/document/document';
-import { valueWords } from '../../../core/model/figures';
-import { measureOf } from '../../../core/model/model';
 import { resolveText } from '../../../core/period/resolve';
-import { role } from '../../../theme/roles';
-import { useWorkspace } from '../../workspace/workspace';
-import { anyOffered, dayByKey, decadeOf, monthOf, pickedText, weeksOf } from './calendarGrid';
+import { anyOffered, decadeOf, monthOf, pickedText, pickedUnit } from './calendarGrid';
+import { MonthGrid } from './MonthGrid';
+import { UnitChoices } from './UnitChoices';
 import { DayField } from '../../ui/DayField';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { usePeriod } from '../usePeriod';
 
 type View = 'month' | 'year' | 'decade';
 
-/** Days that can be picked: those with data, of the limited set if there is one. */
-function offeredDays(control: CalendarPicker, answer: PeriodAnswer): DayRuns {
-  const data = control.allowUncovered ? ALL_DAYS : answer.covered;
-  if (control.within === null) return data;
-  const within = resolveText(control.within, answer.context);
-  return within.ok ? intersectRuns(data, within.runs) : data;
+/** The days that a calendar is limited to; every day where it is not. */
+function limitedTo(control: CalendarPicker, answer: PeriodAnswer): DayRuns {
+  const within = control.within === null ? undefined : resolveText(control.within, answer.context);
+  return within?.ok ? within.runs : ALL_DAYS;
 }
 
 export function CalendarControl({ control, answer }: { control: CalendarPicker; answer: PeriodAnswer }) {
   const period = usePeriod(control, answer);
   const { rule, today } = answer.context;
-  const offered = useMemo(() => offeredDays(control, answer), [control, answer]);
+  const limits = useMemo(() => limitedTo(control, answer), [control, answer]);
+  const offered = useMemo(
+    () => (control.allowUncovered ? limits : intersectRuns(answer.covered, limits)),
+    [control, answer, limits],
+  );
   const lastShown = period.clipped.empty
     ? undefined
     : period.clipped.runs[period.clipped.runs.length - 1]!.end;
-  const [moved, setMoved] = useState<Day | null>(null);
+  // Where the reader went, and a first end that was picked: both are over once the period changes elsewhere.
+  const [begun, setBegun] = useState<{ text: string; month: Day; from: Day | null } | null>(null);
   const [view, setView] = useState<View>('month');
-  const [from, setFrom] = useState<Day | null>(null);
-  const month = start('month', moved ?? lastShown ?? offered[offered.length - 1]?.end ?? today, rule);
+  const now = begun?.text === period.text ? begun : null;
+  const from = now?.from ?? null;
+  const month = start('month', now?.month ?? lastShown ?? offered[offered.length - 1]?.end ?? today, rule);
+  const chosen = period.isEverything ? [] : period.asked;
+  const goTo = (day: Day, first = from, text = period.text) => setBegun({ text, month: day, from: first });
   const pick = (day: Day) => {
-    period.set(pickedText(control.picks, day, period.isEverything ? [] : period.asked, from));
-    setFrom(control.picks === 'range' && from === null ? day : null);
-    setMoved(day);
+    if (control.picks === 'range' && from === null) return goTo(day, day);
+    const text = pickedText(control.picks, day, chosen, from);
+    goTo(day, null, text);
+    period.set(text);
   };
-  const move = (months: number) => setMoved(shiftMonths(month, months));
+  const pickWhole = (unit: Unit, day: Day) => {
+    const text = pickedUnit(control.picks, unit, day, rule, { now: chosen, offered });
+    if (text === null) return;
+    goTo(day, null, text);
+    period.set(text);
+  };
+  const takesWhole = control.picks !== 'day';
+  const move = (months: number) => goTo(shiftMonths(month, months));
   const { year, month: number } = civilFromDay(month);
   const step = { month: 1, year: 12, decade: 120 }[view];
   const headings = {
@@ -61,13 +73,39 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
         <Button aria-label={`Earlier ${view}`} onClick={() => move(-step)} sx={{ minWidth: 28, p: 0 }}>
           ‹
         </Button>
+        {view === 'decade' || !takesWhole ? (
+          <Typography component="span" sx={{ flex: 1, textAlign: 'center' }}>
+            {headings[view]}
+          </Typography>
+        ) : (
+          <Button
+            aria-label={`Whole ${view}: ${headings[view]}`}
+            title={`Choose all of ${headings[view]}`}
+            onClick={() => pickWhole(view, month)}
+            disabled={!anyOffered(offered, month, end(view, month, rule))}
+            sx={{ flex: 1, minWidth: 0, py: 0, color: 'text.primary' }}
+          >
+            {headings[view]}
+          </Button>
+        )}
+        {view !== 'decade' && (
+          <Button
+            aria-label={`${headings[view]}: show the ${view === 'month' ? 'year' : 'decade'}`}
+            onClick={() => setView(view === 'month' ? 'year' : 'decade')}
+            sx={{ minWidth: 0, p: 0, px: 0.5 }}
+          >
+            {view === 'month' ? 'months' : 'years'}
+          </Button>
+        )}
         <Button
-          aria-label={`${headings[view]}: show the ${view === 'month' ? 'year' : 'decade'}`}
-          onClick={() => setView(view === 'month' ? 'year' : 'decade')}
-          disabled={view === 'decade'}
-          sx={{ flex: 1, py: 0, color: 'text.primary' }}
+          aria-label="Go to today"
+          onClick={() => {
+            setView('month');
+            goTo(today);
+          }}
+          sx={{ minWidth: 0, p: 0, px: 0.5 }}
         >
-          {headings[view]}
+          Today
         </Button>
         <Button aria-label={`Later ${view}`} onClick={() => move(step)} sx={{ minWidth: 28, p: 0 }}>
           ›
@@ -80,14 +118,16 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
           answer={answer}
           control={control}
           offered={offered}
-          chosen={period.isEverything ? [] : period.asked}
+          chosen={chosen}
           from={from}
           onPick={pick}
-          onMonth={setMoved}
+          onWeek={takesWhole ? (day) => pickWhole('week', day) : null}
+          onEscape={() => goTo(month, null)}
+          onMonth={goTo}
         />
       )}
       {view !== 'month' && (
-        <Choices
+        <UnitChoices
           label={view === 'year' ? `Months of ${year}` : 'Years'}
           entries={
             view === 'year'
@@ -104,173 +144,28 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
           }
           offered={offered}
           onTake={(first) => {
-            setMoved(first);
+            goTo(first);
             setView(view === 'year' ? 'month' : 'year');
           }}
         />
       )}
       {from !== null && (
-        <Typography variant="caption">Pick the other end, after {dayWords(from)}.</Typography>
+        <Typography variant="caption" role="status">
+          Pick the other end of a range with {dayWords(from)}.{' '}
+          <Button onClick={() => goTo(month, null)} sx={{ minWidth: 0, p: 0, fontSize: 11 }}>
+            Leave it
+          </Button>
+        </Typography>
       )}
       <div style={{ flex: 'none', display: 'flex', paddingTop: 4 }}>
         <DayField
           label={control.picks === 'range' ? 'Type a day, then the other end' : 'Type a day'}
           day={undefined}
-          refuse={(day) => (containsDay(offered, day) ? null : `${dayWords(day)} cannot be picked: no data.`)}
+          refuse={(day) => (containsDay(limits, day) ? null : `${dayWords(day)} cannot be picked here.`)}
           onDay={pick}
         />
       </div>
       <HeldChanges id={control.id} />
-    </div>
-  );
-}
-
-function MonthGrid(props: {
-  readonly title: string;
-  readonly month: Day;
-  readonly answer: PeriodAnswer;
-  readonly control: CalendarPicker;
-  readonly offered: DayRuns;
-  readonly chosen: DayRuns;
-  readonly from: Day | null;
-  readonly onPick: (day: Day) => void;
-  readonly onMonth: (day: Day) => void;
-}) {
-  const { title, month, answer, control, offered, chosen, from, onPick, onMonth } = props;
-  const { rule } = answer.context;
-  const { model } = useWorkspace();
-  const grid = useRef<HTMLDivElement>(null);
-  const weeks = weeksOf(month, rule);
-  const last = end('month', month, rule);
-  const measure = control.tint && measureOf(model, control.tint.dataset, control.tint.measure);
-  const { profile } = answer;
-  const tintOf = (day: Day) => profile?.values[day - profile.starts[0]!] ?? null;
-  const most = profile ? Math.max(1e-9, ...profile.values.map((value) => value ?? 0)) : 1;
-  const isIn = (day: Day) => day >= month && day <= last;
-  const firstFocus =
-    weeks.flat().find((day) => isIn(day) && containsDay(chosen, day) && containsDay(offered, day)) ??
-    weeks.flat().find((day) => isIn(day) && containsDay(offered, day));
-  const onKey = (event: KeyboardEvent, day: Day) => {
-    const next = dayByKey(event.key, day, offered, rule);
-    if (next === undefined) return;
-    event.preventDefault();
-    event.stopPropagation();
-    if (!isIn(next)) onMonth(next);
-    // The month may have to be drawn first.
-    requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-day="${next}"]`)?.focus());
-  };
-  return (
-    <div
-      ref={grid}
-      role="grid"
-      aria-label={`${title}, days`}
-      style={{ flex: 1, minHeight: 0, display: 'grid', gridAutoRows: '1fr' }}
-    >
-      <div
-        role="row"
-        style={{ display: 'grid', gridTemplateColumns: 'repeat(7, 1fr)', fontSize: 11, color: role.quiet }}
-      >
-        {weeks[0]!.map((day) => (
-          <span key={day} role="columnheader" style={{ textAlign: 'center', alignSelf: 'end' }}>
-            {WEEKDAY_NAMES[(((day + 3) % 7) + 7) % 7]!.slice(0, 2)}
-          </span>
-        ))}
-      </div>
-      {weeks.map((week) => (
-        <div key={week[0]} role="row" style={{ display: 'grid', gridTemplateColumns: 'repeat(7, 1fr)' }}>
-          {week.map((day) => {
-            const canPick = containsDay(offered, day);
-            const isChosen = containsDay(chosen, day) || day === from;
-            const value = tintOf(day);
-            const share = value === null ? 0 : Math.max(0, value) / most;
-            const words = `${longDayWords(day)}, ${canPick ? 'data' : 'no data'}`;
-            return (
-              <button
-                key={day}
-                type="button"
-                role="gridcell"
-                data-day={day}
-                tabIndex={day === firstFocus ? 0 : -1}
-                aria-selected={isChosen}
-                aria-disabled={!canPick}
-                aria-label={
-                  measure && value !== null
-                    ? `${words}, ${measure.name} ${valueWords(measure, value)}`
-                    : words
-                }
-                title={
-                  measure && value !== null
-                    ? `${dayWords(day)} · ${measure.name} ${valueWords(measure, value)}`
-                    : words
-                }
-                onClick={() => canPick && onPick(day)}
-                onKeyDown={(event) => onKey(event, day)}
-                style={{
-                  border: 0,
-                  borderLeft:
-                    isChosen && !containsDay(chosen, day - 1)
-                      ? `3px solid ${role.time}`
-                      : '3px solid transparent',
-                  borderRight:
-                    isChosen && !containsDay(chosen, day + 1)
-                      ? `3px solid ${role.time}`
-                      : '3px solid transparent',
-                  padding: 0,
-                  font: 'inherit',
-                  fontSize: 12,
-                  fontWeight: isChosen ? 700 : 450,
-                  color: !canPick || !isIn(day) ? role.quiet : role.ink,
-                  opacity: isIn(day) ? 1 : 0.45,
-                  textDecoration: canPick ? 'none' : 'line-through',
-                  background: isChosen
-                    ? role.timeTint
-                    : share > 0
-                      ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)`
-                      : 'none',
-                  cursor: canPick ? 'pointer' : 'not-allowed',
-                }}
-              >
-                {civilFromDay(day).day}
-              </button>
-            );
-          })}
-        </div>
-      ))}
-    </div>
-  );
-}
-
-/** Months of a year, or years of a decade; those without data are struck. */
-function Choices(props: {
-  label: string;
-  entries: readonly { name: string; first: Day; last: Day }[];
-  offered: DayRuns;
-  onTake: (first: Day) => void;
-}) {
-  return (
-    <div
-      role="group"
-      aria-label={props.label}
-      style={{ flex: 1, display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 4, minHeight: 0 }}
-    >
-      {props.entries.map((entry) => {
-        const isOffered = anyOffered(props.offered, entry.first, entry.last);
-        return (
-          <Button
-            key={entry.first}
-            onClick={() => props.onTake(entry.first)}
-            disabled={!isOffered}
-            sx={{
-              minWidth: 0,
-              p: 0,
-              color: 'text.primary',
-              textDecoration: isOffered ? 'none' : 'line-through',
-            }}
-          >
-            {entry.name}
-          </Button>
-        );
-      })}
     </div>
   );
 }

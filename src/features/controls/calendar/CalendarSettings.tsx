@@ -1,7 +1,11 @@
 'use client';
 /** The settings of a calendar. */
+import Typography from '@mui/material/Typography';
 import type { CalendarPicker } from '../../../core/dashboard/document/document';
 import { CALENDAR_PICKS } from '../../../core/dashboard/document/kinds/calendar';
+import { intersectRuns } from '../../../core/calendar/runs';
+import { resolveText } from '../../../core/period/resolve';
+import { useControlAnswer } from '../../workspace/workspace';
 import { parsePhrase } from '../../../core/period/parse';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { OptionalMeasure } from '../OptionalMeasure';
@@ -22,6 +26,7 @@ export function CalendarSettings({
   control: CalendarPicker;
   change: Change<CalendarPicker>;
 }) {
+  const isOutside = useBeginsOutside(control);
   return (
     <>
       <ChoiceSetting
@@ -38,9 +43,23 @@ export function CalendarSettings({
         check={(text) => problemOf(text)}
         onChange={(text) => change({ within: text.trim() === '' ? null : text.trim() })}
       />
+      {isOutside && (
+        <Typography variant="body2" color="warning" role="note">
+          What readers begin with lies outside of these days.
+        </Typography>
+      )}
       <OptionalMeasure label="Tint days by" value={control.tint} onChange={(tint) => change({ tint })} />
     </>
   );
+}
+
+/** Whether the default has no day among those that a calendar is limited to. */
+function useBeginsOutside(control: CalendarPicker): boolean {
+  const answer = useControlAnswer(control.id);
+  if (control.within === null || answer?.kind !== 'period') return false;
+  const within = resolveText(control.within, answer.context);
+  const begins = resolveText(control.default, answer.context);
+  return within.ok && begins.ok && intersectRuns(within.runs, begins.runs).length === 0;
 }
 
 function problemOf(text: string): string | null {

@@ -1,8 +1,15 @@
 /** The arithmetic of a calendar: its grid of days, what can be picked, and the phrases that picks make. */
 import { civilFromDay, dayFromCivil, isoDay, type Day } from '../../../core/calendar/day';
 import type { CalendarRule } from '../../../core/calendar/rule';
-import { nextDayIn, previousDayIn, runsOfDays, type DayRuns } from '../../../core/calendar/runs';
-import { end, shiftMonths, start } from '../../../core/calendar/units';
+import {
+  intersectRuns,
+  nextDayIn,
+  previousDayIn,
+  runsOfDays,
+  type DayRuns,
+} from '../../../core/calendar/runs';
+import { unitText } from '../../../core/calendar/names';
+import { end, shiftMonths, start, type Unit } from '../../../core/calendar/units';
 import type { CalendarPicker } from '../../../core/dashboard/document/document';
 import { intervalText } from '../../../core/period/print';
 
@@ -58,13 +65,51 @@ export function pickedText(picks: CalendarPicker['picks'], day: Day, now: DayRun
   }
 }
 
+/**
+ * The phrase after a whole unit was picked (the one that holds a day); null where only single days can be. Of several
+ * days those of it that are offered go in, or out where all of them are in.
+ */
+export function pickedUnit(
+  picks: CalendarPicker['picks'],
+  unit: Unit,
+  day: Day,
+  rule: CalendarRule,
+  { now, offered }: { readonly now: DayRuns; readonly offered: DayRuns },
+): string | null {
+  const whole = { start: start(unit, day, rule), end: end(unit, day, rule) };
+  switch (picks) {
+    case 'day':
+      return null;
+    case 'from':
+      return `${isoDay(whole.start)}/..`;
+    case 'up to':
+      return `../${isoDay(whole.end)}`;
+    case 'range':
+      return unitText(unit, day, rule);
+    case 'days': {
+      const inside = daysIn(intersectRuns(offered, [whole]));
+      const chosen = new Set(daysIn(now));
+      const areAllIn = inside.every((each) => chosen.has(each));
+      for (const each of inside)
+        if (areAllIn) chosen.delete(each);
+        else chosen.add(each);
+      return daysText([...chosen].sort((a, b) => a - b));
+    }
+  }
+}
+
+/** The days of runs; those with an open end have none that could be listed. */
+function daysIn(runs: DayRuns): Day[] {
+  return runs.flatMap((run) =>
+    Number.isFinite(run.start) && Number.isFinite(run.end)
+      ? Array.from({ length: run.end - run.start + 1 }, (_, i) => run.start + i)
+      : [],
+  );
+}
+
 /** Runs (closed ones) with a day put in or taken out. */
 function toggled(runs: DayRuns, day: Day): Day[] {
-  const days = new Set<Day>();
-  for (const run of runs) {
-    if (!Number.isFinite(run.start) || !Number.isFinite(run.end)) continue;
-    for (let each = run.start; each <= run.end; each++) days.add(each);
-  }
+  const days = new Set(daysIn(runs));
   if (days.has(day)) days.delete(day);
   else days.add(day);
   return [...days].sort((a, b) => a - b);

@@ -1,0 +1,179 @@
+'use client';
+/** The days of a month in weeks: days without data are struck, a week's number chooses it whole. */
+import { useRef, type KeyboardEvent } from 'react';
+import { civilFromDay, type Day } from '../../../core/calendar/day';
+import { dayWords, longDayWords, isoWeek, unitWords, WEEKDAY_NAMES } from '../../../core/calendar/names';
+import { containsDay, type DayRuns } from '../../../core/calendar/runs';
+import { end } from '../../../core/calendar/units';
+import type { CalendarPicker } from '../../../core/dashboard/document/document';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import { valueWords } from '../../../core/model/figures';
+import { measureOf } from '../../../core/model/model';
+import { role } from '../../../theme/roles';
+import { useWorkspace } from '../../workspace/workspace';
+import { anyOffered, dayByKey, weeksOf } from './calendarGrid';
+
+const COLUMNS = { display: 'grid', gridTemplateColumns: '22px repeat(7, 1fr)' } as const;
+
+export function MonthGrid(props: {
+  readonly title: string;
+  readonly month: Day;
+  readonly answer: PeriodAnswer;
+  readonly control: CalendarPicker;
+  readonly offered: DayRuns;
+  readonly chosen: DayRuns;
+  readonly from: Day | null;
+  readonly onPick: (day: Day) => void;
+  /** Chooses the week of a day whole; null where single days are picked. */
+  readonly onWeek: ((day: Day) => void) | null;
+  /** Ends a range of which only one end is picked. */
+  readonly onEscape: () => void;
+  readonly onMonth: (day: Day) => void;
+}) {
+  const { title, month, answer, control, offered, chosen, from, onPick, onWeek, onEscape, onMonth } = props;
+  const { rule, today } = answer.context;
+  const { model } = useWorkspace();
+  const grid = useRef<HTMLDivElement>(null);
+  const weeks = weeksOf(month, rule);
+  const last = end('month', month, rule);
+  const measure = control.tint && measureOf(model, control.tint.dataset, control.tint.measure);
+  const { profile } = answer;
+  const tintOf = (day: Day) => profile?.values[day - profile.starts[0]!] ?? null;
+  const most = profile ? Math.max(1e-9, ...profile.values.map((value) => value ?? 0)) : 1;
+  const isIn = (day: Day) => day >= month && day <= last;
+  const firstFocus =
+    weeks.flat().find((day) => isIn(day) && containsDay(chosen, day) && containsDay(offered, day)) ??
+    weeks.flat().find((day) => isIn(day) && containsDay(offered, day));
+  const onKey = (event: KeyboardEvent, day: Day) => {
+    if (event.key === 'Escape' && from !== null) {
+      event.stopPropagation();
+      return onEscape();
+    }
+    const next = dayByKey(event.key, day, offered, rule);
+    if (next === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (!isIn(next)) onMonth(next);
+    // The month may have to be drawn first.
+    requestAnimationFrame(() => grid.current?.querySelector<HTMLElement>(`[data-day="${next}"]`)?.focus());
+  };
+  return (
+    <div
+      ref={grid}
+      role="grid"
+      aria-label={`${title}, days`}
+      style={{ flex: 1, minHeight: 0, display: 'grid', gridAutoRows: '1fr' }}
+    >
+      <div role="row" style={{ ...COLUMNS, fontSize: 11, color: role.quiet }}>
+        <span role="columnheader" aria-label="Week" />
+        {weeks[0]!.map((day) => (
+          <span key={day} role="columnheader" style={{ textAlign: 'center', alignSelf: 'end' }}>
+            {WEEKDAY_NAMES[(((day + 3) % 7) + 7) % 7]!.slice(0, 2)}
+          </span>
+        ))}
+      </div>
+      {weeks.map((week) => (
+        <div key={week[0]} role="row" style={COLUMNS}>
+          <WeekNumber
+            number={isoWeek(week[3]!).week}
+            words={unitWords('week', week[0]!, rule)}
+            onTake={onWeek && anyOffered(offered, week[0]!, week[6]!) ? () => onWeek(week[0]!) : null}
+          />
+          {week.map((day) => {
+            const canPick = containsDay(offered, day);
+            const isChosen = containsDay(chosen, day) || day === from;
+            const value = tintOf(day);
+            const share = value === null ? 0 : Math.max(0, value) / most;
+            const isToday = day === today;
+            const words = `${longDayWords(day)}, ${isToday ? 'today, ' : ''}${canPick ? 'data' : 'no data'}`;
+            return (
+              <button
+                key={day}
+                type="button"
+                role="gridcell"
+                data-day={day}
+                tabIndex={day === firstFocus ? 0 : -1}
+                aria-selected={isChosen}
+                {...(isToday ? { 'aria-current': 'date' as const } : {})}
+                aria-disabled={!canPick}
+                aria-label={
+                  measure && value !== null
+                    ? `${words}, ${measure.name} ${valueWords(measure, value)}`
+                    : words
+                }
+                title={
+                  measure && value !== null
+                    ? `${dayWords(day)} · ${measure.name} ${valueWords(measure, value)}`
+                    : words
+                }
+                onClick={() => canPick && onPick(day)}
+                onKeyDown={(event) => onKey(event, day)}
+                style={{
+                  border: 0,
+                  borderLeft:
+                    isChosen && !containsDay(chosen, day - 1)
+                      ? `3px solid ${role.time}`
+                      : '3px solid transparent',
+                  borderRight:
+                    isChosen && !containsDay(chosen, day + 1)
+                      ? `3px solid ${role.time}`
+                      : '3px solid transparent',
+                  // A bar over the number marks today.
+                  boxShadow: isToday ? `inset 0 2px 0 ${role.ink}` : 'none',
+                  padding: 0,
+                  font: 'inherit',
+                  fontSize: 12,
+                  fontWeight: isChosen ? 700 : 450,
+                  color: !canPick || !isIn(day) ? role.quiet : role.ink,
+                  opacity: isIn(day) ? 1 : 0.45,
+                  textDecoration: canPick ? 'none' : 'line-through',
+                  background: isChosen
+                    ? role.timeTint
+                    : share > 0
+                      ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)`
+                      : 'none',
+                  cursor: canPick ? 'pointer' : 'not-allowed',
+                }}
+              >
+                {civilFromDay(day).day}
+              </button>
+            );
+          })}
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** The number of a week; a click chooses the week whole. */
+function WeekNumber({
+  number,
+  words,
+  onTake,
+}: {
+  number: number;
+  words: string;
+  onTake: (() => void) | null;
+}) {
+  const style = { fontSize: 10, color: role.quiet, textAlign: 'center', alignSelf: 'center' } as const;
+  if (!onTake)
+    return (
+      <span role="rowheader" style={style}>
+        {number}
+      </span>
+    );
+  return (
+    <span role="rowheader" style={style}>
+      <button
+        type="button"
+        tabIndex={-1}
+        aria-label={`Whole ${words}`}
+        title={`Whole ${words}`}
+        onClick={onTake}
+        style={{ all: 'unset', cursor: 'pointer', padding: '2px 3px' }}
+      >
+        {number}
+      </button>
+    </span>
+  );
+}
