@@ -39,6 +39,11 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
   // Where the reader went, and a first end that was picked: both are over once the period changes elsewhere.
   const [begun, setBegun] = useState<{ text: string; month: Day; from: Day | null } | null>(null);
   const [view, setView] = useState<View>('month');
+  const [seen, setSeen] = useState(period.text);
+  if (seen !== period.text) {
+    setSeen(period.text);
+    if (begun?.text !== period.text) setBegun(null);
+  }
   const now = begun?.text === period.text ? begun : null;
   const from = now?.from ?? null;
   const month = start('month', now?.month ?? lastShown ?? offered[offered.length - 1]?.end ?? today, rule);

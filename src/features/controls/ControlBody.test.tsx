@@ -1,0 +1,272 @@
+/** What controls show and hold, by their kinds, their answers and the keys that readers press. */
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashboard/document/controls';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
+import { newPart } from '../../core/dashboard/document/parts';
+import { line, slicer, timeline } from '../../core/dashboard/document/testing';
+import { titleOf } from '../../core/dashboard/document/title';
+import type { ControlAnswer } from '../../core/dashboard/turn/answer';
+import { documentOf } from '../../core/dashboard/wiring/testing';
+import { withNewItem } from '../../core/dashboard/wiring/wires';
+import { TEST_MODEL } from '../../core/model/testing';
+import { openDashboard, showIn, type OpenDashboard } from '../workspace/testing';
+import { useDocument } from '../workspace/workspace';
+import { ControlBody } from './ControlBody';
+
+const KINDS = Object.keys(CONTROL_KINDS) as ControlKind[];
+
+function Shown({ id }: { id: string }) {
+  const control = useDocument().controls.find((entry) => entry.id === id);
+  return control ? <ControlBody control={control} /> : null;
+}
+
+async function shown(document: DashboardDocument, id: string): Promise<OpenDashboard> {
+  const dashboard = await openDashboard(document);
+  showIn(dashboard, <Shown id={id} />);
+  return dashboard;
+}
+
+/** A dashboard with a line and a control of a kind, as it is when it was just added. */
+async function fresh(kind: ControlKind, change: object = {}) {
+  const base = documentOf(line('sea'));
+  const part = { ...newPart(base, TEST_MODEL, kind)!, ...change } as Control;
+  const dashboard = await shown(withNewItem(base, TEST_MODEL, part), part.id);
+  return { dashboard, id: part.id, title: titleOf(part, TEST_MODEL) };
+}
+
+/** Puts another answer in the place of a control's own. */
+const answerWith = ({ answers }: OpenDashboard, id: string, answer: ControlAnswer) =>
+  act(() => answers.getState().take({ controls: { [id]: answer }, visuals: {}, waiting: [] }));
+const period = ({ held }: OpenDashboard, id: string) => held.state.periods[id];
+
+describe.each(KINDS)('a fresh %s', (kind) => {
+  test('shows itself and its title, and holds nothing but its default', async () => {
+    const { dashboard, title } = await fresh(kind);
+    expect(screen.getByRole('heading', { name: title })).toBeTruthy();
+    expect(dashboard.held.state).toEqual({ periods: {}, choices: {} });
+  });
+
+  test('says so while it is read, hidden, or cannot be answered', async () => {
+    const { dashboard, id, title } = await fresh(kind);
+    answerWith(dashboard, id, { kind: 'elsewhere' });
+    expect(document.body.textContent).toContain(`${title} · reading…`);
+    answerWith(dashboard, id, { kind: 'hidden' });
+    expect(document.body.textContent).toContain(`${title} · hidden now`);
+    answerWith(dashboard, id, { kind: 'broken', message: 'The dataset is not there.' });
+    expect(document.body.textContent).toContain('The dataset is not there.');
+  });
+});
+
+describe('a slicer', () => {
+  const choices = (dashboard: OpenDashboard) => dashboard.held.state.choices.routes;
+  const routes = (change: object = {}): DashboardDocument =>
+    documentOf(line('sea'), { ...slicer('routes'), ...change } as Control);
+  const searchable = { custom: Array.from({ length: 9 }, (_, i) => `Pier ${i}`) };
+
+  test('All is everything, not the values that there are today', async () => {
+    const dashboard = await shown(routes({ default: ['Veldry'] }), 'routes');
+    fireEvent.click(screen.getByRole('button', { name: 'All' }));
+    expect(choices(dashboard)).toEqual([]);
+  });
+
+  test('All that a search found are those values', async () => {
+    const dashboard = await shown(routes(searchable), 'routes');
+    fireEvent.change(screen.getByLabelText('Search route'), { target: { value: 'TAM' } });
+    fireEvent.click(screen.getByRole('button', { name: 'All' }));
+    expect(choices(dashboard)).toEqual(['Tamsel']);
+  });
+
+  test('where a choice is required, All switches it off, and choosing switches it on again', async () => {
+    const dashboard = await shown(routes({ required: true }), 'routes');
+    fireEvent.click(screen.getByRole('button', { name: 'All' }));
+    expect(dashboard.held.state.off).toEqual(['routes']);
+    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
+    expect(dashboard.held.state.off).toEqual([]);
+    expect(choices(dashboard)).toEqual(['Veldry']);
+  });
+
+  test('several are chosen one after the other, one takes the place of the other where only one may be', async () => {
+    const dashboard = await shown(routes(), 'routes');
+    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
+    fireEvent.click(screen.getByRole('checkbox', { name: /^Tamsel/ }));
+    expect(choices(dashboard)).toEqual(['Veldry', 'Tamsel']);
+    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
+    expect(choices(dashboard)).toEqual(['Tamsel']);
+    fireEvent.click(screen.getByRole('button', { name: 'Clear' }));
+    expect(choices(dashboard)).toBeUndefined();
+  });
+});
+
+describe('a phrase box', () => {
+  const box = (): Control => ({ ...timeline('span'), kind: 'phrase', title: 'Days' }) as unknown as Control;
+  const field = () => screen.getByRole<HTMLInputElement>('combobox', { name: 'Phrase of Days' });
+  const type = (text: string) => fireEvent.change(field(), { target: { value: text } });
+
+  test.each([
+    ['ytd', 'this year to date'],
+    ['31/12/2025', '2025-12-31'],
+    ['last full week', 'last 1 full week'],
+  ])('%s: asks whether %s is meant, and Enter takes it', async (typed, meant) => {
+    const dashboard = await shown(documentOf(line('sea'), box()), 'span');
+    type(typed);
+    expect(screen.getByRole('alert').textContent).toContain(`Did you mean “${meant}”? Enter takes it.`);
+    fireEvent.keyDown(field(), { key: 'Enter' });
+    expect(period(dashboard, 'span')).toBe(meant);
+  });
+
+  test('what nobody could mean stays in the field with its error, and Escape takes it back', async () => {
+    const dashboard = await shown(documentOf(line('sea'), box()), 'span');
+    type('lsat 7 moons');
+    fireEvent.keyDown(field(), { key: 'Enter' });
+    expect(period(dashboard, 'span')).toBeUndefined();
+    expect(field().value).toBe('lsat 7 moons');
+    fireEvent.keyDown(field(), { key: 'Escape' });
+    expect(field().value).toBe('all');
+  });
+});
+
+describe('a calendar', () => {
+  // Rows lie on every day from 11 January to 19 February 1970; it is 2 March.
+  const calendar = (change: object = {}) => fresh('calendar', { title: 'Days', picks: 'range', ...change });
+  const cell = (name: RegExp) => screen.getByRole('gridcell', { name });
+
+  test('takes a range in two picks, and draws nothing anew in between', async () => {
+    const { dashboard, id } = await calendar();
+    fireEvent.click(cell(/^Tuesday 3 February 1970/));
+    expect(period(dashboard, id)).toBeUndefined();
+    expect(screen.getByRole('status').textContent).toContain('Pick the other end');
+    fireEvent.click(cell(/^Monday 9 February 1970/));
+    expect(period(dashboard, id)).toBe('1970-02-03/1970-02-09');
+    expect(screen.queryByRole('status')).toBeNull();
+  });
+
+  test('Escape, or a click, lets go of a first end', async () => {
+    const { dashboard, id } = await calendar();
+    fireEvent.click(cell(/^Tuesday 3 February 1970/));
+    fireEvent.keyDown(cell(/^Tuesday 3 February 1970/), { key: 'Escape' });
+    expect(screen.queryByRole('status')).toBeNull();
+    fireEvent.click(cell(/^Tuesday 3 February 1970/));
+    fireEvent.click(screen.getByRole('button', { name: 'Leave it' }));
+    fireEvent.click(cell(/^Monday 9 February 1970/));
+    expect(period(dashboard, id)).toBeUndefined();
+  });
+
+  test('chooses a week by its number, a month and a year by their names', async () => {
+    const { dashboard, id } = await calendar();
+    fireEvent.click(screen.getByRole('button', { name: /^Whole week 6, 2–8 Feb 1970/ }));
+    expect(period(dashboard, id)).toBe('1970-W06');
+    fireEvent.click(screen.getByRole('button', { name: 'Whole month: February 1970' }));
+    expect(period(dashboard, id)).toBe('1970-02');
+    fireEvent.click(screen.getByRole('button', { name: 'February 1970: show the year' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Whole year: 1970' }));
+    expect(period(dashboard, id)).toBe('1970');
+  });
+
+  test('of several days a whole week goes in, and out again', async () => {
+    const { dashboard, id } = await calendar({ picks: 'days' });
+    const week = () => screen.getByRole('button', { name: /^Whole week 8/ });
+    fireEvent.click(week());
+    // Data ends on the 19th, a Thursday.
+    expect(period(dashboard, id)).toBe('1970-02-16/1970-02-19');
+    await dashboard.answer();
+    fireEvent.click(week());
+    expect(period(dashboard, id)).toBeUndefined();
+  });
+
+  test('where one day is picked, weeks and months are not', async () => {
+    await calendar({ picks: 'day' });
+    expect(screen.queryByRole('button', { name: /^Whole/ })).toBeNull();
+  });
+
+  test('marks today and leads there', async () => {
+    await calendar();
+    fireEvent.click(screen.getByRole('button', { name: 'Go to today' }));
+    expect(cell(/^Monday 2 March 1970, today, no data/).getAttribute('aria-current')).toBe('date');
+  });
+
+  test('goes back to the month of the period when that is set elsewhere', async () => {
+    const { dashboard, id } = await calendar();
+    fireEvent.click(screen.getByRole('button', { name: 'Earlier month' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Earlier month' }));
+    expect(screen.queryByText('December 1969')).toBeTruthy();
+    act(() => dashboard.held.hold(id, '1970-01-15'));
+    await dashboard.answer();
+    expect(screen.queryByText('January 1970')).toBeTruthy();
+    act(() => dashboard.held.reset());
+    await dashboard.answer();
+    expect(screen.queryByText('February 1970')).toBeTruthy();
+  });
+
+  test('a day without data can be typed, and says what that leaves', async () => {
+    const { dashboard, id } = await calendar({ picks: 'day' });
+    const field = screen.getByLabelText('Type a day');
+    fireEvent.change(field, { target: { value: '25/2/70' } });
+    expect(screen.getByText('Wed 25 Feb 1970? Enter takes it.')).toBeTruthy();
+    fireEvent.change(field, { target: { value: '1970-02-25' } });
+    fireEvent.keyDown(field, { key: 'Enter' });
+    expect(period(dashboard, id)).toBe('1970-02-25');
+    await dashboard.answer();
+    expect(document.body.textContent).toContain('no data Wed 25 Feb 1970; nearest: Thu 19 Feb 1970');
+  });
+});
+
+describe('dates that are chosen at the end of a list of periods', () => {
+  const list = (): Control => {
+    const base = documentOf(line('sea'));
+    const part = newPart(base, TEST_MODEL, 'periods')! as Control;
+    return {
+      ...part,
+      id: 'span',
+      title: 'Days',
+      openDates: true,
+      default: '1970-01-12/1970-01-20',
+    } as unknown as Control;
+  };
+  const field = (name: string) => screen.getByLabelText<HTMLInputElement>(name);
+
+  test('take days without data, and refuse an end before the start', async () => {
+    const dashboard = await shown(documentOf(line('sea'), list()), 'span');
+    if (!screen.queryByLabelText('End')) {
+      const choose = within(document.body).getAllByRole('radio').at(-1)!;
+      fireEvent.click(choose);
+    }
+    fireEvent.change(field('End'), { target: { value: '1970-01-02' } });
+    fireEvent.keyDown(field('End'), { key: 'Enter' });
+    expect(screen.getByText('It lies before the start.')).toBeTruthy();
+    expect(period(dashboard, 'span')).toBeUndefined();
+    fireEvent.change(field('End'), { target: { value: '1970-02-25' } });
+    fireEvent.keyDown(field('End'), { key: 'Enter' });
+    expect(period(dashboard, 'span')).toBe('1970-01-12/1970-02-25');
+  });
+});
+
+describe('a range slider’s typed ends', () => {
+  const range = (change: object = {}) => fresh('range', { title: 'Days', ...change });
+  const field = (name: string) => screen.getByLabelText<HTMLInputElement>(name);
+  const typed = (name: string, text: string) => {
+    fireEvent.change(field(name), { target: { value: text } });
+    fireEvent.keyDown(field(name), { key: 'Enter' });
+  };
+
+  test('are the very days, in the default setting', async () => {
+    const { dashboard, id } = await range();
+    typed('End', '1970-01-31');
+    expect(period(dashboard, id)).toBe('../1970-01-31');
+    await dashboard.answer();
+    expect(field('End').value).toBe('31 Jan 1970');
+    typed('Start', '20.1.1970');
+    expect(period(dashboard, id)).toBe('1970-01-20/1970-01-31');
+  });
+
+  test('an open end stays open', async () => {
+    const { dashboard, id } = await range({ default: '1970-01-20/..' });
+    typed('Start', '1970-01-25');
+    expect(period(dashboard, id)).toBe('1970-01-25/..');
+  });
+
+  test('an end that readers cannot move cannot be typed', async () => {
+    await range({ fixedEnd: 'end' });
+    expect(field('End').disabled).toBe(true);
+    expect(field('Start').disabled).toBe(false);
+  });
+});
