@@ -3,7 +3,7 @@ import { act, fireEvent, screen, within } from '@testing-library/react';
 import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashboard/document/controls';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { newPart } from '../../core/dashboard/document/parts';
-import { line, slicer, timeline } from '../../core/dashboard/document/testing';
+import { bar, line, slicer, timeline } from '../../core/dashboard/document/testing';
 import { titleOf } from '../../core/dashboard/document/title';
 import type { ControlAnswer } from '../../core/dashboard/turn/answer';
 import { documentOf } from '../../core/dashboard/wiring/testing';
@@ -268,5 +268,77 @@ describe('a range slider’s typed ends', () => {
     await range({ fixedEnd: 'end' });
     expect(field('End').disabled).toBe(true);
     expect(field('Start').disabled).toBe(false);
+  });
+});
+
+describe('a look-back', () => {
+  const back = (phrase: string) => fresh('lookback', { title: 'Days', default: phrase });
+
+  test.each(['last month', 'last 14 days counted from yesterday', 'all'])(
+    'shows “%s” as it is, and a number with one click',
+    async (phrase) => {
+      const { dashboard, id } = await back(phrase);
+      expect(screen.getByText(phrase)).toBeTruthy();
+      expect(screen.queryByRole('slider')).toBeNull();
+      fireEvent.click(screen.getByRole('button', { name: 'Back to last 1 day' }));
+      expect(period(dashboard, id)).toBe('last 1 day');
+      await dashboard.answer();
+      expect(screen.getByLabelText<HTMLInputElement>('Number of days').value).toBe('1');
+    },
+  );
+
+  test('shows a unit that readers are not offered, and steps in it', async () => {
+    const { dashboard, id } = await back('last 2 years');
+    fireEvent.click(screen.getByRole('button', { name: 'One more' }));
+    expect(period(dashboard, id)).toBe('last 3 years');
+  });
+});
+
+describe('a number range', () => {
+  const seats = (more: object = {}) =>
+    fresh('numbers', { title: 'Seats', of: { dataset: 'trips', column: 'seats' }, ...more });
+  const range = (dashboard: OpenDashboard, id: string) => dashboard.held.state.ranges?.[id];
+  const typed = (name: string, text: string) => {
+    fireEvent.change(screen.getByLabelText(name), { target: { value: text } });
+    fireEvent.keyDown(screen.getByLabelText(name), { key: 'Enter' });
+  };
+
+  test('steps whole numbers by whole numbers, its ends open the range', async () => {
+    const { dashboard, id } = await seats();
+    const [from, to] = screen.getAllByRole<HTMLInputElement>('slider') as [
+      HTMLInputElement,
+      HTMLInputElement,
+    ];
+    expect([from.min, to.max, from.step]).toEqual(['1', '4', '1']);
+    fireEvent.change(from, { target: { value: '2' } });
+    expect(range(dashboard, id)).toEqual({ low: 2, high: null });
+    fireEvent.change(from, { target: { value: '1' } });
+    expect(range(dashboard, id)).toBeUndefined();
+  });
+
+  test('asks about a number of another locale, and never makes another of it', async () => {
+    const { dashboard, id } = await seats();
+    fireEvent.change(screen.getByLabelText('From'), { target: { value: '1,5' } });
+    expect(screen.getByText('1.5? Enter takes it.')).toBeTruthy();
+    fireEvent.blur(screen.getByLabelText('From'));
+    expect(range(dashboard, id)).toBeUndefined();
+    fireEvent.keyDown(screen.getByLabelText('From'), { key: 'Enter' });
+    expect(range(dashboard, id)).toEqual({ low: 1.5, high: null });
+    typed('To', '1');
+    expect(screen.getByText('Below the other end.')).toBeTruthy();
+  });
+
+  test('on totals has a track over the totals of the visuals that it is wired to', async () => {
+    const base = documentOf(bar('routes'));
+    const part = {
+      ...newPart(base, TEST_MODEL, 'numbers')!,
+      of: { dataset: 'trips', measure: 'seats' },
+    } as Control;
+    await shown(withNewItem(base, TEST_MODEL, part), part.id);
+    const [from, to] = screen.getAllByRole<HTMLInputElement>('slider') as [
+      HTMLInputElement,
+      HTMLInputElement,
+    ];
+    expect([from.min, to.max, from.step]).toEqual(['40', '60', '1']);
   });
 });

@@ -66,6 +66,8 @@ export interface NumbersAnswer {
   readonly bounds: NumberBounds;
   readonly least: number | null;
   readonly greatest: number | null;
+  /** Decimal places of the numbers. */
+  readonly scale: number;
 }
 
 /** Says that the source cannot answer for this item: the database has to. */

@@ -6,11 +6,11 @@ import { end, start, type Unit } from '../../calendar/units';
 import { clipRuns, type NearestDay } from '../../coverage/coverage';
 import type { Selection, Source } from '../../cube/query';
 import type { Control, Visual } from '../document/document';
-import type { Measure } from '../../model/model';
+import type { Measure, MeasureRef } from '../../model/model';
 import type { Design } from '../wiring/design';
 import { seenBy, type Acting } from '../wiring/selection';
 import type { Settings } from '../reader/setting';
-import type { BasePart } from '../wiring/uses';
+import { partsOf, type BasePart } from '../wiring/uses';
 import { coveredBy, isCoarse, selectionOf } from './covered';
 
 /** A part with the rows that are left of its dataset. */
@@ -81,6 +81,25 @@ export async function reachOf(
     provisionalFrom: leaveOutUnsettled ? null : from,
   };
   return within(base, settled ? intersectRuns(seen.window, settled) : seen.window, rule);
+}
+
+/**
+ * What the parts of a measure see for an item; none where something that the measure needs is not there, undefined
+ * when the source cannot tell.
+ */
+export async function reachesOf(
+  context: ReachContext,
+  item: Visual | Control,
+  shown: MeasureRef & { readonly role?: string | null },
+  leaveOutUnsettled = false,
+): Promise<Reach[] | undefined> {
+  const reaches: Reach[] = [];
+  for (const part of partsOf(context.design.model, shown) ?? []) {
+    const reach = await reachOf(context, item, part, leaveOutUnsettled);
+    if (!reach) return undefined;
+    reaches.push(reach);
+  }
+  return reaches;
 }
 
 /** A reach with another window through its own date role, whatever the window it had. */

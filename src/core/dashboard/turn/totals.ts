@@ -3,8 +3,7 @@ import type { NumberBounds } from '../document/kinds/numbers';
 import type { Dimension } from '../../model/dimension';
 import type { MeasureRef, Visual } from '../document/document';
 import { measureOf } from '../../model/model';
-import { reachOf, type ReachContext } from './reach';
-import { partsOf } from '../wiring/uses';
+import { reachesOf, type ReachContext } from './reach';
 import { valueTable } from './valueTable';
 
 /** A total condition that acts on a visual. */
@@ -40,12 +39,8 @@ export async function totalsTest(
   const leaveOut = 'unsettled' in visual && visual.unsettled === 'leave out';
   for (const { measure: ref, bounds } of totalsOn(context, visual)) {
     const measure = measureOf(model, ref.dataset, ref.measure);
-    const reaches = [];
-    for (const part of partsOf(model, ref) ?? []) {
-      const reach = await reachOf(context, visual, part, leaveOut);
-      if (!reach) return undefined;
-      reaches.push(reach);
-    }
+    const reaches = await reachesOf(context, visual, ref, leaveOut);
+    if (!reaches) return undefined;
     if (!measure || reaches.length === 0) continue;
     const outcome = await valueTable(model, context.source, measure, reaches, {
       dimensions,

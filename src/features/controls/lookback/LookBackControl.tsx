@@ -8,13 +8,17 @@ import { useState } from 'react';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { LookBack } from '../../../core/dashboard/document/document';
 import { lookBackOf, lookBackText, type LookBackUnit } from './lookBack';
+import { phraseStyle, role } from '../../../theme/roles';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { usePeriod } from '../usePeriod';
 
 export function LookBackControl({ control, answer }: { control: LookBack; answer: PeriodAnswer }) {
   const period = usePeriod(control, answer);
   const [typed, setTyped] = useState<string | null>(null);
-  const { count, unit } = lookBackOf(period.text) ?? { count: control.least, unit: control.units[0]! };
+  const held = lookBackOf(period.text);
+  // What a number cannot say is shown as it is; a number takes its place with one click.
+  const { count, unit } = held ??
+    lookBackOf(control.default) ?? { count: control.least, unit: control.units[0]! };
   const limit = (value: number) => Math.max(control.least, Math.min(control.most, value));
   const set = (nextCount: number, nextUnit: LookBackUnit = unit) =>
     period.set(lookBackText(limit(nextCount), nextUnit));
@@ -28,74 +32,90 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 6, minHeight: 0 }}>
       <NarrowHead period={period} />
       <PeriodProblem period={period} />
-      <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4 }}>
-        <span>last</span>
-        <Button
-          aria-label="One fewer"
-          onClick={() => set(count - 1)}
-          disabled={count <= control.least}
-          sx={{ minWidth: 26, p: 0 }}
-        >
-          −
-        </Button>
-        <input
-          aria-label={`Number of ${unit}`}
-          inputMode="numeric"
-          value={typed ?? String(count)}
-          onChange={(event) => type(event.target.value)}
-          onBlur={() => setTyped(null)}
-          onKeyDown={(event) => {
-            const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[event.key];
-            if (by === undefined) return;
-            event.preventDefault();
-            setTyped(null);
-            set(count + by);
-          }}
-          aria-invalid={outside}
-          style={{ width: 48, font: 'inherit', textAlign: 'center' }}
-        />
-        <Button
-          aria-label="One more"
-          onClick={() => set(count + 1)}
-          disabled={count >= control.most}
-          sx={{ minWidth: 26, p: 0 }}
-        >
-          +
-        </Button>
-        {control.units.length > 1 ? (
-          <Select
-            variant="standard"
-            value={unit}
-            onChange={(event) => set(count, event.target.value)}
-            inputProps={{ 'aria-label': 'Unit' }}
-          >
-            {control.units.map((entry) => (
-              <MenuItem key={entry} value={entry}>
-                {entry}
-              </MenuItem>
-            ))}
-          </Select>
-        ) : (
-          <span>{unit}</span>
-        )}
-      </div>
-      {outside && (
-        <span role="alert" style={{ fontSize: 12 }}>
-          From {control.least} to {control.most}.
-        </span>
+      {!held && (
+        <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', gap: 8 }}>
+          <span style={{ ...phraseStyle, color: role.time }}>{period.text}</span>
+          <Button onClick={() => set(count, unit)} sx={{ minWidth: 0, py: 0 }}>
+            Back to {lookBackText(limit(count), unit)}
+          </Button>
+        </div>
       )}
-      <div style={{ padding: '0 8px' }}>
-        <Slider
-          size="small"
-          min={control.least}
-          max={control.most}
-          value={count}
-          aria-label={`Last so many ${unit}`}
-          onChange={(_, value) => period.preview(lookBackText(limit(value as number), unit))}
-          onChangeCommitted={(_, value) => set(value as number)}
-        />
-      </div>
+      {held && (
+        <>
+          <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4 }}>
+            <span>last</span>
+            <Button
+              aria-label="One fewer"
+              onClick={() => set(count - 1)}
+              disabled={count <= control.least}
+              sx={{ minWidth: 26, p: 0 }}
+            >
+              −
+            </Button>
+            <input
+              aria-label={`Number of ${unit}`}
+              inputMode="numeric"
+              value={typed ?? String(count)}
+              onChange={(event) => type(event.target.value)}
+              onBlur={() => setTyped(null)}
+              onKeyDown={(event) => {
+                const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[event.key];
+                if (by === undefined) return;
+                event.preventDefault();
+                setTyped(null);
+                set(count + by);
+              }}
+              aria-invalid={outside}
+              style={{ width: 48, font: 'inherit', textAlign: 'center' }}
+            />
+            <Button
+              aria-label="One more"
+              onClick={() => set(count + 1)}
+              disabled={count >= control.most}
+              sx={{ minWidth: 26, p: 0 }}
+            >
+              +
+            </Button>
+            {unitsOffered(control.units, unit).length > 1 ? (
+              <Select
+                variant="standard"
+                value={unit}
+                onChange={(event) => set(count, event.target.value)}
+                inputProps={{ 'aria-label': 'Unit' }}
+              >
+                {unitsOffered(control.units, unit).map((entry) => (
+                  <MenuItem key={entry} value={entry}>
+                    {entry}
+                  </MenuItem>
+                ))}
+              </Select>
+            ) : (
+              <span>{unit}</span>
+            )}
+          </div>
+          {outside && (
+            <span role="alert" style={{ fontSize: 12 }}>
+              From {control.least} to {control.most}.
+            </span>
+          )}
+          <div style={{ padding: '0 8px' }}>
+            <Slider
+              size="small"
+              min={control.least}
+              max={control.most}
+              value={count}
+              aria-label={`Last so many ${unit}`}
+              onChange={(_, value) => period.preview(lookBackText(limit(value as number), unit))}
+              onChangeCommitted={(_, value) => set(value as number)}
+            />
+          </div>
+        </>
+      )}
       <HeldChanges id={control.id} />
     </div>
   );
 }
+
+/** The units to choose from, with the one that is held where the designer does not offer it. */
+const unitsOffered = (offered: readonly LookBackUnit[], held: LookBackUnit): readonly LookBackUnit[] =>
+  offered.includes(held) ? offered : [...offered, held];

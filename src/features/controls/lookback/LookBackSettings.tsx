@@ -2,15 +2,15 @@
 /** The settings of a look-back. */
 import Typography from '@mui/material/Typography';
 import type { LookBack } from '../../../core/dashboard/document/document';
+import { LOOK_BACK_UNITS } from '../../../core/dashboard/document/kinds/lookback';
 import { SwitchSetting, TextSetting } from '../../ui/fields';
 import type { Change } from '../view';
 
 export function LookBackSettings({ control, change }: { control: LookBack; change: Change<LookBack> }) {
   const wrong = (text: string) =>
     /^\d+$/.test(text) && Number(text) >= 1 && Number(text) <= 9999 ? null : 'A whole number from 1 to 9999.';
-  const units: LookBack['units'] = ['days', 'days of data', 'weeks', 'months', 'full weeks', 'full months'];
   const toggle = (unit: LookBack['units'][number]) => {
-    const next = units.filter((entry) => control.units.includes(entry) !== (entry === unit));
+    const next = LOOK_BACK_UNITS.filter((entry) => control.units.includes(entry) !== (entry === unit));
     if (next.length > 0) change({ units: next });
   };
   return (
@@ -30,7 +30,7 @@ export function LookBackSettings({ control, change }: { control: LookBack; chang
       <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
         Units
       </Typography>
-      {units.map((unit) => (
+      {LOOK_BACK_UNITS.map((unit) => (
         <SwitchSetting
           key={unit}
           label={unit}

@@ -1,5 +1,6 @@
 /** A look-back's number and unit, to and from period phrases. */
 import type { LookBack } from '../../../core/dashboard/document/document';
+import { LOOK_BACK_UNITS } from '../../../core/dashboard/document/kinds/lookback';
 import { parsePhrase } from '../../../core/period/parse';
 
 export type LookBackUnit = LookBack['units'][number];
@@ -12,12 +13,11 @@ export function lookBackOf(text: string): { count: number; unit: LookBackUnit } 
   if (phrase.kind === 'days of data') return { count: phrase.count, unit: 'days of data' };
   if (phrase.kind !== 'last') return undefined;
   const unit = `${phrase.full ? 'full ' : ''}${phrase.unit}s`;
-  const known: readonly string[] = ['days', 'weeks', 'months', 'full weeks', 'full months'];
-  return known.includes(unit) ? { count: phrase.count, unit: unit as LookBackUnit } : undefined;
+  const known = LOOK_BACK_UNITS.find((entry) => entry === unit);
+  return known && { count: phrase.count, unit: known };
 }
 
 /** The phrase of a number and a unit. */
 export function lookBackText(count: number, unit: LookBackUnit): string {
-  const singular = count === 1 ? unit.replace(/^(full )?(day|week|month)s/, '$1$2') : unit;
-  return `last ${count} ${singular}`;
+  return `last ${count} ${count === 1 ? unit.replace(/(day|week|month|quarter|year)s/, '$1') : unit}`;
 }

@@ -7,21 +7,19 @@ import { useState } from 'react';
 import type { NumbersAnswer } from '../../../core/dashboard/turn/answer';
 import type { NumberBounds } from '../../../core/dashboard/document/kinds/numbers';
 import type { NumberRange } from '../../../core/dashboard/document/document';
+import { numberMarksOf, readNumber, stepAlong } from '../../../core/model/readNumber';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { OffSwitch } from '../OffSwitch';
 import { HeldChanges } from '../PeriodParts';
 
-/** A typed number; null for nothing, undefined for anything else. */
-function typedNumber(text: string): number | null | undefined {
-  const plain = text.replace(/[\s,]/g, '');
-  if (plain === '') return null;
-  // Adding 0 makes 0 of a typed "-0".
-  return /^-?\d{1,15}(\.\d{1,9})?$/.test(plain) ? Number(plain) + 0 : undefined;
-}
-
+const locale = () => (typeof navigator === 'undefined' ? undefined : navigator.language);
 const words = (value: number | null) =>
-  value === null ? '' : value.toLocaleString('en', { maximumFractionDigits: 9 });
+  value === null ? '' : value.toLocaleString(locale(), { maximumFractionDigits: 9 });
+
+/** A value put on a step, without the noise of binary fractions. */
+const onStep = (value: number, step: number, round: (value: number) => number) =>
+  Number((round(value / step) * step).toPrecision(15));
 
 export function NumberRangeControl({
   control,
@@ -38,15 +36,15 @@ export function NumberRangeControl({
   const hasSlider = least !== null && greatest !== null && least < greatest;
   const isTotals = 'measure' in control.of;
   const put = (low: number | null, high: number | null) => store.hold(control.id, { low, high });
-  const span = hasSlider ? greatest - least : 1;
+  const step = hasSlider ? stepAlong(least, greatest, answer.scale) : 1;
+  // The track begins and ends on a step, so that both ends can be reached.
+  const from = hasSlider ? onStep(least, step, Math.floor) : 0;
+  const to = hasSlider ? onStep(greatest, step, Math.ceil) : 0;
   // Handles at the ends leave the range open, so that it stays whole when the data grows.
-  const bound = (value: number | undefined, end: number | null) =>
-    value === undefined || value === end ? null : value;
-  const boundsOf = ([low, high]: readonly number[]): NumberBounds => ({
-    low: bound(low, least),
-    high: bound(high, greatest),
+  const boundsOf = ([low = from, high = to]: readonly number[]): NumberBounds => ({
+    low: low <= from ? null : onStep(low, step, Math.round),
+    high: high >= to ? null : onStep(high, step, Math.round),
   });
-  const step = span > 200 ? 1 : span / 200;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
@@ -69,10 +67,10 @@ export function NumberRangeControl({
           <Slider
             size="small"
             color="secondary"
-            min={least}
-            max={greatest}
+            min={from}
+            max={to}
             step={step}
-            value={[held.low ?? least, held.high ?? greatest]}
+            value={[held.low ?? from, held.high ?? to]}
             getAriaLabel={(i) => `${i === 0 ? 'From' : 'To'}, ${title}`}
             getAriaValueText={(value) => words(value)}
             onChange={(_, value) => Array.isArray(value) && store.drag(control.id, boundsOf(value))}
@@ -119,12 +117,20 @@ function BoundField({
   onChange: (value: number | null) => void;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
-  const typed = draft === null ? value : typedNumber(draft);
-  const problem = typed === undefined ? 'A number.' : draft === null ? null : other(typed);
-  const done = () => {
-    if (draft === null || problem !== null || typed === undefined) return;
-    if (typed !== value) onChange(typed);
+  const read = draft === null ? null : readNumber(draft, numberMarksOf(locale()));
+  const typed = read === null ? value : read.kind === 'none' ? undefined : read.value;
+  const problem =
+    read === null
+      ? null
+      : typed === undefined
+        ? 'A number.'
+        : (other(typed) ?? (read.kind === 'meant' ? `${words(typed)}? Enter takes it.` : null));
+  const take = (found: number | null) => {
+    if (found !== value) onChange(found);
     setDraft(null);
+  };
+  const done = () => {
+    if (read !== null && problem === null && typed !== undefined) take(typed);
   };
   return (
     <TextField
@@ -138,7 +144,8 @@ function BoundField({
       onChange={(event) => setDraft(event.target.value)}
       onBlur={done}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') done();
+        if (event.key === 'Enter' && read?.kind === 'meant' && other(read.value) === null) take(read.value);
+        else if (event.key === 'Enter') done();
         if (event.key === 'Escape') setDraft(null);
       }}
       slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'decimal' } }}

@@ -3,15 +3,28 @@ import { z } from 'zod';
 import { controlKind } from './entry';
 import { commonOfTime, timeEntry, TIME_DEFAULTS } from './time';
 
+/** Units that a look-back can count in: whole ones are those that are over. */
+export const LOOK_BACK_UNITS = [
+  'days',
+  'days of data',
+  'weeks',
+  'months',
+  'quarters',
+  'years',
+  'full weeks',
+  'full months',
+  'full quarters',
+  'full years',
+  'fiscal months',
+  'full fiscal months',
+] as const;
+
 const schema = z.object({
   ...commonOfTime,
   kind: z.literal('lookback'),
   least: z.int().min(1).max(9999),
   most: z.int().min(1).max(9999),
-  units: z
-    .array(z.enum(['days', 'days of data', 'weeks', 'months', 'full weeks', 'full months']))
-    .min(1)
-    .describe('Units that readers may choose from'),
+  units: z.array(z.enum(LOOK_BACK_UNITS)).min(1).describe('Units that readers may choose from'),
 });
 
 export const lookback = controlKind(schema)({

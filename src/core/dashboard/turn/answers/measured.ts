@@ -4,10 +4,9 @@ import { nearestOf } from '../../../coverage/coverage';
 import type { MeasuredVisual } from '../../document/visuals';
 import type { ShownMeasure } from '../../document/kinds/measured';
 import type { Acting } from '../../wiring/selection';
-import { partsOf } from '../../wiring/uses';
 import type { VisualAnswer } from '../answer';
 import { groundOf, type Ground, type MeasureReach } from '../ground';
-import { reachOf, type Reach, type ReachContext } from '../reach';
+import { reachesOf, type Reach, type ReachContext } from '../reach';
 import { broken, ELSEWHERE, missingDataset } from './parts';
 
 /** Answers a visual from its ground; empty where no measure sees a day with data. */
@@ -30,14 +29,9 @@ async function reachMeasures(context: ReachContext, visual: MeasuredVisual): Pro
   const { model } = context.design;
   const measures: MeasureReach[] = [];
   for (const [index, shown] of visual.measures.entries()) {
-    const parts = partsOf(model, shown);
-    if (!parts) return broken(problemOf(shown, model));
-    const reaches: Reach[] = [];
-    for (const part of parts) {
-      const reach = await reachOf(context, visual, part, visual.unsettled === 'leave out');
-      if (!reach) return ELSEWHERE;
-      reaches.push(reach);
-    }
+    const reaches = await reachesOf(context, visual, shown, visual.unsettled === 'leave out');
+    if (!reaches) return ELSEWHERE;
+    if (reaches.length === 0) return broken(problemOf(shown, model));
     measures.push({
       index,
       shown,

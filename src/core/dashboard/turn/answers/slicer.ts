@@ -7,9 +7,8 @@ import type { ControlAnswer } from '../answer';
 import { compareValues, dayClasses, groupColumn, isAttribute, isKnown } from '../../../model/dimension';
 import type { MeasureRef, Slicer } from '../../document/document';
 import { measureOf } from '../../../model/model';
-import { reachOf, type ReachContext } from '../reach';
+import { reachesOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
-import { partsOf } from '../../wiring/uses';
 import { slicerLevels } from '../../document/kinds/slicer';
 import { valueTable } from '../valueTable';
 
@@ -67,12 +66,8 @@ async function valuesByMeasure(
 ): Promise<Map<string | null, number> | undefined> {
   const { model } = context.design;
   const measure = measureOf(model, ref.dataset, ref.measure);
-  const reaches = [];
-  for (const part of partsOf(model, ref) ?? []) {
-    const reach = await reachOf(context, slicer, part, false);
-    if (!reach) return undefined;
-    reaches.push(reach);
-  }
+  const reaches = await reachesOf(context, slicer, ref);
+  if (!reaches) return undefined;
   if (!measure || reaches.length === 0) return new Map();
   const wanted = { dimensions: [slicer.dimension], buckets: null };
   const outcome = await valueTable(model, context.source, measure, reaches, wanted);

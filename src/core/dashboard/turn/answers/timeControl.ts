@@ -8,11 +8,10 @@ import type { TimeControl } from '../../document/document';
 import type { Design } from '../../wiring/design';
 import { finestUnit, wholeUnitsIn } from '../grain';
 import { measureOf } from '../../../model/model';
-import { reachOf, type ReachContext } from '../reach';
+import { reachesOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
 import type { Settings } from '../../reader/setting';
 import { offeredBy } from '../covered';
-import { partsOf } from '../../wiring/uses';
 import { valueTable } from '../valueTable';
 
 /** The stretches of a control's own figures: each day, or as many as can be told apart in a histogram. */
@@ -69,13 +68,10 @@ async function profileOf(
   if (!shown || !measure || earliest === undefined || latest === undefined) return null;
   const unit = stretch === 'day' ? 'day' : finestUnit(latest - earliest + 1, MOST_BARS);
   const { starts, end } = wholeUnitsIn(unit, earliest, latest, model.rule);
-  const reaches = [];
-  for (const part of partsOf(model, shown) ?? []) {
-    const reach = await reachOf(context, control, part, false);
-    if (!reach) return undefined;
-    // A histogram shows all that the control offers, whatever other time controls say.
-    reaches.push({ ...reach, shown: [{ start: starts[0]!, end }] });
-  }
+  const seen = await reachesOf(context, control, shown);
+  if (!seen) return undefined;
+  // A histogram shows all that the control offers, whatever other time controls say.
+  const reaches = seen.map((reach) => ({ ...reach, shown: [{ start: starts[0]!, end }] }));
   const wanted = { dimensions: [], buckets: { starts, end } };
   const outcome = await valueTable(model, source, measure, reaches, wanted);
   if (outcome.kind !== 'table') return undefined;
