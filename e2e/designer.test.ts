@@ -86,8 +86,8 @@ describe('a designer', () => {
 
   step('chooses an anchor for a control, and for the dashboard', async () => {
     const at = page();
-    await at.choose('Rolling periods count from', 'The latest day with data');
-    await saved('the anchor', (document) => controlOf(document, 'phrase')?.anchor === 'latest');
+    await at.choose('Rolling periods count from', 'The latest day with data so far');
+    await saved('the anchor', (document) => controlOf(document, 'phrase')?.anchor === 'latest so far');
     await at.choose('Rolling periods count from', 'A day or point of its own');
     await at.type('Point', 'end of last wek');
     await at.reads('Did you mean “week”?');

@@ -270,6 +270,12 @@ async function expected(role: RoleName, condition: ConditionName, state: string,
 
 const ROUTE = "CASE c3 WHEN 'veldry–osk head' THEN 'Veldry–Osk Head' ELSE c3 END";
 
+/** The condition for the rows before a window; none where there is no window. */
+const beforeWindow = (sql: string) => {
+  const found = /\$day BETWEEN ('[^']+') AND '[^']+'/.exec(sql);
+  return found ? sql.replace(found[0], `$day < ${found[1]}`) : 'FALSE';
+};
+
 describe.each(STATES)('under %s', (_, state, sql) => {
   let answers: Answers['visuals'];
   beforeAll(async () => {
@@ -315,7 +321,11 @@ describe.each(STATES)('under %s', (_, state, sql) => {
       const sums = await expected(role, 'none', sql, 'almanac_day.week_start');
       const counts = await expected(role, 'people', sql, 'almanac_day.week_start');
       const { data } = answers[id('m', role)]!;
-      let previous: number | null = null;
+      // The last week with a value before the window; of a week that the window cuts, the days before it.
+      const earlier = await expected(role, 'none', beforeWindow(sql), 'almanac_day.week_start');
+      const weeks = [...earlier].filter(([, values]) => values[0] !== null);
+      weeks.sort(([a], [b]) => (String(a) < String(b) ? -1 : 1));
+      let previous: number | null = weeks.at(-1)?.[1][0] ?? null;
       for (const { start, values } of data) {
         const sum = sums.get(start!)?.[0] ?? null;
         const rows = counts.get(start!)?.[3] ?? null;

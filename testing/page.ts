@@ -1,10 +1,28 @@
-/** What jsdom lacks and the interface needs. */
-class NoResize {
-  observe(): void {}
+/** What jsdom lacks and the interface needs: a size for everything, and what depends on it. */
+const SIZE = { clientWidth: 640, clientHeight: 240 };
+for (const [name, value] of Object.entries(SIZE))
+  Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => value });
+
+/** Tells the size once, as a browser does when it begins to watch. */
+class OneSize {
+  constructor(private readonly tell: () => void) {}
+  observe(): void {
+    this.tell();
+  }
   unobserve(): void {}
   disconnect(): void {}
 }
 
-Object.assign(globalThis, { ResizeObserver: NoResize });
+Object.assign(globalThis, { ResizeObserver: OneSize });
 HTMLElement.prototype.scrollIntoView = () => undefined;
-HTMLElement.prototype.setPointerCapture = () => undefined;
+Element.prototype.setPointerCapture = () => undefined;
+
+/** Pointer events with a place and a button; jsdom has mouse events only. */
+class Pointer extends MouseEvent {
+  readonly pointerId: number;
+  constructor(type: string, { pointerId = 1, ...mouse }: PointerEventInit = {}) {
+    super(type, mouse);
+    this.pointerId = pointerId;
+  }
+}
+Object.assign(globalThis, { PointerEvent: Pointer });

@@ -29,9 +29,9 @@ describe('names of days and units', () => {
       'March 2025',
       '2025 Q1',
       '2025',
-      'FY2025 M03',
-      'FY2025 Q1',
-      'FY2025',
+      'FY2025 M03, 1–31 Mar 2025',
+      'FY2025 Q1, 1 Jan – 31 Mar 2025',
+      'FY2025, 1 Jan – 31 Dec 2025',
     ]);
     expect(UNITS.map((unit) => tileLabel(unit, day, DEFAULT_RULE))).toEqual([
       '12',

@@ -90,7 +90,7 @@ export function unitText(unit: Unit, day: Day, rule: CalendarRule): string {
   }
 }
 
-/** The unit in words: "March 2025", "2025 Q1", "week 11, 10–16 Mar 2025", "FY2025 Q2". */
+/** The unit in words: "March 2025", "2025 Q1", "week 11, 10–16 Mar 2025", "FY2025 Q2, 1 Oct – 31 Dec 2024". */
 export function unitWords(unit: Unit, day: Day, rule: CalendarRule): string {
   const { year, month } = civilFromDay(day);
   switch (unit) {
@@ -102,10 +102,20 @@ export function unitWords(unit: Unit, day: Day, rule: CalendarRule): string {
     }
     case 'month':
       return `${MONTH_NAMES[month - 1]} ${year}`;
+    case 'fiscal month':
+    case 'fiscal quarter':
+    case 'fiscal year': {
+      const span = windowWords(start(unit, day, rule), end(unit, day, rule));
+      return `${unitName(unit, day, rule)}, ${span}`;
+    }
     default:
-      return unitText(unit, day, rule).replace('-', ' ');
+      return unitName(unit, day, rule);
   }
 }
+
+/** The name of a unit without its dates: "FY2025 Q2", "2025 Q1", "2025". */
+export const unitName = (unit: Unit, day: Day, rule: CalendarRule) =>
+  unitText(unit, day, rule).replace('-', ' ');
 
 /** The shortest clear label of a tile whose coarser unit stands above it: "3", "Mar", "Q1", "2025". */
 export function tileLabel(unit: Unit, day: Day, rule: CalendarRule): string {

@@ -342,3 +342,85 @@ describe('a number range', () => {
     expect([from.min, to.max, from.step]).toEqual(['40', '60', '1']);
   });
 });
+
+describe('a timeline', () => {
+  // Rows lie on days 10 to 409: 11 January 1970 to 14 February 1971.
+  const long = Array.from({ length: 400 }, (_, i) => ({
+    day: 10 + i,
+    other: null,
+    route: 'Veldry',
+    channel: 'web',
+    seats: 1,
+    cents: 1,
+  }));
+  async function timelineOf(change: object = {}, rows = long) {
+    const control = { ...timeline('span'), level: 'day', title: 'Days', ...change } as Control;
+    const dashboard = await openDashboard(documentOf(line('sea'), control), rows);
+    showIn(dashboard, <Shown id="span" />);
+    return dashboard;
+  }
+  const ribbon = () => screen.getByRole('group', { name: /^Days, .* level$/ });
+  const tiles = () => within(ribbon()).getAllByRole('button', { name: /, (no )?data( on .*)?$/ });
+  const pressed = () => tiles().filter((tile) => tile.getAttribute('aria-pressed') === 'true');
+  const click = (x: number) => {
+    const at = { clientX: x, clientY: 20, button: 0, pointerId: 1, bubbles: true };
+    fireEvent.pointerDown(ribbon(), at);
+    fireEvent.pointerUp(ribbon(), at);
+  };
+
+  test('a click chooses the tile under the pointer and lets the ribbon lie where it is', async () => {
+    const dashboard = await timelineOf({ default: '1971-01-01/1971-01-31' });
+    const names = () => tiles().map((tile) => tile.getAttribute('aria-label'));
+    const before = names();
+    click(5);
+    await dashboard.answer();
+    expect(names()).toEqual(before);
+    expect(period(dashboard, 'span')).toBe(isoDayOf(before[0]!));
+    expect(pressed().map((tile) => tile.getAttribute('aria-label'))).toEqual([before[0]]);
+  });
+
+  test('goes back to the window when that is set elsewhere, and says where it is while out of view', async () => {
+    const dashboard = await timelineOf({ default: '1971-01-01/1971-01-31' });
+    expect(pressed().length).toBeGreaterThan(0);
+    act(() => dashboard.held.hold('span', '1970-02'));
+    await dashboard.answer();
+    expect(pressed().length).toBe(28);
+    fireEvent.wheel(ribbon(), { deltaX: 5000, deltaY: 0 });
+    fireEvent.click(screen.getByRole('button', { name: 'The window lies earlier: show it' }));
+    expect(pressed().length).toBeGreaterThan(0);
+  });
+
+  test('several stretches are drawn as several', async () => {
+    await timelineOf({ default: '1971-02-01/1971-02-03, 1971-02-08' });
+    expect(pressed()).toHaveLength(4);
+    expect(ribbon().querySelectorAll('[data-mark=stretch]')).toHaveLength(2);
+  });
+
+  test('what lies outside of the view is seen in a small overview', async () => {
+    await timelineOf({ default: '1970-02' });
+    expect(ribbon().querySelectorAll('[data-mark=overview] line').length).toBe(3);
+  });
+
+  test('the reader’s level is held, and goes back with Reset', async () => {
+    const dashboard = await timelineOf({ level: 'month' });
+    fireEvent.click(screen.getByRole('button', { name: 'Coarser level' }));
+    expect(dashboard.held.state.levels).toEqual({ span: 'quarter' });
+    expect(screen.getByRole('group', { name: 'Days, quarter level' })).toBeTruthy();
+    act(() => dashboard.held.reset());
+    expect(screen.getByRole('group', { name: 'Days, month level' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Finer level' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Coarser level' }));
+    expect(dashboard.held.state.levels).toEqual({});
+  });
+
+  test('a tile in part says on how many of its days there is data', async () => {
+    await timelineOf({ level: 'month' });
+    expect(tiles()[0]!.getAttribute('aria-label')).toBe('January 1970, data on 21 of 31 days');
+  });
+});
+
+/** "Fri 1 Jan 1971, data" as 1971-01-01. */
+const isoDayOf = (name: string) => {
+  const day = new Date(`${name.replace(/^\w+ /, '').replace(/,.*/, '')} UTC`);
+  return day.toISOString().slice(0, 10);
+};

@@ -1,7 +1,7 @@
 'use client';
 /** A time control in use: the phrase it shows, its days, and how to change it. */
 import { dayWords } from '../../core/calendar/names';
-import { isEveryDay, sameRuns, type DayRuns } from '../../core/calendar/runs';
+import { isEveryDay, type DayRuns } from '../../core/calendar/runs';
 import { clipRuns, type Clipped } from '../../core/coverage/coverage';
 import type { PeriodAnswer } from '../../core/dashboard/turn/answer';
 import type { TimeControl } from '../../core/dashboard/document/document';
@@ -74,7 +74,5 @@ export function periodWords(period: Period, isShort = false): string {
   }
   const words = `${runsWords(clipped.runs, rule)} · ${coverageWords(clipped.runs, clipped.daysWithData, asked)}`;
   if (isEverything) return isShort ? `everything: ${runsWords(clipped.runs, rule)}` : `everything: ${words}`;
-  if (answer.followed) return `moved to where there is data: ${words}`;
-  const isCut = asked.every((run) => Number.isFinite(run.start) && Number.isFinite(run.end));
-  return isCut && !sameRuns(asked, clipped.runs) ? `${words}; asked for ${runsWords(asked, rule)}` : words;
+  return answer.followed ? `moved to where there is data: ${words}` : words;
 }

@@ -1,5 +1,6 @@
 /** What a reader holds on an open dashboard: in effect, waiting for Apply, or under a handle that is being moved. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Unit } from '../../core/calendar/units';
 import type { Control, DashboardDocument } from '../../core/dashboard/document/document';
 import {
   everythingFor,
@@ -124,6 +125,14 @@ export class HeldStore {
       pending: id === undefined ? {} : without(pending, id),
       draft: null,
     }));
+  }
+
+  /** Reads a timeline at another level; null goes back to the designer's. */
+  readAt(control: string, level: Unit | null): void {
+    this.api.setState(({ state }) => {
+      const others = without(state.levels ?? {}, control);
+      return { state: { ...state, levels: level === null ? others : { ...others, [control]: level } } };
+    });
   }
 
   /** Goes into a unit of a visual (a fixed phrase), or back to all that it shows. */

@@ -1,6 +1,6 @@
 /**
  * The reader's state as parts of the address: what each control holds in its own place (`reader/held.ts`), `d.<visual>`
- * for drills, `k.<visual>` for chosen marks, `off` for what is switched off.
+ * for drills, `l.<control>` for the level of a timeline, `k.<visual>` for chosen marks, `off` for what is switched off.
  */
 import type { DashboardDocument } from '../document/document';
 import { parseChoice, parseJson, printChoice } from './addressText';
@@ -9,9 +9,11 @@ import { isEmptyPick, isPickSource, pickSchema, type Pick } from './pick';
 import { DEFAULT_STATE, type ReaderState } from './state';
 import { stateFor } from './stateFor';
 import { parseIsoDay } from '../../calendar/day';
+import { UNITS, type Unit } from '../../calendar/units';
 
 const OFF = 'off';
 const AS_OF = 'as-of';
+const levelPlace = (control: string) => `l.${control}`;
 const drillPlace = (visual: string) => `d.${visual}`;
 const pickPlace = (visual: string) => `k.${visual}`;
 
@@ -21,6 +23,7 @@ export function addressOf(document: DashboardDocument, state: ReaderState): Reco
   for (const control of document.controls) {
     const { place, text } = heldInAddress(control, state);
     parts[place] = text;
+    if (control.kind === 'timeline') parts[levelPlace(control.id)] = state.levels?.[control.id] ?? null;
   }
   for (const visual of document.visuals) parts[drillPlace(visual.id)] = state.drills?.[visual.id] ?? null;
   for (const visual of document.visuals.filter(isPickSource)) {
@@ -39,7 +42,10 @@ export function stateFromAddress(
   parts: Readonly<Record<string, string | null | undefined>>,
 ): ReaderState {
   let state: ReaderState = DEFAULT_STATE;
+  const levels: Record<string, Unit> = {};
   for (const control of document.controls) {
+    const level = UNITS.find((unit) => unit === parts[levelPlace(control.id)]);
+    if (level) levels[control.id] = level;
     const text = parts[heldInAddress(control, state).place];
     if (text != null) state = withHeldText(state, control, text);
   }
@@ -56,6 +62,7 @@ export function stateFromAddress(
   const asOf = parts[AS_OF];
   return stateFor(document, {
     ...state,
+    levels,
     drills,
     picks,
     off,

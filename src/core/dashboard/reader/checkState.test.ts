@@ -20,6 +20,7 @@ describe('a state sent by a script', () => {
     const full: Partial<ReaderState> = {
       periods: { span: 'last 7 days' },
       choices: { route: ['Veldry', null] },
+      levels: { span: 'week' },
       drills: { sea: '1970-01' },
       picks: { routes: { days: null, keys: [['Veldry']], exclude: false } },
       off: ['route'],
@@ -34,6 +35,7 @@ describe('a state sent by a script', () => {
     [{ choices: { span: ['x'] } }, 'choices.span', /holds nothing of choices/],
     [{ periods: { span: 'last 7 dyas' } }, 'periods.span', /Did you mean “days”/],
     [{ ranges: { span: { low: 1, high: null } } }, 'ranges.span', /holds nothing of ranges/],
+    [{ levels: { route: 'week' } }, 'levels.route', /no timeline/],
     [{ drills: { nowhere: '2025' } }, 'drills.nowhere', /no visual/],
     [{ drills: { sea: '2025-13' } }, 'drills.sea', /does not fit/],
     [

@@ -42,6 +42,9 @@ export function checkState(document: DashboardDocument, model: Model, state: Rea
     const parsed = parsePhrase(text);
     if (!parsed.ok) complain(`periods.${id}`, parsed.error.message);
   }
+  for (const id of Object.keys(state.levels ?? {}))
+    if (controls.get(id)?.kind !== 'timeline')
+      complain(`levels.${id}`, `There is no timeline “${id}” on this dashboard.`);
   for (const [id, text] of Object.entries(state.drills ?? {})) {
     const parsed = parsePhrase(text);
     if (!document.visuals.some((visual) => visual.id === id))

@@ -1,5 +1,6 @@
 /** What a reader has turned: kept in the address, never in the document. */
 import { z } from 'zod';
+import { UNITS } from '../../calendar/units';
 import { value } from '../document/kinds/entry';
 import { numberBoundsSchema, type NumberBounds } from '../document/kinds/numbers';
 import { conditionStateSchema, type ConditionState } from './conditionState';
@@ -33,6 +34,8 @@ export const readerStateSchema = z.object({
   ranges: z.record(z.string(), numberBoundsSchema).optional(),
   /** Slicers, conditions and number ranges that are switched off: they keep what they hold, without effect. */
   off: z.array(z.string().max(64)).max(100).optional(),
+  /** The level at which a timeline is read, by control; absent means the designer's. */
+  levels: z.record(z.string(), z.enum(UNITS)).optional(),
   /** What was chosen on the marks of a visual, by visual. */
   picks: z.record(z.string(), pickSchema).optional(),
   /** A day (YYYY-MM-DD) in the place of today, for the whole dashboard. */

@@ -14,6 +14,7 @@ const isEmpty = (record: object) => Object.keys(record).length === 0;
 /** The state without what belongs to items that the document does not have; parts in which nothing is are left away. */
 export function stateFor(document: DashboardDocument, state: ReaderState): ReaderState {
   const held = document.controls.reduce((own, control) => withHeldFrom(own, state, control), DEFAULT_STATE);
+  const levels = only(state.levels, document.controls);
   const drills = only(state.drills, document.visuals);
   const picks = only(state.picks, document.visuals.filter(isPickSource));
   const off = state.off?.filter((id) =>
@@ -21,6 +22,7 @@ export function stateFor(document: DashboardDocument, state: ReaderState): Reade
   );
   return {
     ...held,
+    ...(isEmpty(levels) ? {} : { levels }),
     ...(isEmpty(drills) ? {} : { drills }),
     ...(isEmpty(picks) ? {} : { picks }),
     ...(off && off.length > 0 ? { off } : {}),

@@ -46,6 +46,7 @@ export function RangeSliderControl({ control, answer }: { control: RangeSlider; 
           title={period.title}
           track={track}
           span={span}
+          stretches={period.asked}
           answer={answer}
           fixedEnd={control.fixedEnd}
           preview={(next) => period.preview(textOf(next))}

@@ -3,7 +3,7 @@
 import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Day } from '../../../core/calendar/day';
 import { longDayWords } from '../../../core/calendar/names';
-import { subtractRuns } from '../../../core/calendar/runs';
+import { intersectRuns, subtractRuns, type DayRuns } from '../../../core/calendar/runs';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { RangeSlider } from '../../../core/dashboard/document/document';
 import { bracketPath, HatchPattern } from '../../../theme/marks';
@@ -32,6 +32,8 @@ export function SliderTrack(props: {
   readonly title: string;
   readonly track: Track;
   readonly span: Span;
+  /** The stretches of the window, where it has several. */
+  readonly stretches: DayRuns;
   readonly answer: PeriodAnswer;
   readonly fixedEnd: RangeSlider['fixedEnd'];
   preview(span: Span): void;
@@ -39,7 +41,7 @@ export function SliderTrack(props: {
   letGo(): void;
   clear(): void;
 }) {
-  const { title, track, span, answer, fixedEnd, preview, commit, letGo, clear } = props;
+  const { title, track, span, stretches, answer, fixedEnd, preview, commit, letGo, clear } = props;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const hatch = useId();
   const grip = useRef<Grip | null>(null);
@@ -142,14 +144,18 @@ export function SliderTrack(props: {
               fill={`url(#${hatch})`}
             />
           ))}
-          <rect
-            x={x(span.start)}
-            y={floor - 7}
-            width={Math.max(1, x(span.end + 1) - x(span.start))}
-            height={7}
-            fill={role.time}
-            fillOpacity="0.75"
-          />
+          {intersectRuns(stretches, [span]).map((run) => (
+            <rect
+              key={run.start}
+              data-mark="stretch"
+              x={x(run.start)}
+              y={floor - 7}
+              width={Math.max(1, x(run.end + 1) - x(run.start))}
+              height={7}
+              fill={role.time}
+              fillOpacity="0.75"
+            />
+          ))}
           <g fontSize="11" fill={role.quiet}>
             {ticksOf(track, width, 46).map((tick) => (
               <g key={tick.day}>

@@ -22,6 +22,8 @@ interface TileMarkProps {
   readonly width: number;
   readonly height: number;
   readonly state: TileState;
+  /** The part of its days with data, from 0 to 1. */
+  readonly share: number;
   readonly inside: boolean;
   readonly hatch: string;
   readonly label: string;
@@ -31,13 +33,14 @@ interface TileMarkProps {
 
 export const STATE_NAMES: Record<TileState, string> = { full: 'data', part: 'data in part', none: 'no data' };
 
-/** One tile: solid for data, hatched for none, half and half for part. */
+/** One tile: solid for data, hatched for none; of a tile in part as much is solid as has data. */
 export const TileMark = memo(function TileMark({
   x,
   y,
   width,
   height,
   state,
+  share,
   inside,
   hatch,
   label,
@@ -63,7 +66,7 @@ export const TileMark = memo(function TileMark({
         stroke={inside ? role.time : 'none'}
         strokeWidth="0.75"
       />
-      {state === 'part' && <rect x={x} y={y} width={width / 2} height={height} fill={solid} />}
+      {state === 'part' && <rect x={x} y={y} width={width * share} height={height} fill={solid} />}
       {label !== '' && (
         <text
           x={x + width / 2}

@@ -12,6 +12,7 @@ import { HeldChanges, PeriodProblem, WideHead } from '../PeriodParts';
 import { closedSpan, levelsFor, ribbonOf, spanText, type Span } from '../ribbon';
 import { TimelineRibbon } from './TimelineRibbon';
 import { usePeriod } from '../usePeriod';
+import { useHeld, useWorkspace } from '../../workspace/workspace';
 
 /** Keeps the same runs while their days are the same, so that tiles are not made anew on every answer. */
 function useSameRuns(runs: DayRuns): DayRuns {
@@ -20,15 +21,13 @@ function useSameRuns(runs: DayRuns): DayRuns {
   return sameRuns(kept, runs) ? kept : runs;
 }
 
-export function TimelineControl(props: { control: Timeline; answer: PeriodAnswer }) {
-  // Another level set by the designer begins anew.
-  return <LevelledTimeline key={props.control.level} {...props} />;
-}
-
-function LevelledTimeline({ control, answer }: { control: Timeline; answer: PeriodAnswer }) {
+export function TimelineControl({ control, answer }: { control: Timeline; answer: PeriodAnswer }) {
+  const { held } = useWorkspace();
   const period = usePeriod(control, answer);
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const [level, setLevel] = useState<Unit>(control.level);
+  const chosen = useHeld(({ state }) => state.levels?.[control.id]);
+  const levels = levelsFor(control.level);
+  const level = !control.levelFixed && chosen && levels.includes(chosen) ? chosen : control.level;
   const { rule } = answer.context;
   const covered = useSameRuns(answer.covered);
   const ribbon = useMemo(
@@ -36,19 +35,19 @@ function LevelledTimeline({ control, answer }: { control: Timeline; answer: Peri
     [covered, level, rule, control.allowUncovered],
   );
   const moveLevel = useCallback(
-    (by: 1 | -1) =>
-      setLevel((old) => {
-        const levels = levelsFor(control.level);
-        return levels[Math.max(0, Math.min(levels.length - 1, levels.indexOf(old) + by))] ?? old;
-      }),
-    [control.level],
+    (by: 1 | -1) => {
+      const all = levelsFor(control.level);
+      const next = all[Math.max(0, Math.min(all.length - 1, all.indexOf(level) + by))] ?? level;
+      held.readAt(control.id, next === control.level ? null : next);
+    },
+    [control.id, control.level, held, level],
   );
   const changeLevel = control.levelFixed ? null : moveLevel;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 2, minHeight: 0 }}>
       {control.size !== 'ribbon' && (
         <WideHead period={period} withWords={control.size === 'words'}>
-          <LevelSwitch level={level} levels={levelsFor(control.level)} changeLevel={changeLevel} />
+          <LevelSwitch level={level} levels={levels} changeLevel={changeLevel} />
         </WideHead>
       )}
       <PeriodProblem period={period} />
@@ -61,6 +60,7 @@ function LevelledTimeline({ control, answer }: { control: Timeline; answer: Peri
             height={Math.max(30, height)}
             withScale={control.size !== 'ribbon' && height >= 46}
             span={closedSpan(ribbon, period.asked)}
+            stretches={period.asked}
             others={answer.others.map((other) => other.runs)}
             changeLevel={changeLevel}
             preview={(span: Span) => period.preview(spanText(ribbon, span))}

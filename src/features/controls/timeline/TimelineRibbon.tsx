@@ -1,9 +1,10 @@
 'use client';
 /** The ribbon of tiles with the window's brackets over it. */
 import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { longDayWords, tileLabel, unitWords } from '../../../core/calendar/names';
-import { containsDay, type DayRuns } from '../../../core/calendar/runs';
+import { dayCountWords, longDayWords, tileLabel, unitWords } from '../../../core/calendar/names';
+import { containsDay, countDaysIn, type DayRuns } from '../../../core/calendar/runs';
 import type { Unit } from '../../../core/calendar/units';
+import type { Tile } from '../../../core/coverage/coverage';
 import { bracketPath, HatchPattern } from '../../../theme/marks';
 import { role } from '../../../theme/roles';
 import {
@@ -19,6 +20,7 @@ import {
   type Ribbon,
   type Span,
 } from '../ribbon';
+import { Beyond, Overview } from './RibbonOverview';
 import { PAD, Scale, SCALE_HEIGHT, STATE_NAMES, TileMark } from './RibbonParts';
 import { useRibbonDrag } from './useRibbonDrag';
 import { useWheel } from './useWheel';
@@ -32,6 +34,8 @@ export interface TimelineRibbonProps {
   readonly height: number;
   readonly withScale: boolean;
   readonly span: Span;
+  /** The stretches of the window, where it has several. */
+  readonly stretches: DayRuns;
   /** Windows of other timelines on the same date role. */
   readonly others: readonly DayRuns[];
   readonly changeLevel: ((by: 1 | -1) => void) | null;
@@ -49,6 +53,7 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
     height,
     withScale,
     span,
+    stretches,
     others,
     changeLevel,
     preview,
@@ -61,12 +66,14 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
   const svg = useRef<SVGSVGElement>(null);
   const fitting = tilesThatFit(ribbon, width);
   const tileWidth = width / fitting;
-  const [panned, setPanned] = useState<{ level: Unit; first: number } | null>(null);
+  // Where the reader left the ribbon; it follows the window once that is set elsewhere.
+  const [panned, setPanned] = useState<{ level: Unit; first: number; span: Span } | null>(null);
   const latestFirst = Math.max(0, tiles.length - fitting);
   const around = Math.min(latestFirst, Math.max(0, tileAt(ribbon, span.end) + 2 - fitting));
   // The ribbon stands still under a handle, whatever window is shown meanwhile.
   const [still, setStill] = useState<number | null>(null);
-  const first = still ?? (panned?.level === level ? Math.min(panned.first, latestFirst) : around);
+  const isPanned = panned?.level === level && sameSpan(panned.span, span);
+  const first = still ?? (isPanned ? Math.min(panned.first, latestFirst) : around);
   const x = (position: number) => (position - first) * tileWidth;
 
   const tileUnder = (event: PointerEvent<SVGSVGElement>) => {
@@ -81,12 +88,16 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
     begin: () => setStill(first),
     preview,
     end: (last) => {
+      // What was clicked stays under the pointer.
       setStill(null);
+      setPanned({ level, first, span: last ?? span });
       if (last) commit(last);
       else letGo();
     },
   });
-  const pan = (by: number) => setPanned({ level, first: Math.max(0, Math.min(latestFirst, first + by)) });
+  const panTo = (tile: number, next = span) =>
+    setPanned({ level, first: Math.max(0, Math.min(latestFirst, tile)), span: next });
+  const pan = (by: number) => panTo(first + by);
   useWheel(svg, pan, changeLevel);
 
   const top = withScale ? SCALE_HEIGHT : 0;
@@ -97,8 +108,8 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
 
   const reveal = (next: Span, day: number) => {
     const at = tileAt(ribbon, day);
-    if (at < first || at >= first + fitting)
-      setPanned({ level, first: Math.max(0, Math.min(latestFirst, at < first ? at : at - fitting + 1)) });
+    const isSeen = at >= first && at < first + fitting;
+    panTo(isSeen ? first : at < first ? at : at - fitting + 1, next);
     commit(next);
   };
   const onKey = (part: 'start' | 'end' | 'body') => (event: KeyboardEvent) => {
@@ -149,7 +160,7 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
       ribbon.tiles.slice(first, first + fitting).map((tile, i) => ({
         ...tile,
         label: tileWidth >= 20 ? tileLabel(ribbon.level, tile.start, ribbon.rule) : '',
-        name: `${unitWords(ribbon.level, tile.start, ribbon.rule)}, ${STATE_NAMES[tile.state]}`,
+        ...dataIn(ribbon, tile),
         disabled: !isSelectable(ribbon, first + i),
       })),
     [ribbon, first, fitting, tileWidth],
@@ -177,7 +188,7 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
         />
       )}
       {visible.map((tile, i) => {
-        const inside = tile.end >= span.start && tile.start <= span.end;
+        const inside = stretches.some((run) => tile.end >= run.start && tile.start <= run.end);
         return (
           <TileMark
             key={tile.start}
@@ -186,6 +197,7 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
             width={tileWidth - 1.5}
             height={ribbonBottom - ribbonTop}
             state={tile.state}
+            share={tile.share}
             inside={inside}
             hatch={hatch}
             label={tile.label}
@@ -194,6 +206,22 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
           />
         );
       })}
+      {innerEnds(stretches).map(({ side, day }) => (
+        <path
+          key={day}
+          data-mark="stretch"
+          d={bracketPath(
+            side,
+            x(positionOf(ribbon, side === 'start' ? day : day + 1)),
+            ribbonTop,
+            ribbonBottom,
+            4,
+          )}
+          fill="none"
+          stroke={role.time}
+          strokeWidth="1.5"
+        />
+      ))}
       {others.map((runs, i) => {
         const other = closedSpan(ribbon, runs);
         const path = `${bracketPath('start', x(positionOf(ribbon, other.start)), ribbonTop - 2, ribbonBottom + 2)}${bracketPath('end', x(positionOf(ribbon, other.end + 1)), ribbonTop - 2, ribbonBottom + 2)}`;
@@ -241,8 +269,55 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
           </g>
         );
       })}
+      {fitting < tiles.length && (
+        <Overview
+          ribbon={ribbon}
+          width={width}
+          y={height - 2}
+          first={first}
+          fitting={fitting}
+          stretches={stretches}
+        />
+      )}
+      {right <= 0 && (
+        <Beyond
+          side="left"
+          at={0}
+          y={(ribbonTop + ribbonBottom) / 2}
+          onShow={() => panTo(tileAt(ribbon, span.end) + 2 - fitting)}
+        />
+      )}
+      {left >= width && (
+        <Beyond
+          side="right"
+          at={width}
+          y={(ribbonTop + ribbonBottom) / 2}
+          onShow={() => panTo(tileAt(ribbon, span.start) - 1)}
+        />
+      )}
     </svg>
   );
+}
+
+const sameSpan = (a: Span, b: Span) => a.start === b.start && a.end === b.end;
+
+/** The ends of stretches inside of a window, where brackets without handles stand. */
+const innerEnds = (stretches: DayRuns) =>
+  stretches.flatMap((run, i) => [
+    ...(i > 0 ? [{ side: 'start' as const, day: run.start }] : []),
+    ...(i < stretches.length - 1 ? [{ side: 'end' as const, day: run.end }] : []),
+  ]);
+
+/** How far data covers a tile: the part of its days, and the tile in words. */
+function dataIn(
+  { covered, level, rule }: Ribbon,
+  tile: Tile,
+): { readonly share: number; readonly name: string } {
+  const days = tile.end - tile.start + 1;
+  const withData = countDaysIn(covered, tile.start, tile.end);
+  const state =
+    tile.state === 'part' ? `data on ${withData} of ${dayCountWords(days)}` : STATE_NAMES[tile.state];
+  return { share: withData / days, name: `${unitWords(level, tile.start, rule)}, ${state}` };
 }
 
 /** How many tiles make one unit of the scale above. */

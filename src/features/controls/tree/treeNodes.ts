@@ -1,6 +1,6 @@
 /** The arithmetic of a date tree: its nodes, how far each is checked, and the phrase of what is checked. */
 import type { Day } from '../../../core/calendar/day';
-import { shortDayWords, unitText, unitWords } from '../../../core/calendar/names';
+import { shortDayWords, unitText, unitWords, windowWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import {
   countDays,
@@ -72,7 +72,11 @@ export function childrenOf(
 function nameOf(unit: Unit, day: Day, rule: CalendarRule): string {
   if (unit === 'day') return shortDayWords(day, false);
   if (unit === 'month') return unitWords('month', day, rule).replace(/ \d+$/, '');
-  return unitText(unit, day, rule).replace(/^(?:FY)?\d+-/, '');
+  const name = unitText(unit, day, rule).replace(/^(?:FY)?\d+-/, '');
+  // Which days a fiscal unit has is not plain from its name.
+  return unit.startsWith('fiscal')
+    ? `${name}, ${windowWords(start(unit, day, rule), end(unit, day, rule))}`
+    : name;
 }
 
 function checkedOf(covered: DayRuns, chosen: DayRuns, first: Day, last: Day): Checked {

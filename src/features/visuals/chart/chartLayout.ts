@@ -1,6 +1,6 @@
 /** What charts share in laying themselves out: places along the axis, series with their looks. */
 import { civilFromDay, type Day } from '../../../core/calendar/day';
-import { MONTH_NAMES, shortDayWords, unitWords } from '../../../core/calendar/names';
+import { MONTH_NAMES, shortDayWords, unitName, unitWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import { categoryName, type ChartAnswer, type SeriesAnswer } from '../../../core/dashboard/turn/answer';
 import type { Measure } from '../../../core/model/model';
@@ -44,8 +44,8 @@ function bucketLabel(unit: string, day: Day, withYear: boolean, rule: CalendarRu
   const { year, month } = civilFromDay(day);
   if (unit === 'year') return String(year);
   if (unit.startsWith('fiscal')) {
-    const words = unitWords(unit as 'fiscal year', day, rule);
-    return withYear || unit === 'fiscal year' ? words : words.replace(/^FY\d+ /, '');
+    const name = unitName(unit as 'fiscal year', day, rule);
+    return withYear || unit === 'fiscal year' ? name : name.replace(/^FY\d+ /, '');
   }
   const name = MONTH_NAMES[month - 1]!.slice(0, 3);
   if (unit === 'quarter') return `Q${Math.ceil(month / 3)}${withYear ? ` ${year}` : ''}`;
@@ -64,7 +64,7 @@ export function axisPlaces(answer: ChartAnswer, rule: CalendarRule, every: numbe
   }
   const last = buckets.starts.length - 1;
   const yearOf = (day: Day) =>
-    buckets.unit.startsWith('fiscal') ? unitWords('fiscal year', day, rule) : String(civilFromDay(day).year);
+    buckets.unit.startsWith('fiscal') ? unitName('fiscal year', day, rule) : String(civilFromDay(day).year);
   return buckets.starts.map((start, i) => {
     const previous = buckets.starts[i - every];
     const newYear = previous === undefined || yearOf(previous) !== yearOf(start);
