@@ -4,10 +4,11 @@ for (const [name, value] of Object.entries(SIZE))
   Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => value });
 
 /** Tells the size once, as a browser does when it begins to watch. */
-class OneSize {
-  constructor(private readonly tell: () => void) {}
-  observe(): void {
-    this.tell();
+class OneSize implements ResizeObserver {
+  constructor(private readonly tell: ResizeObserverCallback) {}
+  observe(target: Element): void {
+    const contentRect = { x: 0, y: 0, width: SIZE.clientWidth, height: SIZE.clientHeight } as DOMRectReadOnly;
+    this.tell([{ target, contentRect } as ResizeObserverEntry], this);
   }
   unobserve(): void {}
   disconnect(): void {}

@@ -1,0 +1,139 @@
+/** What visuals show, by their kinds and their answers. */
+import { fireEvent, screen, within } from '@testing-library/react';
+import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import { shownMeasure } from '../../core/dashboard/document/kinds/measured';
+import { newPart } from '../../core/dashboard/document/parts';
+import { bar, line, slicer, timeline } from '../../core/dashboard/document/testing';
+import { VISUAL_KINDS, type VisualKind } from '../../core/dashboard/document/visuals';
+import type { VisualAnswer } from '../../core/dashboard/turn/answer';
+import { documentOf } from '../../core/dashboard/wiring/testing';
+import { withNewItem } from '../../core/dashboard/wiring/wires';
+import { TEST_MODEL } from '../../core/model/testing';
+import { openDashboard, showIn, type OpenDashboard } from '../workspace/testing';
+import { useDocument, useVisualAnswer } from '../workspace/workspace';
+import { VisualBody } from './VisualBody';
+
+const KINDS = Object.keys(VISUAL_KINDS) as VisualKind[];
+
+function Shown({ id, answer }: { id: string; answer?: VisualAnswer }) {
+  const visual = useDocument().visuals.find((entry) => entry.id === id);
+  const own = useVisualAnswer(id);
+  return visual ? <VisualBody visual={visual} answer={answer ?? own} /> : null;
+}
+
+async function shown(document: DashboardDocument, id: string, rows?: Parameters<typeof openDashboard>[1]) {
+  const dashboard = await openDashboard(document, rows);
+  showIn(dashboard, <Shown id={id} />);
+  return dashboard;
+}
+
+async function fresh(kind: VisualKind, answer?: VisualAnswer) {
+  const base = documentOf(timeline('span'), slicer('routes'));
+  const part = newPart(base, TEST_MODEL, kind)! as Visual;
+  const dashboard = await openDashboard(withNewItem(base, TEST_MODEL, part));
+  showIn(dashboard, <Shown id={part.id} {...(answer ? { answer } : {})} />);
+  return { dashboard, id: part.id };
+}
+
+const page = () => document.body.textContent ?? '';
+
+describe.each(KINDS)('a fresh %s', (kind) => {
+  test('shows something of its rows', async () => {
+    // The rows of a table come from the server, page by page.
+    if (kind === 'table') return;
+    await fresh(kind);
+    expect(page()).not.toContain('Reading…');
+    expect(document.body.querySelector('svg, table, [role=grid], [role=img]')).not.toBeNull();
+  });
+
+  test('says so while it is read', async () => {
+    await fresh(kind, { kind: 'elsewhere' });
+    expect(page()).toContain('Reading…');
+  });
+
+  test('tells what is wrong, and alerts', async () => {
+    await fresh(kind, { kind: 'broken', message: 'There is no dataset “trips” here.' });
+    expect(screen.getByRole('alert').textContent).toBe('There is no dataset “trips” here.');
+  });
+});
+
+describe('an empty visual', () => {
+  // Rows lie from day 10 (11 January 1970) to day 49.
+  const far = (): DashboardDocument => documentOf(line('sea'), timeline('span', '1971-03'));
+
+  test('says when there is data, and leads there with one click', async () => {
+    const dashboard = await shown(far(), 'sea');
+    expect(page()).toContain('No data March 1971. Nearest: Thu 19 Feb 1970.');
+    fireEvent.click(screen.getByRole('button', { name: 'Go there' }));
+    expect(dashboard.held.state.periods.span).toBe('1970-02');
+  });
+
+  test('where no row is left by choices, offers every value again', async () => {
+    const dashboard = await shown(
+      documentOf(line('sea'), timeline('span', '1970-01'), {
+        ...slicer('routes'),
+        default: ['Nowhere'],
+      } as Control),
+      'sea',
+    );
+    expect(page()).toContain('No rows for these choices');
+    fireEvent.click(screen.getByRole('button', { name: 'Show every value' }));
+    expect(dashboard.held.state.choices.routes).toEqual([]);
+  });
+
+  test('where windows do not meet, lets the first decide', async () => {
+    const dashboard = await shown(
+      documentOf(line('sea'), timeline('span', '1970-01'), timeline('other', '1970-02')),
+      'sea',
+    );
+    expect(page()).toContain('the windows of its time controls do not meet');
+    fireEvent.click(screen.getByRole('button', { name: /^Let / }));
+    expect(dashboard.held.state.periods).toEqual({ other: 'all' });
+  });
+});
+
+describe('bars', () => {
+  const rows = ['a', 'b', 'c', 'd', 'e'].map((route, i) => ({
+    day: 10 + i,
+    other: null,
+    route,
+    channel: i % 2 ? 'web' : 'desk',
+    seats: 10 - i,
+    cents: 100,
+  }));
+  const bars = (more: object): Visual =>
+    ({ ...bar('bars'), limit: 2, rest: 'others', picks: true, ...more }) as Visual;
+  const marks = (dashboard: OpenDashboard) => dashboard.held.state.picks?.bars;
+
+  test('beyond a limit stand as one, named by how many there are', async () => {
+    await shown(documentOf(bars({})), 'bars', rows);
+    expect(page()).toContain('3 others');
+  });
+
+  test('of all others choose all but those that stand by themselves', async () => {
+    const dashboard = await shown(documentOf(bars({})), 'bars', rows);
+    const chart = screen.getByRole('img', { name: /^Bar chart/ });
+    chart.focus();
+    fireEvent.keyDown(chart, { key: 'End' });
+    fireEvent.keyDown(chart, { key: ' ' });
+    expect(marks(dashboard)).toEqual({ days: null, keys: [['a'], ['b']], exclude: true });
+  });
+
+  test('with a split name each series once', async () => {
+    await shown(documentOf(bars({ split: { dataset: 'trips', column: 'channel' } })), 'bars', rows);
+    const legend = screen.getByRole('list');
+    expect(
+      within(legend)
+        .getAllByRole('listitem')
+        .map((entry) => entry.textContent),
+    ).toEqual(['desk', 'web']);
+  });
+});
+
+describe('a figure', () => {
+  test('has its unit and its decimals', async () => {
+    const figure = { ...newPart(documentOf(), TEST_MODEL, 'figure')!, id: 'fare' } as Visual;
+    await shown(documentOf({ ...figure, measures: [shownMeasure('trips', 'fare')] } as Visual), 'fare');
+    expect(page()).toContain('1.00 €');
+  });
+});
