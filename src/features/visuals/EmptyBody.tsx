@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { dayWords, unitText } from '../../core/calendar/names';
 import { kindOf } from '../../core/dashboard/document/controls';
+import { titlesIn } from '../../core/dashboard/document/title';
 import type { EmptyAnswer } from '../../core/dashboard/turn/answer';
 import { runsWords } from '../../core/period/describe';
 import { EMPTY_WORDS } from '../../core/period/resolvedWords';
@@ -15,6 +16,7 @@ export function EmptyBody({ answer }: { answer: EmptyAnswer }) {
   const picks = useHeld(({ state }) => state.picks);
   const document = useDocument();
   const { nearest } = answer;
+  const titles = titlesIn(document, model);
   const emptied = useAnswers(
     (state) =>
       answer.acting.flatMap(({ control }) => {
@@ -48,7 +50,7 @@ export function EmptyBody({ answer }: { answer: EmptyAnswer }) {
         </Typography>
         {answer.asked.length === 0 && timelines.length > 0 && (
           <Button onClick={() => timelines.slice(1).forEach((id) => held.clear(id))}>
-            Let the first of them decide alone
+            Let {titles.get(timelines[0]!)} decide alone
           </Button>
         )}
         {answer.asked.length > 0 && slicers.length > 0 && (

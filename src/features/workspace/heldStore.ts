@@ -166,6 +166,11 @@ export class HeldStore {
     this.api.setState(({ state }) => ({ state: { ...state, asOf: day } }));
   }
 
+  /** Lets every row be: every control, every chosen mark. */
+  clearAll(): void {
+    this.api.setState(({ state }) => ({ ...NOTHING, state: cleared(this.document(), state) }));
+  }
+
   reset(): void {
     this.api.setState(NOTHING);
   }
@@ -175,6 +180,18 @@ export class HeldStore {
     this.api.setState({ ...NOTHING, state });
   }
 }
+
+/** A state in which every control lets every row be, and no mark is chosen; levels and drills stay. */
+function cleared(document: DashboardDocument, { picks: _, off: __, ...state }: ReaderState): ReaderState {
+  return document.controls.reduce(
+    (next, control) => withHeld(next, control, everythingFor(control)),
+    state as ReaderState,
+  );
+}
+
+/** Whether every control lets every row be, and no mark is chosen. */
+export const isEverythingHeld = (document: DashboardDocument, state: ReaderState): boolean =>
+  JSON.stringify(stateFor(document, state)) === JSON.stringify(stateFor(document, cleared(document, state)));
 
 /** Whether a state says nothing beside the designer's defaults. */
 export function isDefaultState(document: DashboardDocument, state: ReaderState): boolean {

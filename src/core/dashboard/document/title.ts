@@ -1,7 +1,7 @@
 /** Titles of items: the designer's, or made from what they show. */
 import type { Model } from '../../model/model';
 import { kindOf as kindOfControl } from './controls';
-import { isControl, type Control, type Visual } from './document';
+import { isControl, type Control, type DashboardDocument, type Visual } from './document';
 import { kindOf as kindOfVisual } from './visuals';
 
 /** Places in a title that are filled with what is shown, with what joins them to the words before. */
@@ -12,4 +12,17 @@ export function titleOf(item: Visual | Control, model: Model): string {
   const own = item.title.replace(PLACEHOLDERS, '').trim();
   if (own !== '') return own;
   return isControl(item) ? kindOfControl(item).title(item, model) : kindOfVisual(item).title(item, model);
+}
+
+/** The titles of all items of a document, by id; those of one title are numbered. */
+export function titlesIn(document: DashboardDocument, model: Model): ReadonlyMap<string, string> {
+  const items = [...document.visuals, ...document.controls].map(
+    (item) => [item.id, titleOf(item, model)] as const,
+  );
+  return new Map(
+    items.map(([id, title]) => {
+      const same = items.filter(([, other]) => other === title);
+      return [id, same.length === 1 ? title : `${title} (${same.findIndex(([other]) => other === id) + 1})`];
+    }),
+  );
 }

@@ -53,6 +53,7 @@ function inRecord<N extends RecordName>(name: N) {
 
 const sameJson = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 const MOST_NAMED = 3;
+const JOIN_WORDS = { all: ' and ', any: ' or ' };
 
 /** A chosen value, or the path of a chosen node. */
 const valueName = (value: string | null) =>
@@ -103,12 +104,21 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
     includes: ({ on }, wanted) => on.some((entry) => wanted.includes(entry)),
     switches: true,
     words: (control, { on, own }, model) => {
-      const names = control.groups
-        .flatMap((group) => group.entries)
-        .filter((entry) => on.includes(entry.id))
-        .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
-      const all = own.trim() === '' || !control.open ? names : [...names, own];
-      return all.length === 0 ? null : all.join(', ');
+      const groups = control.groups.flatMap(({ join, entries }) => {
+        const names = entries
+          .filter((entry) => on.includes(entry.id))
+          .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
+        return names.length > 0 ? [{ join, names }] : [];
+      });
+      const isOne = groups.length === 1;
+      const joined = groups.map(({ join, names }) =>
+        names.length === 1 || isOne || join === control.join
+          ? names.join(JOIN_WORDS[join])
+          : `(${names.join(JOIN_WORDS[join])})`,
+      );
+      const kept = joined.length > 0 ? [joined.join(JOIN_WORDS[control.join])] : [];
+      const typed = own.trim() === '' || !control.open ? [] : [own.trim()];
+      return kept.length + typed.length === 0 ? null : [...kept, ...typed].join(', and ');
     },
   },
   numbers: {

@@ -2,57 +2,24 @@
 /** One sentence that says what the dashboard shows now; each part leads to its control or clears it. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
+import Popover from '@mui/material/Popover';
+import { useMemo, useState, type ReactNode } from 'react';
 import { isTimeControl, type Control } from '../../../core/dashboard/document/document';
 import type { Day } from '../../../core/calendar/day';
 import { dayWords } from '../../../core/calendar/names';
-import { isEveryDay } from '../../../core/calendar/runs';
 import { isPickSource, pickDimensions } from '../../../core/dashboard/reader/pick';
-import { titleOf } from '../../../core/dashboard/document/title';
-import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import { titlesIn } from '../../../core/dashboard/document/title';
 import type { RoleRef } from '../../../core/dashboard/document/kinds/asof';
 import { dimensionsInWords } from '../../../core/model/dimension';
-import { datasetOf, roleName, type Model } from '../../../core/model/model';
-import { parsePhrase } from '../../../core/period/parse';
-import { staysFixed } from '../../../core/period/phrase';
-import type { ReaderState } from '../../../core/dashboard/reader/state';
+import { datasetOf, roleName } from '../../../core/model/model';
 import { role } from '../../../theme/roles';
 import { runsWords } from '../../../core/period/describe';
-import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
 import { shownPick } from '../../visuals/shownPick';
-import { coverageWords } from '../../workspace/words';
-import { actingAsOf, heldWords, isSwitchedOff, leftOutLater } from '../../../core/dashboard/reader/held';
-import { isDefaultState } from '../../workspace/heldStore';
+import { actingAsOf, heldByReader, leftOutLater } from '../../../core/dashboard/reader/held';
+import { ControlBody } from '../../controls/ControlBody';
+import { isDefaultState, isEverythingHeld } from '../../workspace/heldStore';
+import { meetings, saying, type Said } from './inEffect';
 import { useAnswers, useDocument, useHeld, useReaderState, useWorkspace } from '../../workspace/workspace';
-
-interface Said {
-  readonly words: string;
-  readonly more: string;
-}
-
-/** What a control says, in words; undefined when it asks for everything, or is not in effect. */
-function saying(
-  control: Control,
-  answer: ControlAnswer | undefined,
-  state: ReaderState,
-  model: Model,
-): Said | undefined {
-  if (answer?.kind === 'hidden') return undefined;
-  if (answer?.kind === 'period') return periodSaying(answer);
-  const words = heldWords(control, state, model);
-  return words === null ? undefined : { words, more: isSwitchedOff(state, control.id) ? '(off)' : '' };
-}
-
-function periodSaying(answer: PeriodAnswer): Said | undefined {
-  const { rule } = answer.context;
-  if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
-  if (isEveryDay(answer.asked)) return undefined;
-  if (answer.shown.length === 0) return { words: runsWords(answer.asked, rule), more: '(no data)' };
-  const parsed = parsePhrase(answer.text);
-  const isRolling = parsed.ok && !staysFixed(parsed.phrase);
-  const words = `${isRolling ? `${answer.text}: ` : ''}${runsWords(answer.shown, rule)}`;
-  return { words, more: `(${coverageWords(answer.shown, answer.daysWithData, answer.asked)})` };
-}
 
 /** Moves the focus to a control on the dashboard. */
 function goTo(control: string) {
@@ -61,27 +28,32 @@ function goTo(control: string) {
   frame?.querySelector<HTMLElement>('[tabindex="0"], input, button')?.focus();
 }
 
-/** One part of the sentence: its words lead to where it was said, × takes it back. */
+/** One part of the sentence: its words open the control right here, or lead to the visual; × takes it back. */
 function SaidPart({
   title,
   said,
   colour,
+  control,
   onGo,
   onClear,
 }: {
   title: string;
   said: Said;
   colour: string;
+  /** What is opened on a click; a part without one leads to where it was said. */
+  control?: Control;
   onGo: () => void;
   onClear: () => void;
 }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const plain = { font: 'inherit', background: 'none', border: 0, cursor: 'pointer' } as const;
   return (
     <span style={{ whiteSpace: 'nowrap' }}>
       {title}{' '}
       <button
         type="button"
-        onClick={onGo}
+        onClick={(event) => (control ? setAnchor(event.currentTarget) : onGo())}
+        {...(control ? { 'aria-haspopup': 'dialog' as const, 'aria-expanded': anchor !== null } : {})}
         style={{
           ...plain,
           fontWeight: 650,
@@ -101,7 +73,68 @@ function SaidPart({
       >
         ×
       </button>
+      {control && anchor && (
+        <ControlEditor
+          control={control}
+          title={title}
+          anchor={anchor}
+          onGo={onGo}
+          onClose={() => setAnchor(null)}
+        />
+      )}
     </span>
+  );
+}
+
+/** A control as it stands on the dashboard, opened under the line. */
+function ControlEditor({
+  control,
+  title,
+  anchor,
+  onGo,
+  onClose,
+}: {
+  control: Control;
+  title: string;
+  anchor: HTMLElement;
+  onGo: () => void;
+  onClose: () => void;
+}) {
+  const { held } = useWorkspace();
+  const { layout } = useDocument();
+  const place = layout.find((entry) => entry.item === control.id);
+  const isDefault = useHeld(
+    ({ state, pending }) => heldByReader(control, state) === undefined && pending[control.id] === undefined,
+  );
+  return (
+    <Popover
+      open
+      anchorEl={anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      slotProps={{ paper: { role: 'dialog', 'aria-label': title } }}
+    >
+      <Box sx={{ p: 1.5, width: place && place.w > 12 ? 720 : 340, maxWidth: '94vw' }}>
+        <Box sx={{ height: Math.max(120, Math.min(360, (place?.h ?? 6) * 30)) }}>
+          <ControlBody control={control} />
+        </Box>
+        <Box sx={{ display: 'flex', gap: 1, pt: 1, borderTop: 1, borderColor: 'hairline' }}>
+          <Button disabled={isDefault} onClick={() => held.restore(control.id)}>
+            Back to its default
+          </Button>
+          <Button
+            onClick={() => {
+              onClose();
+              onGo();
+            }}
+          >
+            Show it on the dashboard
+          </Button>
+          <Box sx={{ flex: 1 }} />
+          <Button onClick={onClose}>Close</Button>
+        </Box>
+      </Box>
+    </Popover>
   );
 }
 
@@ -111,27 +144,35 @@ function SaidParts() {
   const state = useReaderState();
   const design = useDocument();
   const answers = useAnswers((now) => now.controls);
+  const titles = useMemo(() => titlesIn(design, model), [design, model]);
   const parts = design.controls.flatMap((control): ReactNode[] => {
     const said = saying(control, answers[control.id], state, model);
     if (!said) return [];
     return [
       <SaidPart
         key={control.id}
-        title={titleOf(control, model)}
+        title={titles.get(control.id)!}
         said={said}
+        control={control}
         colour={isTimeControl(control) ? role.time : role.choice}
         onGo={() => goTo(control.id)}
         onClear={() => held.clear(control.id)}
       />,
     ];
   });
+  for (const { controls, runs } of meetings(design, answers))
+    parts.push(
+      <span key={`meeting ${controls.join(' ')}`} style={{ color: role.quiet }}>
+        {dimensionsInWords(controls.map((id) => titles.get(id)!))} together: {runsWords(runs, model.rule)}
+      </span>,
+    );
   for (const visual of design.visuals.filter(isPickSource)) {
     const pick = state.picks?.[visual.id];
     if (!pick) continue;
     parts.push(
       <SaidPart
         key={visual.id}
-        title={`chosen on ${titleOf(visual, model)}`}
+        title={`chosen on ${titles.get(visual.id)!}`}
         said={{ words: shownPick(pick, model, pickDimensions(visual)), more: '' }}
         colour={role.choice}
         onGo={() => goTo(visual.id)}
@@ -186,6 +227,9 @@ export function InEffectLine() {
             </Button>
           </>
         )}
+        <Button onClick={() => held.clearAll()} disabled={isEverythingHeld(document, state)}>
+          Clear all
+        </Button>
         <Button onClick={() => held.reset()} disabled={isDefaultState(document, state)}>
           Reset to default
         </Button>

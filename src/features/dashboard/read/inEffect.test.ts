@@ -1,0 +1,93 @@
+import { isoDay } from '../../../core/calendar/day';
+import { cubeSource } from '../../../core/cube/source';
+import { testCube } from '../../../core/cube/testing';
+import type { Control } from '../../../core/dashboard/document/document';
+import { line, slicer, timeline } from '../../../core/dashboard/document/testing';
+import { titlesIn } from '../../../core/dashboard/document/title';
+import { DEFAULT_STATE, type ReaderState } from '../../../core/dashboard/reader/state';
+import { answerTurn } from '../../../core/dashboard/turn/turn';
+import { designOf } from '../../../core/dashboard/wiring/design';
+import { documentOf } from '../../../core/dashboard/wiring/testing';
+import { TEST_MODEL } from '../../../core/model/testing';
+import { meetings, saying } from './inEffect';
+
+const ROWS = Array.from({ length: 40 }, (_, i) => ({
+  day: 10 + i,
+  other: null,
+  route: 'Veldry',
+  channel: 'web',
+  seats: 1,
+  cents: 1,
+}));
+const phrase = (first: number, last: number) => `${isoDay(first)}/${isoDay(last)}`;
+
+async function said(controls: Control[], state: ReaderState = DEFAULT_STATE) {
+  const document = documentOf(line('sea'), ...controls);
+  const turn = await answerTurn(
+    { design: designOf(document, TEST_MODEL), state, today: 45 },
+    cubeSource([testCube(ROWS)]),
+  );
+  const words = document.controls.map((control) =>
+    saying(control, turn.controls[control.id], state, TEST_MODEL),
+  );
+  return { words, meetings: meetings(document, turn.controls) };
+}
+
+describe('what is in effect', () => {
+  test('a rolling phrase stands beside its dates, a fixed one is its dates', async () => {
+    expect((await said([timeline('span', 'last 6 days')])).words).toEqual([
+      { words: 'last 6 days: 10–15 Feb 1970', more: '(6 days, data on all)' },
+    ]);
+    expect((await said([timeline('span', phrase(9, 12))])).words).toEqual([
+      { words: '11–13 Jan 1970', more: '(asked for 4 days, data on 3)' },
+    ]);
+    expect((await said([timeline('span', 'all')])).words).toEqual([undefined]);
+    expect((await said([timeline('span', '1971-03')])).words).toEqual([
+      { words: 'March 1971', more: '(no data)' },
+    ]);
+  });
+
+  test('where two controls narrow each other, their meeting is told once', async () => {
+    const { meetings: found } = await said([timeline('a', phrase(10, 30)), timeline('b', phrase(20, 40))]);
+    expect(found).toEqual([{ controls: ['a', 'b'], runs: [{ start: 20, end: 30 }] }]);
+  });
+
+  test('a window inside another, or one that asks for everything, meets nothing new', async () => {
+    expect((await said([timeline('a', phrase(10, 30)), timeline('b', phrase(12, 20))])).meetings).toEqual([]);
+    expect((await said([timeline('a', phrase(10, 30)), timeline('b', 'all')])).meetings).toEqual([]);
+  });
+
+  test('conditions of which any is enough are read as “or”', async () => {
+    const entry = (id: string, sql: string) => ({ id, name: '', sql, definition: null, on: true });
+    const of = (join: 'all' | 'any', outer: 'all' | 'any'): Control =>
+      ({
+        id: 'which',
+        title: '',
+        hold: false,
+        reveal: null,
+        kind: 'condition',
+        dataset: 'trips',
+        open: true,
+        join: outer,
+        groups: [
+          { join, entries: [entry('a', 'seats > 1'), entry('b', 'seats < 9')] },
+          { join: 'all', entries: [entry('c', "channel = 'web'")] },
+        ],
+      }) as Control;
+    const words = async (join: 'all' | 'any', outer: 'all' | 'any') =>
+      (await said([of(join, outer)])).words[0]!.words;
+    expect(await words('any', 'all')).toBe("(seats > 1 or seats < 9) and channel = 'web'");
+    expect(await words('all', 'any')).toBe("(seats > 1 and seats < 9) or channel = 'web'");
+    expect(await words('all', 'all')).toBe("seats > 1 and seats < 9 and channel = 'web'");
+  });
+
+  test('controls of one title are told apart', () => {
+    const document = documentOf(line('sea'), slicer('one'), slicer('two'), timeline('span'));
+    const titles = titlesIn(document, TEST_MODEL);
+    expect(['one', 'two', 'span'].map((id) => titles.get(id))).toEqual([
+      'route (1)',
+      'route (2)',
+      'Timeline',
+    ]);
+  });
+});

@@ -1,0 +1,63 @@
+/** What the in-effect line says of each control, and of controls that narrow each other. */
+import { intersectRuns, isEveryDay, sameRuns, type DayRuns } from '../../../core/calendar/runs';
+import type { Control, DashboardDocument } from '../../../core/dashboard/document/document';
+import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
+import type { ReaderState } from '../../../core/dashboard/reader/state';
+import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { Model } from '../../../core/model/model';
+import { runsWords } from '../../../core/period/describe';
+import { parsePhrase } from '../../../core/period/parse';
+import { staysFixed } from '../../../core/period/phrase';
+import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
+import { coverageWords } from '../../workspace/words';
+
+export interface Said {
+  readonly words: string;
+  readonly more: string;
+}
+
+/** What a control says, in words; undefined when it asks for everything, or is not in effect. */
+export function saying(
+  control: Control,
+  answer: ControlAnswer | undefined,
+  state: ReaderState,
+  model: Model,
+): Said | undefined {
+  if (answer?.kind === 'hidden') return undefined;
+  if (answer?.kind === 'period') return periodSaying(answer);
+  const words = heldWords(control, state, model);
+  return words === null ? undefined : { words, more: isSwitchedOff(state, control.id) ? '(off)' : '' };
+}
+
+function periodSaying(answer: PeriodAnswer): Said | undefined {
+  const { rule } = answer.context;
+  if (answer.empty) return { words: answer.text, more: `(no day: ${EMPTY_WORDS[answer.empty]})` };
+  if (isEveryDay(answer.asked)) return undefined;
+  const parsed = parsePhrase(answer.text);
+  const rolling = parsed.ok && !staysFixed(parsed.phrase) ? `${answer.text}: ` : '';
+  if (answer.shown.length === 0)
+    return { words: `${rolling}${runsWords(answer.asked, rule)}`, more: '(no data)' };
+  return {
+    words: `${rolling}${runsWords(answer.shown, rule)}`,
+    more: `(${coverageWords(answer.shown, answer.daysWithData, answer.asked)})`,
+  };
+}
+
+/** Where time controls narrow each other on the same visuals: what is left of their windows, each meeting once. */
+export function meetings(
+  document: DashboardDocument,
+  answers: Readonly<Record<string, ControlAnswer>>,
+): { readonly controls: readonly string[]; readonly runs: DayRuns }[] {
+  const found = new Map<string, { controls: string[]; runs: DayRuns }>();
+  for (const { id } of document.controls) {
+    const answer = answers[id];
+    if (answer?.kind !== 'period' || isEveryDay(answer.asked)) continue;
+    const others = answer.others.filter((other) => !isEveryDay(other.runs));
+    if (others.length === 0) continue;
+    const controls = [id, ...others.map((other) => other.control)].sort();
+    const runs = others.reduce((left, other) => intersectRuns(left, other.runs), answer.asked);
+    const isNews = ![answer.asked, ...others.map((other) => other.runs)].some((own) => sameRuns(own, runs));
+    if (isNews) found.set(controls.join(' '), { controls, runs });
+  }
+  return [...found.values()];
+}
