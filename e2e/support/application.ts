@@ -14,12 +14,12 @@ export async function api<T = unknown>(
   method: string,
   route: string,
   body?: unknown,
+  headers: Readonly<Record<string, string>> = {},
 ): Promise<{ status: number; body: T }> {
   const response = await fetch(`${BASE}/api${route}`, {
     method,
-    ...(body === undefined
-      ? {}
-      : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
   });
   return { status: response.status, body: (await response.json().catch(() => null)) as T };
 }

@@ -1,6 +1,7 @@
 /** What all route handlers share: who may call, how errors are told, how input is read. */
 import { z } from 'zod';
 import { SourceProblem } from '../core/cube/query';
+import { fingerprint } from '../core/model/fingerprint';
 import { log } from './log';
 import { Problem } from './problem';
 
@@ -62,6 +63,20 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
     throw new Problem('not-json', 'The body is not JSON.');
   }
   return schema.parse(body);
+}
+
+/**
+ * Refuses a change that is based on another state than the one there is: callers name theirs by its fingerprint in
+ * `if-match`; those who do not take what comes.
+ */
+export function checkBasis(request: Request, known: unknown): void {
+  const basis = request.headers.get('if-match');
+  if (basis !== null && basis !== fingerprint(known))
+    throw new Problem(
+      'stale',
+      'Somebody else changed this meanwhile. It is shown as it is now; make your change again.',
+      409,
+    );
 }
 
 /** A number from the path. */

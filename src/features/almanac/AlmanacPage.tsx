@@ -57,7 +57,11 @@ function Loaded({ almanac }: { almanac: Almanac }) {
       setDraft(null);
       notice({ text: 'The rule is saved; the table of days follows it.' });
     },
-    onError: (error) => notice({ text: error.message }),
+    onError: (error) => {
+      notice({ text: error.message });
+      // Where somebody else was first, their rule is shown.
+      void client.invalidateQueries({ queryKey: ['almanac'] });
+    },
   });
   const firstYear = civilFromDay(almanac.span.first).year;
   const lastYear = civilFromDay(almanac.span.last).year;
@@ -82,7 +86,7 @@ function Loaded({ almanac }: { almanac: Almanac }) {
             <Button
               variant="contained"
               disabled={!changed || save.isPending}
-              onClick={() => save.mutate(rule)}
+              onClick={() => save.mutate({ rule, known: almanac.rule })}
             >
               Save the rule
             </Button>

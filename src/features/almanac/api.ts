@@ -22,8 +22,9 @@ export interface Almanac {
 }
 
 export const readAlmanac = () => requestJson<Almanac>('/api/almanac');
-export const saveRule = (rule: CalendarRule) =>
-  requestJson<Almanac>('/api/almanac', { method: 'PUT', body: rule });
+/** Stores a rule in the place of the one that is known. */
+export const saveRule = ({ rule, known }: { rule: CalendarRule; known: CalendarRule }) =>
+  requestJson<Almanac>('/api/almanac', { method: 'PUT', body: rule, basis: known });
 export const changesUnder = (rule: CalendarRule) =>
   requestJson<RuleChanges>('/api/almanac/preview', { body: rule });
 export const addSet = (set: { name: string; kind: SpecialSet['kind']; source: string; text: string }) =>

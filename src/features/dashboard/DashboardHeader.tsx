@@ -87,11 +87,13 @@ export function DashboardHeader({
         color={saving.kind === 'failed' ? 'error' : 'textSecondary'}
         role="status"
         noWrap
+        // The freshness of many datasets gives way; the title of the dashboard does not.
+        sx={{ flex: mode === 'read' ? '1 1 0' : '0 1 auto', minWidth: 0 }}
       >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
       {mode === 'read' && canAsOf && <AsOfButton />}
-      <Box sx={{ flex: 1 }} />
+      {mode !== 'read' && <Box sx={{ flex: 1 }} />}
       {mode !== 'read' && (
         <>
           <CheckButton />

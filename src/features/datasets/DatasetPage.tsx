@@ -44,12 +44,15 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
   const notice = useNotice();
   const dataset = useQuery({ queryKey: ['dataset', datasetKey], queryFn: () => readDataset(datasetKey) });
   const [edit, want] = useWanted<DatasetEdit>(NOTHING, async (wanted) => {
+    const known = client.getQueryData<DatasetSummary>(['dataset', datasetKey]);
+    if (!known) return;
     try {
-      const changed = await changeDataset(datasetKey, wanted);
+      const changed = await changeDataset(known, wanted);
       client.setQueryData(['dataset', datasetKey], changed);
       void client.invalidateQueries({ queryKey: ['datasets'] });
     } catch (error) {
       notice({ text: error instanceof Error ? error.message : String(error) });
+      await client.invalidateQueries({ queryKey: ['dataset', datasetKey] });
     }
   });
   const shown = dataset.data && withEdit(dataset.data, edit);

@@ -1,6 +1,7 @@
 /** What the datasets pages ask of the server. */
 import type { LoadChanges } from '../../core/model/freshness';
 import type { ColumnType, DatasetModel, Measure } from '../../core/model/model';
+import { datasetBasis } from '../../core/model/fingerprint';
 import { requestJson, RequestError } from '../ui/request';
 
 export type DateOrder = 'iso' | 'dmy' | 'mdy';
@@ -243,5 +244,10 @@ export async function copyAgain(key: string, follow: Follow, signal: AbortSignal
 
 export const listDatasets = () => requestJson<DatasetSummary[]>('/api/datasets');
 export const readDataset = (key: string) => requestJson<DatasetSummary>(`/api/datasets/${key}`);
-export const changeDataset = (key: string, edit: DatasetEdit) =>
-  requestJson<DatasetSummary>(`/api/datasets/${key}`, { method: 'PATCH', body: edit });
+/** Changes a dataset, from what is known of it. */
+export const changeDataset = (known: DatasetSummary, edit: DatasetEdit) =>
+  requestJson<DatasetSummary>(`/api/datasets/${known.key}`, {
+    method: 'PATCH',
+    body: edit,
+    basis: datasetBasis(known),
+  });

@@ -13,6 +13,7 @@ import { readCondition } from '../../core/dashboard/reader/conditions';
 import { datasetOf, type Definition, type Model } from '../../core/model/model';
 import { ConditionField } from '../ui/ConditionField';
 import { Section } from '../ui/Section';
+import { definitionBasis } from '../../core/model/fingerprint';
 import { requestJson, RequestError } from '../ui/request';
 import { phraseStyle } from '../../theme/roles';
 
@@ -65,7 +66,11 @@ export function Definitions({ model }: { model: Model }) {
               start={definition}
               onSave={(edit) =>
                 void run(() =>
-                  requestJson(`/api/definitions/${definition.key}`, { method: 'PUT', body: edit }),
+                  requestJson(`/api/definitions/${definition.key}`, {
+                    method: 'PUT',
+                    body: edit,
+                    basis: definitionBasis(definition),
+                  }),
                 )
               }
               onCancel={() => setEdited(null)}

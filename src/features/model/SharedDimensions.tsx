@@ -10,6 +10,8 @@ import { useState } from 'react';
 import { columnOf, type Model, type SharedDimension } from '../../core/model/model';
 import type { ColumnValues, SharedSuggestion } from '../../core/model/sharing';
 import { Section } from '../ui/Section';
+import { sharedBasis } from '../../core/model/fingerprint';
+import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { useWanted } from '../ui/useWanted';
 import { SharedEntry, type Draft } from './SharedEntry';
@@ -35,8 +37,15 @@ function KnownShared({
   run: Run;
 }) {
   const address = `/api/shared/${shared.key}`;
+  const client = useQueryClient();
   const [draft, want] = useWanted<Draft>(shared, (body) =>
-    run(() => requestJson(address, { method: 'PUT', body })),
+    run(() => {
+      // What is known now: an earlier change of one's own may have come back since this one was wanted.
+      const known = client
+        .getQueryData<Model>(MODEL_QUERY.queryKey)
+        ?.shared.find(({ key }) => key === shared.key);
+      return requestJson(address, { method: 'PUT', body, basis: sharedBasis(known ?? shared) });
+    }),
   );
   return (
     <SharedEntry

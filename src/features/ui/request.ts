@@ -1,5 +1,7 @@
 /** Requests to the server. Its errors carry a code and a sentence that can be shown. */
 
+import { fingerprint } from '../../core/model/fingerprint';
+
 export class RequestError extends Error {
   constructor(
     readonly code: string,
@@ -16,18 +18,23 @@ interface ErrorBody {
   readonly error?: { readonly code?: string; readonly message?: string; readonly details?: unknown };
 }
 
-/** Sends a request and reads its JSON answer. Throws a `RequestError` with a sentence for the person. */
+/**
+ * Sends a request and reads its JSON answer. `basis` is what a change starts from: the server refuses it (`stale`) where
+ * that is not what there is any more. Throws a `RequestError` with a sentence for the person.
+ */
 export async function requestJson<T>(
   path: string,
-  init: { method?: string; body?: unknown; keepalive?: boolean } = {},
+  init: { method?: string; body?: unknown; keepalive?: boolean; basis?: unknown } = {},
 ): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method: init.method ?? (init.body === undefined ? 'GET' : 'POST'),
-      ...(init.body === undefined
-        ? {}
-        : { body: JSON.stringify(init.body), headers: { 'content-type': 'application/json' } }),
+      ...(init.body === undefined ? {} : { body: JSON.stringify(init.body) }),
+      headers: {
+        ...(init.body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(init.basis === undefined ? {} : { 'if-match': fingerprint(init.basis) }),
+      },
       ...(init.keepalive ? { keepalive: true } : {}),
     });
   } catch {

@@ -1,7 +1,7 @@
 import { calendarRuleSchema } from '../../../core/calendar/rule';
 import { readAlmanac, saveRule } from '../../../server/almanac/almanac';
 import { listSets } from '../../../server/almanac/specialSets';
-import { readBody, respond } from '../../../server/http';
+import { checkBasis, readBody, respond } from '../../../server/http';
 
 export const dynamic = 'force-dynamic';
 
@@ -13,6 +13,7 @@ export function GET(request: Request) {
 /** Stores another calendar rule; the table of days is rebuilt in one transaction. */
 export function PUT(request: Request) {
   return respond(request, async () => {
+    checkBasis(request, (await readAlmanac()).rule);
     await saveRule(await readBody(request, calendarRuleSchema));
     return readAlmanac();
   });

@@ -1,6 +1,7 @@
 import { datasetEditSchema, editDataset } from '../../../../server/datasets/edit';
 import { findDataset, removeDataset, summaryOf } from '../../../../server/datasets/repository';
-import { readBody, respond } from '../../../../server/http';
+import { datasetBasis } from '../../../../core/model/fingerprint';
+import { checkBasis, readBody, respond } from '../../../../server/http';
 
 export const dynamic = 'force-dynamic';
 
@@ -14,7 +15,9 @@ export function GET(request: Request, { params }: Context) {
 export function PATCH(request: Request, { params }: Context) {
   return respond(request, async () => {
     const edit = await readBody(request, datasetEditSchema);
-    return summaryOf(await editDataset(await findDataset((await params).key), edit));
+    const stored = await findDataset((await params).key);
+    checkBasis(request, datasetBasis({ name: stored.name, ...stored.definition }));
+    return summaryOf(await editDataset(stored, edit));
   });
 }
 

@@ -1,13 +1,22 @@
-import { readBody, respond } from '../../../../server/http';
-import { definitionEditSchema, removeDefinition, saveDefinition } from '../../../../server/model/definitions';
+import { definitionBasis } from '../../../../core/model/fingerprint';
+import { checkBasis, readBody, respond } from '../../../../server/http';
+import {
+  definitionEditSchema,
+  listDefinitions,
+  removeDefinition,
+  saveDefinition,
+} from '../../../../server/model/definitions';
 
 type Context = { params: Promise<{ key: string }> };
 
 /** Changes a definition, on every dashboard that uses it. */
 export function PUT(request: Request, { params }: Context) {
-  return respond(request, async () =>
-    saveDefinition((await params).key, await readBody(request, definitionEditSchema)),
-  );
+  return respond(request, async () => {
+    const { key } = await params;
+    const known = (await listDefinitions()).find((entry) => entry.key === key);
+    if (known) checkBasis(request, definitionBasis(known));
+    return saveDefinition(key, await readBody(request, definitionEditSchema));
+  });
 }
 
 /** Deletes a definition; with `?used=yes` also one that dashboards use. */

@@ -1,13 +1,17 @@
-import { readBody, respond } from '../../../../server/http';
-import { removeShared, saveShared, sharedEditSchema } from '../../../../server/model/shared';
+import { sharedBasis } from '../../../../core/model/fingerprint';
+import { checkBasis, readBody, respond } from '../../../../server/http';
+import { listShared, removeShared, saveShared, sharedEditSchema } from '../../../../server/model/shared';
 
 type Context = { params: Promise<{ key: string }> };
 
 /** Changes name, members or spellings of a shared dimension. */
 export function PUT(request: Request, { params }: Context) {
-  return respond(request, async () =>
-    saveShared((await params).key, await readBody(request, sharedEditSchema)),
-  );
+  return respond(request, async () => {
+    const { key } = await params;
+    const known = (await listShared()).find((entry) => entry.key === key);
+    if (known) checkBasis(request, sharedBasis(known));
+    return saveShared(key, await readBody(request, sharedEditSchema));
+  });
 }
 
 export function DELETE(request: Request, { params }: Context) {

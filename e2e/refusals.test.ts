@@ -1,0 +1,177 @@
+/** What the interfaces refuse: questions that would be answered with something else, changes based on what is gone. */
+import { datasetBasis, definitionBasis, fingerprint, sharedBasis } from '../src/core/model/fingerprint';
+import { api, browserPage, load } from './support/application';
+import { eventually } from './support/page';
+
+const page = browserPage();
+let dashboard: number;
+
+interface Refusal {
+  readonly error: { readonly code: string; readonly message: string };
+}
+
+beforeAll(async () => {
+  const lines = Array.from(
+    { length: 1400 },
+    (_, i) => `2026-0${1 + (i % 5)}-1${i % 10},Quay number ${i} on the long north shore,${i % 9}`,
+  );
+  await load(`day,quay,crates\n${lines.join('\n')}\n`, {
+    name: 'Quays',
+    columns: [
+      { name: 'day', type: 'day', role: 'day' },
+      { name: 'quay', type: 'text', category: true },
+      { name: 'crates', type: 'whole' },
+    ],
+  });
+  const made = await api<{ id: number }>('POST', '/dashboards', {
+    version: 2,
+    title: 'Quays',
+    timeZone: 'UTC',
+    visuals: [
+      { id: 'sum', kind: 'figure', title: 'Rows', measures: [{ dataset: 'quays', measure: 'rows' }] },
+    ],
+    controls: [
+      {
+        id: 'quay',
+        kind: 'slicer',
+        title: 'Quay',
+        dimension: { dataset: 'quays', column: 'quay' },
+        default: [],
+        several: true,
+        unavailable: 'struck',
+      },
+      { id: 'span', kind: 'phrase', title: 'Days', default: 'all' },
+    ],
+    wires: [
+      { control: 'quay', target: 'sum', on: true, roles: {} },
+      { control: 'span', target: 'sum', on: true, roles: {} },
+    ],
+    layout: [
+      { item: 'sum', x: 0, y: 0, w: 8, h: 6 },
+      { item: 'quay', x: 8, y: 0, w: 8, h: 12 },
+    ],
+  });
+  dashboard = made.body.id;
+}, 60_000);
+
+describe('the answers for scripts', () => {
+  const ask = (state: unknown) => api<Refusal>('POST', `/dashboards/${dashboard}/answers`, state);
+
+  test('are given to a state of which every part has an effect', async () => {
+    const state = {
+      periods: { span: '2026-01' },
+      choices: { quay: ['Quay number 0 on the long north shore'] },
+    };
+    const { status, body } = await api<{ visuals: { sum: { value: number } } }>(
+      'POST',
+      `/dashboards/${dashboard}/answers`,
+      state,
+    );
+    expect([status, body.visuals.sum.value]).toEqual([200, 1]);
+  });
+
+  test.each([
+    [{ period: { span: '2026' } }, /period/],
+    [{ periods: { spam: '2026' } }, /no control “spam”/],
+    [{ periods: { span: 'last 7 dyas' } }, /Did you mean “days”/],
+    [{ choices: { span: ['x'] } }, /holds nothing of choices/],
+  ])('%j is refused with a sentence, not answered as if it were not there', async (state, message) => {
+    const { status, body } = await ask(state);
+    expect(status).toBe(400);
+    expect(body.error.message).toMatch(message);
+  });
+});
+
+describe('cubes', () => {
+  const shape = {
+    dataset: 'quays',
+    load: 0,
+    day: 'day',
+    otherDays: [],
+    categories: ['quay'],
+    conditions: [],
+    numbers: [{ column: 'crates', scale: 0, extremes: false }],
+    spellings: {},
+  };
+  const ask = async (change: object) => {
+    const { body } = await api<{ datasets: { key: string; load: number }[] }>('GET', '/model');
+    const { load: newest } = body.datasets.find((entry) => entry.key === 'quays')!;
+    const wanted = JSON.stringify({ ...shape, load: newest, ...change });
+    return api<Refusal>('GET', `/cubes?shape=${encodeURIComponent(wanted)}`);
+  };
+
+  test.each([
+    [{ numbers: [{ column: 'crates', scale: 3, extremes: false }] }, /has 0 decimal places, not 3/],
+    [{ numbers: [{ column: 'quay', scale: 0, extremes: false }] }, /holds no numbers/],
+    [{ categories: ['crates'] }, /not marked as a category/],
+    [{ day: 'quay' }, /holds no days/],
+    [{ otherDays: ['crates'] }, /holds no days/],
+  ])('of the shape %j are refused', async (change, message) => {
+    const { status, body } = await ask(change);
+    expect(status).toBe(400);
+    expect(body.error.message).toMatch(message);
+  });
+
+  test('of a right shape are given', async () => expect((await ask({})).status).toBe(200));
+});
+
+describe('a change', () => {
+  const basis = (value: unknown) => ({ 'if-match': fingerprint(value) });
+
+  /** Sends a change twice from the same start: the second one no longer fits. */
+  async function twice(method: string, route: string, change: (i: number) => unknown, start: unknown) {
+    const first = await api<Refusal>(method, route, change(1), basis(start));
+    const second = await api<Refusal>(method, route, change(2), basis(start));
+    expect(first.status).toBe(200);
+    expect([second.status, second.body.error.code]).toEqual([409, 'stale']);
+    expect((await api(method, route, change(3))).status).toBe(200);
+  }
+
+  test('of a dataset is refused where it starts from what is gone; without a basis it is taken', async () => {
+    const { body } = await api<Parameters<typeof datasetBasis>[0]>('GET', '/datasets/quays');
+    await twice('PATCH', '/datasets/quays', (i) => ({ name: `Quays ${i}` }), datasetBasis(body));
+    await api('PATCH', '/datasets/quays', { name: 'Quays' });
+  });
+
+  test('of a shared dimension, a definition and the almanac’s rule as well', async () => {
+    const shared = { name: 'Quay', members: [{ dataset: 'quays', column: 'quay' }], spellings: {} };
+    const made = await api<{ key: string }>('POST', '/shared', shared);
+    await twice(
+      'PUT',
+      `/shared/${made.body.key}`,
+      (i) => ({ ...shared, name: `Quay ${i}` }),
+      sharedBasis(shared),
+    );
+    await api('DELETE', `/shared/${made.body.key}`);
+    const definition = { name: 'Many', dataset: 'quays', sql: 'crates > 4' };
+    const defined = await api<{ key: string; sql: string }>('POST', '/definitions', definition);
+    await twice(
+      'PUT',
+      `/definitions/${defined.body.key}`,
+      (i) => ({ ...definition, name: `Many ${i}` }),
+      definitionBasis({ ...definition, sql: defined.body.sql }),
+    );
+    await api('DELETE', `/definitions/${defined.body.key}`);
+    const { rule } = (await api<{ rule: { weekStart: number } }>('GET', '/almanac')).body;
+    await twice('PUT', '/almanac', (i) => ({ ...rule, weekStart: i }), rule);
+    await api('PUT', '/almanac', rule);
+  });
+});
+
+test('1,200 chosen values make an address that can be opened again', async () => {
+  const at = page();
+  const chosen = Array.from({ length: 1200 }, (_, i) => `Quay number ${i} on the long north shore`);
+  await at.open(`/dashboards/${dashboard}#${new URLSearchParams({ 'c.quay': chosen.join(';') }).toString()}`);
+  await at.reads('1,200');
+  await at.reads('1200 chosen');
+  // A change keeps the rest of the address, and the choice is there when the page is read anew.
+  await at.click('checkbox', /^Quay number 1300 on/);
+  await at.reads('1,201');
+  await eventually('the address to hold the choice', async () => (await at.address()).hash.includes('1300'));
+  expect((await at.address()).search.length).toBeLessThan(200);
+  await at.driver.navigate().refresh();
+  await at.reads('1,201');
+  await at.click('button', 'Clear');
+  await at.reads('1,400');
+  await eventually('the address to be short again', async () => (await at.address()).hash === '');
+});
