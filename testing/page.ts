@@ -1,5 +1,5 @@
 /** What jsdom lacks and the interface needs: a size for everything, and what depends on it. */
-const SIZE = { clientWidth: 640, clientHeight: 240 };
+const SIZE = { clientWidth: 640, clientHeight: 240, offsetWidth: 640, offsetHeight: 240 };
 for (const [name, value] of Object.entries(SIZE))
   Object.defineProperty(HTMLElement.prototype, name, { configurable: true, get: () => value });
 
@@ -16,6 +16,11 @@ class OneSize implements ResizeObserver {
 
 Object.assign(globalThis, { ResizeObserver: OneSize });
 HTMLElement.prototype.scrollIntoView = () => undefined;
+Element.prototype.scrollTo = function (this: Element, to?: ScrollToOptions | number) {
+  if (typeof to !== 'object') return;
+  this.scrollTop = to.top ?? this.scrollTop;
+  this.dispatchEvent(new Event('scroll'));
+};
 Element.prototype.setPointerCapture = () => undefined;
 
 /** Pointer events with a place and a button; jsdom has mouse events only. */

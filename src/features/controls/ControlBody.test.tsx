@@ -97,6 +97,62 @@ describe('a slicer', () => {
   });
 });
 
+describe('a slicer of many values', () => {
+  const many = Array.from({ length: 5000 }, (_, i) => ({
+    day: 10,
+    other: null,
+    route: `${i % 2 ? 'Quay' : 'Pier'} ${String(i).padStart(4, '0')}`,
+    channel: 'web',
+    seats: 1,
+    cents: 1,
+  }));
+  async function manyShown() {
+    const dashboard = await openDashboard(documentOf(line('sea'), slicer('routes')), many);
+    showIn(dashboard, <Shown id="routes" />);
+    return dashboard;
+  }
+  const group = () => screen.getByRole('group', { name: 'Values of route' });
+  const stops = () =>
+    within(group())
+      .getAllByRole('checkbox')
+      .filter((box) => box.tabIndex === 0);
+  const press = async (...keys: string[]) => {
+    for (const key of keys) {
+      fireEvent.keyDown(document.activeElement!, { key });
+      await act(() => new Promise((done) => requestAnimationFrame(() => done(undefined))));
+    }
+  };
+  const focused = () => document.activeElement?.getAttribute('aria-label');
+
+  test('draws only what is seen', async () => {
+    await manyShown();
+    expect(group().querySelectorAll('label').length).toBeLessThan(60);
+    expect(document.body.textContent).toContain('5000 of 5000 with data');
+  });
+
+  test('has one stop of the Tab key, and is walked by arrows, pages and ends', async () => {
+    const dashboard = await manyShown();
+    expect(stops()).toHaveLength(1);
+    act(() => stops()[0]!.focus());
+    await press('ArrowDown', 'ArrowDown');
+    expect(focused()).toBe('Pier 0004, 1 rows');
+    expect(stops()).toHaveLength(1);
+    await press('End');
+    expect(focused()).toBe('Quay 4999, 1 rows');
+    fireEvent.click(document.activeElement!);
+    expect(dashboard.held.state.choices.routes).toEqual(['Quay 4999']);
+    await press('Home');
+    expect(focused()).toBe('Pier 0000, 1 rows');
+  });
+
+  test('goes to what is typed', async () => {
+    await manyShown();
+    act(() => stops()[0]!.focus());
+    await press('q', 'u', 'a');
+    expect(focused()).toBe('Quay 0001, 1 rows');
+  });
+});
+
 describe('a phrase box', () => {
   const box = (): Control => ({ ...timeline('span'), kind: 'phrase', title: 'Days' }) as unknown as Control;
   const field = () => screen.getByRole<HTMLInputElement>('combobox', { name: 'Phrase of Days' });

@@ -3,19 +3,20 @@
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
-import { memo, useCallback, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
-import { itemTitleStyle, quietStyle, role } from '../../../theme/roles';
+import { itemTitleStyle, quietStyle } from '../../../theme/roles';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';
 import { OffSwitch } from '../OffSwitch';
 import { SlicerButtons, SlicerMenu } from './SlicerFaces';
+import { SlicerList } from './SlicerList';
 import { SlicerTree } from './SlicerTree';
 import { BLANK as BLANK_NAME } from '../../../core/model/blank';
 
-/** Lists longer than this are cut, with a hint to search. */
-const MOST_SHOWN = 400;
+/** Buttons beyond this number are not drawn, with a hint to search. */
+const MOST_BUTTONS = 400;
 /** Shorter lists need no search box. */
 const SEARCH_FROM = 9;
 
@@ -40,7 +41,6 @@ export function SlicerControl({
       isFound(entry.value ?? BLANK_NAME, wanted, slicer.search) &&
       (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
   );
-  const shown = listed.slice(0, MOST_SHOWN);
   const choose = useCallback(
     (values: readonly (string | null)[]) => {
       // Who chooses something wants it to act.
@@ -125,7 +125,7 @@ export function SlicerControl({
       {slicer.face === 'buttons' && (
         <SlicerButtons
           title={title}
-          entries={shown}
+          entries={listed.slice(0, MOST_BUTTONS)}
           chosen={chosen}
           exclude={slicer.exclude}
           onToggle={toggle}
@@ -142,34 +142,19 @@ export function SlicerControl({
         />
       )}
       {!answer.nodes && (slicer.face === 'list' || slicer.face === 'tree') && (
-        <div
-          role="group"
-          aria-label={`Values of ${title}`}
-          style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}
-        >
-          {shown.map((entry) => (
-            <SlicerRow
-              key={entry.value ?? '\0'}
-              value={entry.value}
-              rows={entry.rows}
-              checked={chosen.has(entry.value)}
-              single={!slicer.several}
-              counted={slicer.counts}
-              exclude={slicer.exclude}
-              onToggle={toggle}
-            />
-          ))}
-          {listed.length > shown.length && (
-            <Typography variant="caption" color="textSecondary">
-              {listed.length - shown.length} more: search to find them.
-            </Typography>
-          )}
+        <>
+          <SlicerList slicer={slicer} title={title} entries={listed} chosen={chosen} onToggle={toggle} />
           {listed.length === 0 && (
             <Typography variant="body2" color="textSecondary">
               {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
             </Typography>
           )}
-        </div>
+        </>
+      )}
+      {slicer.face === 'buttons' && listed.length > MOST_BUTTONS && (
+        <Typography variant="caption" color="textSecondary">
+          {(listed.length - MOST_BUTTONS).toLocaleString('en')} more: a list or a menu shows them all.
+        </Typography>
       )}
       <HeldChanges id={slicer.id} />
     </div>
@@ -194,61 +179,3 @@ function stateWords(slicer: Slicer, chosen: number, withData: number, all: numbe
     ? `all but ${chosen}, ${withData} with data`
     : `${chosen} chosen, ${withData} with data`;
 }
-
-const SlicerRow = memo(function SlicerRow({
-  value,
-  rows,
-  checked,
-  single,
-  counted,
-  exclude,
-  onToggle,
-}: {
-  value: string | null;
-  rows: number;
-  checked: boolean;
-  single: boolean;
-  counted: boolean;
-  exclude: boolean;
-  onToggle: (value: string | null) => void;
-}) {
-  const name = value ?? BLANK_NAME;
-  const struck = rows === 0;
-  return (
-    <label
-      style={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 8,
-        height: 24,
-        cursor: 'pointer',
-        color: struck ? role.quiet : role.ink,
-      }}
-    >
-      <input
-        type="checkbox"
-        role={single ? 'radio' : 'checkbox'}
-        aria-checked={checked}
-        checked={checked}
-        onChange={() => onToggle(value)}
-        aria-label={`${name}, ${struck ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
-        style={{ accentColor: role.choice, width: 14, height: 14, margin: 0, flex: 'none' }}
-      />
-      <span
-        style={{
-          flex: 1,
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-          whiteSpace: 'nowrap',
-          textDecoration: struck || (exclude && checked) ? 'line-through' : 'none',
-        }}
-        title={name}
-      >
-        {name}
-      </span>
-      {counted && (
-        <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
-      )}
-    </label>
-  );
-});

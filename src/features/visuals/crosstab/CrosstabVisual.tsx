@@ -1,6 +1,6 @@
 'use client';
 /** Categories down, periods across. Only the rows in view are drawn. */
-import { memo, useState, type CSSProperties, type ReactNode } from 'react';
+import { memo, type CSSProperties, type ReactNode } from 'react';
 import { unitText, unitWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import { BLANK } from '../../../core/model/blank';
@@ -18,11 +18,9 @@ import type { Measure } from '../../../core/model/model';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';
 import { chosenBuckets, runsText, withDays } from '../picking';
-import { useSize } from '../../ui/useSize';
+import { useDrawnRows } from '../../ui/useDrawnRows';
 
 const ROW = 24;
-/** Rows drawn above and below those in view. */
-const SPARE = 8;
 const INDENT = 14;
 
 const cell: CSSProperties = {
@@ -76,11 +74,8 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   pick?: Pick | undefined;
   onPick?: ((pick: Pick) => void) | undefined;
 }) {
-  const [ref, { height }] = useSize<HTMLDivElement>();
-  const [top, setTop] = useState(0);
   const { buckets, table } = answer;
-  const first = Math.max(0, Math.floor(top / ROW) - SPARE);
-  const last = Math.min(table.length, Math.ceil((top + height) / ROW) + SPARE);
+  const { ref, onScroll, first, last } = useDrawnRows(table.length, ROW);
   const measureName = (measure: Measure) =>
     `${measure.name}${measure.unit === '' ? '' : `, ${measure.unit}`}`;
   const periods = buckets
@@ -125,11 +120,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
     return from !== null && b >= from;
   };
   return (
-    <div
-      ref={ref}
-      onScroll={(event) => setTop(event.currentTarget.scrollTop)}
-      style={{ height: '100%', overflow: 'auto' }}
-    >
+    <div ref={ref} onScroll={onScroll} style={{ height: '100%', overflow: 'auto' }}>
       <table
         aria-label={title}
         aria-rowcount={table.length + 1}

@@ -1,0 +1,185 @@
+'use client';
+/** The values of a slicer as a list: one stop of the Tab key, walked by arrows and by typing; only what is seen is drawn. */
+import { memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import type { Slicer } from '../../../core/dashboard/document/document';
+import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
+import { BLANK } from '../../../core/model/blank';
+import { role } from '../../../theme/roles';
+import { useDrawnRows } from '../../ui/useDrawnRows';
+
+const ROW = 24;
+/** Letters typed within so many milliseconds belong to one word. */
+const TYPING_MS = 800;
+
+type Entries = SlicerAnswer['values'];
+const nameOf = (value: string | null) => value ?? BLANK;
+
+export function SlicerList({
+  slicer,
+  title,
+  entries,
+  chosen,
+  onToggle,
+}: {
+  slicer: Slicer;
+  title: string;
+  entries: Entries;
+  chosen: ReadonlySet<string | null>;
+  onToggle: (value: string | null) => void;
+}) {
+  const { ref, onScroll, first, last, page, show } = useDrawnRows(entries.length, ROW);
+  const typed = useRef({ text: '', at: 0 });
+  const [current, setCurrent] = useState(0);
+  // A row that was gone to is focused once it is drawn.
+  const sought = useRef<number | null>(null);
+  useLayoutEffect(() => {
+    if (sought.current === null) return;
+    const row = ref.current?.querySelector<HTMLElement>(`[data-row="${sought.current}"]`);
+    if (!row) return;
+    sought.current = null;
+    row.focus({ preventScroll: true });
+  });
+  const stop = Math.min(current, entries.length - 1);
+  const go = (to: number) => {
+    const next = Math.max(0, Math.min(entries.length - 1, to));
+    sought.current = next;
+    setCurrent(next);
+    show(next);
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const to = {
+      ArrowDown: stop + 1,
+      ArrowUp: stop - 1,
+      PageDown: stop + page,
+      PageUp: stop - page,
+      Home: 0,
+      End: entries.length - 1,
+    }[event.key];
+    if (to !== undefined) {
+      event.preventDefault();
+      event.stopPropagation();
+      return go(to);
+    }
+    const isLetter =
+      event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
+    if (!isLetter) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const { text, at } = typed.current;
+    const word = (event.timeStamp - at < TYPING_MS ? text : '') + event.key.toLowerCase();
+    typed.current = { text: word, at: event.timeStamp };
+    // The same letter again goes to the next value that begins with it.
+    const isRepeated = [...word].every((letter) => letter === word[0]);
+    const beginning = isRepeated ? word[0]! : word;
+    const from = isRepeated ? stop + 1 : stop;
+    const order = entries.map((_, i) => (from + i) % entries.length);
+    const found = order.find((i) => nameOf(entries[i]!.value).toLowerCase().startsWith(beginning));
+    if (found !== undefined) go(found);
+  };
+  return (
+    <div
+      ref={ref}
+      onScroll={onScroll}
+      role="group"
+      aria-label={`Values of ${title}`}
+      onKeyDown={onKey}
+      style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}
+    >
+      <div style={{ height: entries.length * ROW, position: 'relative' }}>
+        {entries.slice(first, last).map(({ value, rows: count }, i) => {
+          const index = first + i;
+          return (
+            <SlicerRow
+              key={value ?? '\0'}
+              index={index}
+              top={index * ROW}
+              isStop={index === stop}
+              value={value}
+              rows={count}
+              checked={chosen.has(value)}
+              single={!slicer.several}
+              counted={slicer.counts}
+              exclude={slicer.exclude}
+              onToggle={onToggle}
+              onFocus={setCurrent}
+            />
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+const SlicerRow = memo(function SlicerRow({
+  index,
+  top,
+  isStop,
+  value,
+  rows,
+  checked,
+  single,
+  counted,
+  exclude,
+  onToggle,
+  onFocus,
+}: {
+  index: number;
+  top: number;
+  /** Whether the Tab key comes here. */
+  isStop: boolean;
+  value: string | null;
+  rows: number;
+  checked: boolean;
+  single: boolean;
+  counted: boolean;
+  exclude: boolean;
+  onToggle: (value: string | null) => void;
+  onFocus: (index: number) => void;
+}) {
+  const name = nameOf(value);
+  const struck = rows === 0;
+  return (
+    <label
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 8,
+        height: ROW,
+        position: 'absolute',
+        top,
+        left: 0,
+        right: 0,
+        cursor: 'pointer',
+        color: struck ? role.quiet : role.ink,
+      }}
+    >
+      <input
+        type="checkbox"
+        role={single ? 'radio' : 'checkbox'}
+        aria-checked={checked}
+        checked={checked}
+        data-row={index}
+        tabIndex={isStop ? 0 : -1}
+        onFocus={() => onFocus(index)}
+        onChange={() => onToggle(value)}
+        aria-label={`${name}, ${struck ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
+        style={{ accentColor: role.choice, width: 14, height: 14, margin: 0, flex: 'none' }}
+      />
+      <span
+        style={{
+          flex: 1,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+          textDecoration: struck || (exclude && checked) ? 'line-through' : 'none',
+        }}
+        title={name}
+      >
+        {name}
+      </span>
+      {counted && (
+        <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
+      )}
+    </label>
+  );
+});
