@@ -137,3 +137,34 @@ describe('a figure', () => {
     expect(page()).toContain('1.00 €');
   });
 });
+
+describe('a line', () => {
+  test('of one bucket says so, and goes into it with one click', async () => {
+    const dashboard = await shown(documentOf({ ...line('sea'), grain: 'year' } as Visual), 'sea');
+    expect(page()).toContain('One year: one point.');
+    fireEvent.click(screen.getByRole('button', { name: 'By quarter' }));
+    expect(dashboard.held.state.drills).toEqual({ sea: '1970' });
+  });
+
+  test('of several buckets says nothing of the kind', async () => {
+    await shown(documentOf({ ...line('sea'), grain: 'month' } as Visual), 'sea');
+    expect(page()).not.toContain('one point');
+  });
+
+  test('on which marks can be chosen is gone into by a double click, which keeps what it chose', async () => {
+    const dashboard = await shown(
+      documentOf({ ...line('sea'), grain: 'month', picks: true } as Visual),
+      'sea',
+    );
+    const chart = screen.getByRole('img', { name: /^Line chart/ });
+    const at = { clientX: 150, clientY: 100, button: 0, pointerId: 1, bubbles: true };
+    fireEvent.pointerMove(chart, at);
+    for (let i = 0; i < 2; i++) {
+      fireEvent.pointerDown(chart, at);
+      fireEvent.pointerUp(chart, at);
+    }
+    fireEvent.doubleClick(chart, at);
+    expect(dashboard.held.state.drills).toEqual({ sea: '1970-01' });
+    expect(dashboard.held.state.picks?.sea).toMatchObject({ days: '1970-01-01/1970-01-31' });
+  });
+});

@@ -1,6 +1,6 @@
 'use client';
 /** Choosing marks by pointer (click, Ctrl-click, drag) and by keys (Space, Ctrl-Space, Shift with arrows, Escape). */
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Picking } from './picking';
 
 /** Marks from one to another while they are swept over; the ends stand in the order in which they were reached. */
@@ -9,8 +9,12 @@ interface Sweep {
   readonly to: number;
 }
 
+/** Two clicks on one mark within so many milliseconds are a double click, which goes into it. */
+const DOUBLE_MS = 400;
+
 export function useSweep(picking: Picking | undefined, count: number) {
   const [sweep, setSweep] = useState<Sweep | null>(null);
+  const clicked = useRef({ mark: -1, at: -Infinity });
   const within = (i: number) => Math.max(0, Math.min(count - 1, i));
   const take = (range: Sweep, add: boolean) =>
     picking?.choose(within(Math.min(range.from, range.to)), within(Math.max(range.from, range.to)), add);
@@ -28,7 +32,12 @@ export function useSweep(picking: Picking | undefined, count: number) {
     },
     up(event: PointerEvent<Element>) {
       if (!sweep) return;
-      take(sweep, event.ctrlKey || event.metaKey);
+      const { mark, at } = clicked.current;
+      const isClick = sweep.from === sweep.to;
+      const isSecond = isClick && sweep.from === mark && event.timeStamp - at < DOUBLE_MS;
+      clicked.current = { mark: isClick ? sweep.from : -1, at: event.timeStamp };
+      // The second click of a double one would let go of what the first one chose.
+      if (!isSecond) take(sweep, event.ctrlKey || event.metaKey);
       setSweep(null);
     },
     cancel() {

@@ -1,10 +1,12 @@
 'use client';
 /** A chart with axes: standing along time or a dimension, or lying where its bars go along one. */
+import Button from '@mui/material/Button';
 import { useCallback, useMemo } from 'react';
 import { windowWords } from '../../../core/calendar/names';
 import type { Chart } from '../../../core/dashboard/document/visuals';
 import { drillText, finerUnit } from '../../../core/dashboard/reader/drill';
 import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
+import { quietStyle } from '../../../theme/roles';
 import { useWorkspace } from '../../workspace/workspace';
 import { bucketPicking, categoryPicking } from '../picking';
 import { useMeasures, usePick } from '../usePicture';
@@ -47,7 +49,8 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
       />
     );
   }
-  return (
+  const finer = unit && finerUnit(unit);
+  const chart = (
     <ColumnChart
       visual={visual}
       answer={answer}
@@ -55,7 +58,21 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
       rule={rule}
       title={title}
       picking={picking}
-      {...(unit && finerUnit(unit) ? { onDrill: drill } : {})}
+      {...(finer ? { onDrill: drill } : {})}
     />
+  );
+  const { mark } = lookOf(visual);
+  const joinsPoints = mark === 'line' || mark === 'area';
+  if (!unit || !finer || starts?.length !== 1 || !joinsPoints) return chart;
+  return (
+    <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
+      <div style={{ ...quietStyle, flex: 'none' }}>
+        One {unit}: one point.{' '}
+        <Button onClick={() => drill(0)} sx={{ minWidth: 0, py: 0 }}>
+          By {finer}
+        </Button>
+      </div>
+      <div style={{ flex: 1, minHeight: 0 }}>{chart}</div>
+    </div>
   );
 }
