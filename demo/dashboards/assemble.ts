@@ -12,7 +12,11 @@ import {
 } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
 import { CHART_DEFAULTS } from '../../src/core/dashboard/document/kinds/chart';
-import { MEASURED_DEFAULTS, shownMeasure, type ShownMeasure } from '../../src/core/dashboard/document/kinds/measured';
+import {
+  MEASURED_DEFAULTS,
+  shownMeasure,
+  type ShownMeasure,
+} from '../../src/core/dashboard/document/kinds/measured';
 import { wiresForNewItem } from '../../src/core/dashboard/wiring/wires';
 import { withZone } from '../../src/core/dashboard/document/zones';
 
@@ -72,8 +76,8 @@ export function chart<K extends 'line' | 'area' | 'bar' | 'stacked' | 'combined'
   return { ...CHART_DEFAULTS, id, kind, measures: [...measures], ...more } as Visual;
 }
 
-/** A figure, crosstab or calendar map with the settings that every one begins with. */
-export function measured<K extends 'figure' | 'crosstab' | 'calendarmap'>(
+/** A figure, text, crosstab or calendar map with the settings that every one begins with. */
+export function measured<K extends 'figure' | 'text' | 'crosstab' | 'calendarmap'>(
   kind: K,
   id: string,
   measures: readonly ShownMeasure[],

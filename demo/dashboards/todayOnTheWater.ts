@@ -24,6 +24,17 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       5,
     ],
     [{ id: 'asof', kind: 'asof', title: 'As of', hold: false, reveal: null, later: [] }, 8, 0, 7, 5],
+    [
+      measured('text', 'note', [shown('sailings/passengers'), shown('sailings/cancelled_share')], {
+        title: 'In short',
+        subtitle: 'data to {latest}, loaded {loaded}',
+        text: '**{measure}** passengers in {window}; {measure 2} of the sailings were cancelled.\n\n{choices}.',
+      }),
+      15,
+      0,
+      9,
+      5,
+    ],
     [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 5, 4, 9],
     [slicer('port', 'Port', column('weather', 'station')), 0, 14, 4, 9],
     [

@@ -18,7 +18,7 @@ export function numbersFor(model: Model, dataset: string, measure: Measure): Num
 }
 
 /** The nearest double of so many units of the last place. */
-export function decimalOf(units: bigint, scale: number): number {
+function decimalOf(units: bigint, scale: number): number {
   const digits = String(units < 0n ? -units : units).padStart(scale + 1, '0');
   const at = digits.length - scale;
   return Number(`${units < 0n ? '-' : ''}${digits.slice(0, at)}.${digits.slice(at)}`);

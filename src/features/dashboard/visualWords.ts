@@ -1,56 +1,20 @@
 /** What stands over a visual: its title and the line under it, with placeholders filled from the answer. */
-import type { DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import type { Visual } from '../../core/dashboard/document/document';
 import { isTimeControl } from '../../core/dashboard/document/document';
 import { titleOf } from '../../core/dashboard/document/title';
 import { measuresOf } from '../../core/dashboard/document/visuals';
 import { heldWords, isRevealed, isSwitchedOff } from '../../core/dashboard/reader/held';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import { isShown, tellsGrain, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
-import { loadedWords } from '../../core/dashboard/turn/freshness';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import type { Design } from '../../core/dashboard/wiring/design';
-import { dayWords } from '../../core/calendar/names';
 import { dimensionsInWords } from '../../core/model/dimension';
-import { datasetOf, measureOf, roleName, type Model } from '../../core/model/model';
+import { measureOf, roleName, type Model } from '../../core/model/model';
 import { runsWords } from '../../core/period/describe';
-import { coverageWords, isCutShort } from '../workspace/words';
-
-export interface WordsGround {
-  readonly model: Model;
-  readonly document: Pick<DashboardDocument, 'timeZone'>;
-}
+import { coverageWords } from '../workspace/words';
+import { filled, type WordsGround } from '../visuals/placeholders';
 
 export const noteWords = (answer: ShownAnswer) => answer.notes.map((note) => note.words);
-
-/** The window with what it was asked for, where the data cuts it short. */
-function filledWindow({ window }: ShownAnswer, { model }: WordsGround): string {
-  const words = runsWords(window.shown, model.rule);
-  return isCutShort(window.asked, window.shown)
-    ? `${words} (${coverageWords(window.shown, window.daysWithData, window.asked)})`
-    : words;
-}
-
-/** When the oldest of the shown datasets was loaded; "live" where all are read as they are now. */
-function filledLoaded(answer: ShownAnswer, { model, document }: WordsGround): string {
-  const shown = [...new Set(answer.uses.map((use) => use.dataset))].flatMap(
-    (key) => datasetOf(model, key) ?? [],
-  );
-  const [oldest] = shown
-    .filter((dataset) => !dataset.live)
-    .map((dataset) => dataset.loadedAt)
-    .sort();
-  return oldest === undefined ? 'live' : loadedWords(oldest, document.timeZone);
-}
-
-/** A text with its placeholders filled: {window}, {latest} day with data, when the data was {loaded}. */
-function filled(text: string, answer: VisualAnswer | undefined, ground: WordsGround): string {
-  if (!text.includes('{')) return text;
-  const shown = isShown(answer) ? answer : undefined;
-  return text
-    .replaceAll('{window}', shown ? filledWindow(shown, ground) : '…')
-    .replaceAll('{latest}', shown ? dayWords(shown.latest) : '…')
-    .replaceAll('{loaded}', shown ? filledLoaded(shown, ground) : '…');
-}
 
 /** The title of a visual. */
 export function visualTitle(visual: Visual, answer: VisualAnswer | undefined, ground: WordsGround): string {

@@ -1,5 +1,5 @@
 /** What visuals show, by their kinds and their answers. */
-import { fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, within } from '@testing-library/react';
 import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
 import { shownMeasure } from '../../core/dashboard/document/kinds/measured';
 import { newPart } from '../../core/dashboard/document/parts';
@@ -43,7 +43,7 @@ describe.each(KINDS)('a fresh %s', (kind) => {
     if (kind === 'table') return;
     await fresh(kind);
     expect(page()).not.toContain('Reading…');
-    expect(document.body.querySelector('svg, table, [role=grid], [role=img]')).not.toBeNull();
+    expect(document.body.querySelector('svg, table, [role=grid], [role=img], [role=region]')).not.toBeNull();
   });
 
   test('says so while it is read', async () => {
@@ -166,5 +166,54 @@ describe('a line', () => {
     fireEvent.doubleClick(chart, at);
     expect(dashboard.held.state.drills).toEqual({ sea: '1970-01' });
     expect(dashboard.held.state.picks?.sea).toMatchObject({ days: '1970-01-01/1970-01-31' });
+  });
+});
+
+describe('a text', () => {
+  const text = (words: string, more: object = {}): Visual =>
+    ({ ...newPart(documentOf(), TEST_MODEL, 'text')!, id: 'words', text: words, ...more }) as Visual;
+  const region = () => screen.getByRole('region');
+
+  test('is filled with measures, window, freshness and choices', async () => {
+    const measures = [shownMeasure('trips', 'seats'), shownMeasure('trips', 'fare')];
+    const words =
+      '{measure} seats at {measure 2} in {window}, asked {asked}; to {latest}. {choices}. {nothing}';
+    const dashboard = await shown(
+      documentOf(text(words, { measures }), timeline('span', '1970-01-12/1970-01-13'), slicer('route')),
+      'words',
+    );
+    expect(region().textContent).toBe(
+      '5 seats at 1.00 € in 12–13 Jan 1970, asked 12–13 Jan 1970; to Thu 19 Feb 1970. All choices are open. {nothing}',
+    );
+    act(() => dashboard.held.hold('route', ['Veldry']));
+    await dashboard.answer();
+    expect(region().textContent).toContain('route Veldry');
+  });
+
+  test('has plain styles, and no code of anybody’s', async () => {
+    await shown(
+      documentOf(
+        text(
+          '# Head\n\n**strong** <script>alert(1)</script> <img src=x onerror="alert(1)"> [go](javascript:alert(1)) ![sea](http://elsewhere/x.png)',
+        ),
+      ),
+      'words',
+    );
+    expect(within(region()).getByRole('heading', { name: 'Head' })).toBeTruthy();
+    expect(region().querySelector('strong')?.textContent).toBe('strong');
+    expect(region().querySelectorAll('script, img, [onerror]')).toHaveLength(0);
+    expect(region().innerHTML).not.toContain('javascript:');
+    expect(region().textContent).toContain('sea');
+  });
+
+  test('takes words of the data as they are', async () => {
+    const rows = [{ day: 10, other: null, route: '**A** [b](c)', channel: 'web', seats: 1, cents: 1 }];
+    await shown(
+      documentOf(text('{choices}'), { ...slicer('route'), default: ['**A** [b](c)'] } as Control),
+      'words',
+      rows,
+    );
+    expect(region().textContent).toContain('route **A** [b](c)');
+    expect(region().querySelector('strong, a')).toBeNull();
   });
 });

@@ -10,6 +10,8 @@ import { FigureBody } from './figure/FigureBody';
 import { FigureSettings } from './figure/FigureSettings';
 import { TableSettings } from './table/TableSettings';
 import { TableBody } from './table/TableBody';
+import { TextBody } from './text/TextBody';
+import { TextSettings } from './text/TextSettings';
 import { drawing, type VisualView } from './view';
 
 const chart = { Body: drawing('chart', ChartBody), Settings: ChartSettings };
@@ -39,6 +41,11 @@ export const VISUAL_VIEWS: { readonly [K in VisualKind]: VisualView<K> } = {
     Body: drawing('table', TableBody),
     Settings: TableSettings,
     sign: 'M2 4H16M2 8H16M2 12H16M7 2V14',
+  },
+  text: {
+    Body: drawing('text', TextBody),
+    Settings: TextSettings,
+    sign: 'M3 3H15M3 7H15M3 11H10M12 11H15',
   },
 };
 

@@ -12,12 +12,13 @@ import { line } from './kinds/line';
 import type { ShownMeasure } from './kinds/measured';
 import { stacked } from './kinds/stacked';
 import { table } from './kinds/table';
+import { text } from './kinds/text';
 
 /** Charts with axes. */
 const CHART_KINDS = { line, area, bar, stacked, combined };
 
 /** Every kind of visual, in the order in which parts are offered. */
-export const VISUAL_KINDS = { ...CHART_KINDS, figure, crosstab, calendarmap, table };
+export const VISUAL_KINDS = { ...CHART_KINDS, figure, crosstab, calendarmap, table, text };
 
 type Kinds = typeof VISUAL_KINDS;
 export type VisualKind = keyof Kinds;
@@ -29,6 +30,7 @@ export type MeasuredVisual = Extract<Visual, { measures: unknown }>;
 export type TableOfRows = VisualOf<'table'>;
 export type Crosstab = VisualOf<'crosstab'>;
 export type Figure = VisualOf<'figure'>;
+export type TextPart = VisualOf<'text'>;
 export type CalendarMap = VisualOf<'calendarmap'>;
 
 type Schemas = { -readonly [K in VisualKind]: Kinds[K]['schema'] }[VisualKind];

@@ -238,6 +238,11 @@ export interface CalendarMapAnswer extends Shown {
 export interface TableAnswer extends Shown {
   readonly kind: 'table';
 }
+export interface TextAnswer extends Shown {
+  readonly kind: 'text';
+  /** Of each measure. */
+  readonly values: readonly (number | null)[];
+}
 export interface EmptyAnswer {
   readonly kind: 'empty';
   readonly asked: DayRuns;
@@ -245,7 +250,8 @@ export interface EmptyAnswer {
   readonly acting: readonly Acting[];
 }
 
-export type ShownAnswer = ChartAnswer | CrosstabAnswer | FigureAnswer | CalendarMapAnswer | TableAnswer;
+export type ShownAnswer =
+  ChartAnswer | CrosstabAnswer | FigureAnswer | CalendarMapAnswer | TableAnswer | TextAnswer;
 export type VisualAnswer = ShownAnswer | EmptyAnswer | ElsewhereAnswer | BrokenAnswer;
 
 export function isShown(answer: VisualAnswer | undefined): answer is ShownAnswer {

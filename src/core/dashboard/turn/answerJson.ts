@@ -48,6 +48,7 @@ const bucketsJson = (buckets: Buckets) =>
 const FIGURES: { readonly [K in ShownAnswer['kind']]: (answer: Extract<ShownAnswer, { kind: K }>) => Json } =
   {
     table: () => ({}),
+    text: (answer) => ({ values: answer.values }),
     chart: (answer) => {
       const places = answer.buckets
         ? bucketsJson(answer.buckets)

@@ -53,6 +53,7 @@ const LIGHTS: Lights = {
   calendarmap: (answer, kept) => ({ ...answer, lit: litDays(answer, kept) }),
   figure: null,
   table: null,
+  text: null,
 };
 
 /** An answer with the solid part of its figures; null where there is none. */

@@ -33,7 +33,7 @@ const commonOfCharts = {
   axis: valueAxisSchema.default({ kind: 'zero' }),
 };
 
-export const RESTS = ['others', 'drop'] as const;
+const RESTS = ['others', 'drop'] as const;
 /** What becomes of what lies beyond a limit. */
 export type Rest = (typeof RESTS)[number];
 

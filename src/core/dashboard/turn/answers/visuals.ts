@@ -10,6 +10,7 @@ import { answerCrosstab } from './crosstab';
 import { answerFigure } from './figure';
 import { answerMeasured } from './measured';
 import { answerTable } from './table';
+import { answerText } from './text';
 
 /** `like`: an answer whose groups are to be answered for, whatever the greatest are now. */
 type Answers<V> = (context: ReachContext, visual: V, like?: ShownAnswer) => Promise<VisualAnswer>;
@@ -33,6 +34,7 @@ const VISUAL_ANSWERS: { readonly [K in VisualKind]: Answers<VisualOf<K>> } = {
   crosstab: measured(answerCrosstab),
   calendarmap: measured(answerCalendarMap),
   table: answerTable,
+  text: measured(answerText),
 };
 
 /** Answers a visual; a source that cannot is told by `elsewhere`. */
