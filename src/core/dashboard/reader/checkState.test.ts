@@ -1,16 +1,14 @@
 import { TEST_MODEL } from '../../model/testing';
-import type { Visual } from '../document/document';
+import { emptyDocument, type Visual } from '../document/document';
 import { bar, line, slicer, timeline } from '../document/testing';
-import { documentOf } from '../wiring/testing';
 import { checkState } from './checkState';
 import { DEFAULT_STATE, type ReaderState } from './state';
 
-const DOCUMENT = documentOf(
-  line('sea'),
-  { ...bar('routes'), picks: true } as Visual,
-  timeline('span'),
-  slicer('route'),
-);
+const DOCUMENT = {
+  ...emptyDocument('Test'),
+  visuals: [line('sea'), { ...bar('routes'), picks: true } as Visual],
+  controls: [timeline('span'), slicer('route')],
+};
 const check = (state: Partial<ReaderState>) =>
   checkState(DOCUMENT, TEST_MODEL, { ...DEFAULT_STATE, ...state });
 

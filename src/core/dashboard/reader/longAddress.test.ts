@@ -1,6 +1,6 @@
 import fc from 'fast-check';
+import { emptyDocument } from '../document/document';
 import { slicer } from '../document/testing';
-import { documentOf } from '../wiring/testing';
 import { addressOf, stateFromAddress } from './address';
 import { joinedAddress, LONGEST_QUERY, splitAddress } from './longAddress';
 import { DEFAULT_STATE, readerStateSchema } from './state';
@@ -27,7 +27,7 @@ describe('long addresses', () => {
   });
 
   test('1,200 chosen values go behind the #, and are the same state when it is opened again', () => {
-    const document = documentOf(slicer('route'));
+    const document = { ...emptyDocument('Test'), controls: [slicer('route')] };
     const values = Array.from({ length: 1200 }, (_, i) => `Quay ${i}; “north”`);
     const state = readerStateSchema.parse({ ...DEFAULT_STATE, choices: { route: values } });
     const { query, fragment } = splitAddress(addressOf(document, state));

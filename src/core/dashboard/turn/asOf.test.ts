@@ -6,11 +6,9 @@ import { TEST_MODEL } from '../../model/testing';
 import type { Control } from '../document/document';
 import { line, slicer, timeline } from '../document/testing';
 import { DEFAULT_STATE } from '../reader/state';
-import { traceOf } from '../review/trace';
 import { designOf } from '../wiring/design';
 import { documentOf } from '../wiring/testing';
 import type { PeriodAnswer } from './answer';
-import { settle } from './settle';
 import { cubeShapesFor } from './shapes';
 import { answerTurn } from './turn';
 
@@ -92,17 +90,5 @@ describe('the as-of day', () => {
     const answer = await answerTurn({ design: designOf(document, TEST_MODEL), state, today: 45 }, source);
     expect((answer.controls.span as PeriodAnswer).asked).toEqual([{ start: 10, end: 12 }]);
   });
-
-  test('is a step of the trace, with the rows that it leaves', async () => {
-    const design = designOf(documentOf(line('sea', 'rows'), asof([BOOKED])), TEST_MODEL);
-    const settings = await settle(design, ON_DAY_9, 45, source);
-    const context = { design, settings, source, today: 9, state: ON_DAY_9, realToday: 45 };
-    const trace = (await traceOf(context, 'sea'))!;
-    expect(trace.parts[0]!.steps).toContainEqual({
-      kind: 'filter',
-      words: 'As of 10 Jan 1970: rows with a later day “booked” are not there yet.',
-      rows: 4,
-      days: 4,
-    });
   });
 });
