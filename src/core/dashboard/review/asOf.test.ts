@@ -42,4 +42,5 @@ describe('the as-of day', () => {
       rows: 4,
       days: 4,
     });
+  });
 });

@@ -90,5 +90,4 @@ describe('the as-of day', () => {
     const answer = await answerTurn({ design: designOf(document, TEST_MODEL), state, today: 45 }, source);
     expect((answer.controls.span as PeriodAnswer).asked).toEqual([{ start: 10, end: 12 }]);
   });
-  });
 });
