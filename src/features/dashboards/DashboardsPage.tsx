@@ -36,6 +36,9 @@ interface Stored {
 /** The document's schema, with all kinds of controls and visuals, is fetched when a document is made or read. */
 const documents = () => import('../../core/dashboard/document/document');
 
+/** Files in which data comes. */
+const TABLE_FILE = /\.(?:csv|tsv|txt|xlsx|parquet)$/i;
+
 export function DashboardsPage() {
   const client = useQueryClient();
   const router = useRouter();
@@ -67,7 +70,13 @@ export function DashboardsPage() {
           .catch(() => undefined),
       );
       if (!read.ok) {
-        notice({ text: `${file.name} is not a dashboard: ${read.problems[0]}` });
+        // Tables of data are brought in elsewhere.
+        if (TABLE_FILE.test(file.name))
+          notice({
+            text: `${file.name} looks like a table of data. Dashboards are JSON documents; data comes in on the Datasets page.`,
+            action: { label: 'Go there', run: () => router.push('/datasets') },
+          });
+        else notice({ text: `${file.name} is not a dashboard: ${read.problems[0]}` });
         return;
       }
       await create(read.document);
@@ -146,7 +155,7 @@ function ImportButton({ onFile }: { onFile: (file: File) => void }) {
       <input
         ref={input}
         type="file"
-        accept="application/json,.json"
+        accept="application/json,.json,.csv,.tsv,.txt,.xlsx,.parquet"
         hidden
         aria-label="Dashboard file"
         onChange={(event) => {

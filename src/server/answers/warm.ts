@@ -1,8 +1,9 @@
-/** Makes the cubes that dashboards need ahead of their readers, in the background after a load. */
+/** Makes what readers and designers will ask for ahead of them, in the background after a load. */
 import { designOf } from '../../core/dashboard/wiring/design';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
+import { categoryValues } from '../model/shared';
 import { packedCube } from './cubes';
 
 /** Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet. */
@@ -16,4 +17,6 @@ export async function warmCubes(dataset?: string): Promise<void> {
       if (owner) await packedCube(owner, shape);
     }
   }
+  // The model's page compares the values of all categories.
+  await categoryValues();
 }

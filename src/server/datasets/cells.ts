@@ -1,6 +1,7 @@
 /** Reads the cells of a text file: what a text can mean, and its SQL form. */
 import { Temporal } from 'temporal-polyfill';
 import { checkedDay, isoDay, type Day } from '../../core/calendar/day';
+import { MONTH_NAMES } from '../../core/calendar/names';
 import { TEXT_LENGTH, type DateOrder, type StoredColumn } from './definition';
 
 /** Days outside these (inclusive) are taken for mistakes of typing. */
@@ -16,24 +17,55 @@ const refused = (reason: string): Cell => ({ ok: false, reason });
 const BLANK: Cell = { ok: true, sql: null, day: null };
 
 const YEAR_FIRST = /^(\d{4})-(\d{1,2})-(\d{1,2})$/;
-const YEAR_LAST = /^(\d{1,2})([/.-])(\d{1,2})\2(\d{4})$/;
+const YEAR_LAST = /^(\d{1,2})([/.-])(\d{1,2})\2(\d{4}|\d{2})\.?$/;
+/** With the month's English name, whole or its first three letters: the day stands before it, or after it. */
+const DAY_AND_NAME = /^(\d{1,2})(?:\.|st|nd|rd|th)?[ -]([a-z]{3,9})\.?,?[ -](\d{4}|\d{2})$/i;
+const NAME_AND_DAY = /^([a-z]{3,9})\.? (\d{1,2})(?:st|nd|rd|th)?,? (\d{4}|\d{2})$/i;
+
+/** Years of two digits up to this one are of this century, later ones of the last. */
+const LAST_SHORT_YEAR = 68;
+
+function yearOf(text: string): number {
+  const year = Number(text);
+  return text.length === 4 ? year : year + (year <= LAST_SHORT_YEAR ? 2000 : 1900);
+}
+
+/** Number of a month by its name; undefined for other words. */
+function monthOf(name: string): number | undefined {
+  const typed = name.toLowerCase();
+  const at = MONTH_NAMES.findIndex((month) => {
+    const known = month.toLowerCase();
+    return typed === known || typed === known.slice(0, 3) || (typed === 'sept' && known === 'september');
+  });
+  return at < 0 ? undefined : at + 1;
+}
+
+/** Year, month and day as they stand in a text of an order; undefined where it has another shape. */
+function datePartsOf(text: string, order: DateOrder): readonly [number, number, number] | undefined {
+  if (order === 'iso') {
+    const match = YEAR_FIRST.exec(text);
+    return match ? [Number(match[1]), Number(match[2]), Number(match[3])] : undefined;
+  }
+  const numeric = YEAR_LAST.exec(text);
+  if (numeric) {
+    const [first, second] = [Number(numeric[1]), Number(numeric[3])];
+    return order === 'dmy' ? [yearOf(numeric[4]!), second, first] : [yearOf(numeric[4]!), first, second];
+  }
+  const named = (order === 'dmy' ? DAY_AND_NAME : NAME_AND_DAY).exec(text);
+  if (!named) return undefined;
+  const [dayOfMonth, name] = order === 'dmy' ? [named[1]!, named[2]!] : [named[2]!, named[1]!];
+  const month = monthOf(name);
+  return month === undefined ? undefined : [yearOf(named[3]!), month, Number(dayOfMonth)];
+}
 
 /** Whether a text has the shape of a date in this order, day there or not. */
-export function looksLikeDate(text: string, order: DateOrder): boolean {
-  return (order === 'iso' ? YEAR_FIRST : YEAR_LAST).test(text);
-}
+export const looksLikeDate = (text: string, order: DateOrder): boolean =>
+  datePartsOf(text, order) !== undefined;
 
 /** The day that a text stands for when read in this order; undefined if there is none. */
 export function readDate(text: string, order: DateOrder): Day | undefined {
-  if (order === 'iso') {
-    const match = YEAR_FIRST.exec(text);
-    return match ? checkedDay(Number(match[1]), Number(match[2]), Number(match[3])) : undefined;
-  }
-  const match = YEAR_LAST.exec(text);
-  if (!match) return undefined;
-  const [first, second] = [Number(match[1]), Number(match[3])];
-  const [dayOfMonth, month] = order === 'dmy' ? [first, second] : [second, first];
-  return checkedDay(Number(match[4]), month, dayOfMonth);
+  const parts = datePartsOf(text, order);
+  return parts && checkedDay(...parts);
 }
 
 function readDayCell(text: string, order: DateOrder): Cell {

@@ -1,11 +1,14 @@
-import { existsSync } from 'node:fs';
+import { existsSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
 import { datasetLoad } from '../database/schema';
 import { loadText, withDatabase } from '../testing';
 import { editDataset } from './edit';
-import { datasetLock } from './load';
+import { datasetLock, loadFile } from './load';
+import { planFromProfile } from './plan';
+import { profileFile } from './profile';
 import { recoverLoads } from './recover';
 import { findDataset, loadsOf, refusalsOf, removeDataset, summaryOf } from './repository';
 import { findUpload, newUpload, removeUpload } from './uploads';
@@ -29,6 +32,17 @@ const factTables = async () =>
       "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name LIKE 'fact\\_%'",
     )
   ).map((row) => row.name);
+
+/** Loads a text by the plan that fits another one. */
+async function loadAs(planned: string, loaded: string, name: string, options: { into?: string } = {}) {
+  const files = [planned, loaded].map((content, i) => {
+    const file = path.join(at.folder, `${name}${i}.csv`);
+    writeFileSync(file, content);
+    return file;
+  });
+  const plan = planFromProfile(name, await profileFile(files[0]!), { mode: 'replace' });
+  return loadFile(files[1]!, plan, { source: `${name}.csv`, ...options });
+}
 
 /** Rows enough that a load can be stopped in the middle. */
 const many = (count: number, seats = 1) =>
@@ -130,6 +144,22 @@ describe('loads', () => {
     },
     60_000,
   );
+
+  test('a load of which every row is refused says where, makes no dataset and keeps the old rows', async () => {
+    const plan = await loadText(at.folder, 'Wrong', FIRST);
+    expect(plan.loaded).toBe(3);
+    const swapped = text(['Veldry,2026-01-01,2,10.50', 'Tamsel,2026-01-02,3,20.25']);
+    const tables = (await factTables()).length;
+    const refusal = {
+      code: 'all-refused',
+      message: expect.stringMatching(/^All 2 rows were refused, .* line 2, “day”: Not a date \(“Veldry”\)/),
+    };
+    await expect(loadAs(FIRST, swapped, 'Wrong', { into: 'wrong' })).rejects.toMatchObject(refusal);
+    expect(await rowsIn('wrong')).toBe(3);
+    await expect(loadAs(FIRST, swapped, 'Nobody')).rejects.toMatchObject(refusal);
+    await expect(findDataset('nobody')).rejects.toMatchObject({ status: 404 });
+    expect(await factTables()).toHaveLength(tables);
+  });
 
   test('a new dataset whose load is stopped is not there afterwards', async () => {
     const stop = new AbortController();

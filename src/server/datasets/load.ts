@@ -167,6 +167,7 @@ async function loadInto(
         ? await copyRows(connection, owned, table, definition)
         : null;
     const outcome = await streamRows(connection, file, { table, plan, definition, columnOrder }, options);
+    refuseNothing(outcome);
     const coverage = mergeCoverage(before?.coverage, outcome.coverage);
     const total = (before?.rows ?? 0) + outcome.loaded;
     const changes = await changesOf(connection, owned, known, { table, definition });
@@ -188,6 +189,22 @@ async function loadInto(
   }
   await tidyUp(owned);
   return result;
+}
+
+/** A load of which every row is refused changes nothing: it says where the first ones went wrong. */
+function refuseNothing({ loaded, refused, refusals }: StreamOutcome) {
+  const [first] = refusals;
+  if (loaded > 0 || refused === 0 || !first) return;
+  const rows =
+    refused === 1 ? 'The only row was refused' : `All ${refused.toLocaleString('en')} rows were refused`;
+  const where = `line ${first.line}${first.column === '' ? '' : `, “${first.column}”`}`;
+  const value = first.value === '' ? '' : ` (“${first.value}”)`;
+  throw new Problem(
+    'all-refused',
+    `${rows}, so nothing was changed. The first at ${where}: ${first.reason}${value}. Look at how its columns are read.`,
+    400,
+    refusals.slice(0, 20),
+  );
 }
 
 /**

@@ -92,6 +92,30 @@ describe('profile', () => {
     ]);
   });
 
+  test('finds dates with names of months and with years of two digits', async () => {
+    expect(await columnsOf('d\n9 Mar 2025\n10-Apr-2025\n')).toMatchObject([
+      { type: 'day', dateOrder: 'dmy', ambiguousDates: false },
+    ]);
+    expect(await columnsOf('d\nMar 9, 2025\nApril 10, 2025\n')).toMatchObject([
+      { type: 'day', dateOrder: 'mdy', ambiguousDates: false },
+    ]);
+    expect(await columnsOf('d\n25/06/25\n03/04/25\n')).toMatchObject([
+      { type: 'day', dateOrder: 'dmy', ambiguousDates: false },
+    ]);
+    expect(await columnsOf('d\nMarch hare\nMay fly\n')).toMatchObject([{ type: 'text' }]);
+  });
+
+  test('a header that ends otherwise than the rows, or is very long, is a header all the same', async () => {
+    expect(await columnsOf('day,seats\r\n2025-01-01,4\n2025-01-02,5\n')).toMatchObject([
+      { name: 'day', type: 'day' },
+      { name: 'seats', type: 'whole' },
+    ]);
+    const names = Array.from({ length: 3000 }, (_, i) => `a column with quite a long name of its own ${i}`);
+    const columns = await columnsOf(`${names.join(',')}\n${names.map((_, i) => i).join(',')}\n`);
+    expect(columns).toHaveLength(3000);
+    expect(columns[2999]).toMatchObject({ name: names[2999], type: 'whole' });
+  });
+
   test('reads decimal commas', async () => {
     expect(await columnsOf('d;n\n2025-01-01;1.234,50\n2025-01-02;7,25\n')).toMatchObject([
       {},

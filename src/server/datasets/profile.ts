@@ -85,7 +85,12 @@ class ColumnTally {
   private weigh(text: string, times: number) {
     const first = text.charCodeAt(0);
     const mayBeNumber = (first >= 48 && first <= 57) || first === 43 || first === 45;
-    if (!mayBeNumber) return;
+    if (!mayBeNumber) {
+      // A date may begin with the name of its month.
+      if (text.length <= 24 && looksLikeDate(text, 'mdy') && readDate(text, 'mdy') !== undefined)
+        this.days.mdy += times;
+      return;
+    }
     for (const order of DATE_ORDERS) {
       if (looksLikeDate(text, order) && readDate(text, order) !== undefined) this.days[order] += times;
       else if (text.length > 10 && readTimestamp(text, order)) this.stamps[order] += times;

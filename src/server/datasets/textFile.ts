@@ -20,12 +20,18 @@ const CHUNK_BYTES = 64 * 1024;
 /** A row longer than this (in UTF-16 code units) has a quotation mark that was never closed. */
 const LONGEST_ROW = 8 * 1024 * 1024;
 
-/** The beginning of a file. */
+/** Names of columns longer than this together are no header. */
+const LONGEST_HEADER = 4 * 1024 * 1024;
+
+/** The beginning of a file: so much of it that its first line is whole. */
 async function firstText(path: string): Promise<string> {
   const file = await open(path);
   try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(CHUNK_BYTES), 0);
-    return buffer.toString('utf8', 0, bytesRead).replace(/^\ufeff/, '');
+    for (let size = CHUNK_BYTES; ; size *= 4) {
+      const { buffer, bytesRead } = await file.read(Buffer.alloc(size), 0, size, 0);
+      const text = buffer.toString('utf8', 0, bytesRead).replace(/^\ufeff/, '');
+      if (bytesRead < size || size >= LONGEST_HEADER || /[\r\n]/.test(text)) return text;
+    }
   } finally {
     await file.close();
   }
@@ -51,7 +57,13 @@ export async function readHeader(
 const SAMPLE_ROWS = 50;
 
 function sampleRows(text: string, delimiter: Delimiter): string[][] {
-  return Papa.parse<string[]>(text, { preview: SAMPLE_ROWS, delimiter }).data;
+  // The header may end otherwise than the rows, so that the parser must not guess from it.
+  const { data } = Papa.parse<string[]>(text, {
+    preview: SAMPLE_ROWS,
+    delimiter,
+    newline: lineBreakIn(text),
+  });
+  return data.map((row) => row.map((cell, i) => (i === row.length - 1 ? cell.replace(/\r$/, '') : cell)));
 }
 
 /** The delimiter that cuts most of the first rows into as many cells as the header, and into the most cells. */
@@ -108,10 +120,9 @@ export async function readRows(
 }
 
 /** Lines end with a line feed, with or without a carriage return before it; in very old files with that alone. */
-async function lineBreakOf(path: string): Promise<'\n' | '\r'> {
-  const text = await firstText(path);
-  return text.includes('\n') || !text.includes('\r') ? '\n' : '\r';
-}
+const lineBreakIn = (text: string): '\n' | '\r' =>
+  text.includes('\n') || !text.includes('\r') ? '\n' : '\r';
+const lineBreakOf = async (path: string) => lineBreakIn(await firstText(path));
 
 /** Turns parsed rows into batches: leaves out the header and blank lines, and knows on which line a row begins. */
 class LineCounter {

@@ -1,6 +1,7 @@
 /** Shared dimensions as they are stored, and suggestions for new ones. */
 import { asc, eq } from 'drizzle-orm';
 import { z } from 'zod';
+import { once } from '../once';
 import { SourceProblem } from '../../core/cube/query';
 import { sharedDimensionSchema, type SharedDimension } from '../../core/model/model';
 import { suggestShared, type ColumnValues, type SharedSuggestion } from '../../core/model/sharing';
@@ -103,13 +104,29 @@ export async function valuesOf(stored: StoredDataset, column: string): Promise<s
   return rows.map((row) => row.value);
 }
 
+/** Columns whose values are kept; those asked for longest ago go first. */
+const KEPT_COLUMNS = 500;
+
+/** The values of a category column; those of one load are read once. */
+async function keptValuesOf(stored: StoredDataset, column: string): Promise<string[]> {
+  if (stored.origin?.mode === 'live') return valuesOf(stored, column);
+  const kept = once('category values', () => new Map<string, Promise<string[]>>());
+  const key = JSON.stringify([stored.id, stored.currentLoad, column]);
+  const known = kept.get(key) ?? valuesOf(stored, column);
+  kept.delete(key);
+  kept.set(key, known);
+  known.catch(() => kept.delete(key));
+  if (kept.size > KEPT_COLUMNS) kept.delete(kept.keys().next().value!);
+  return known;
+}
+
 /** Every category column with its values. */
 export async function categoryValues(): Promise<ColumnValues[]> {
   const columns: ColumnValues[] = [];
   for (const stored of await loadedDatasets()) {
     for (const { key: column, name } of stored.definition.columns.filter((entry) => entry.category)) {
       try {
-        columns.push({ dataset: stored.key, column, name, values: await valuesOf(stored, column) });
+        columns.push({ dataset: stored.key, column, name, values: await keptValuesOf(stored, column) });
       } catch (error) {
         // A live dataset that does not answer now has no values to compare.
         if (!(error instanceof SourceProblem)) throw error;
