@@ -217,3 +217,30 @@ describe('a text', () => {
     expect(region().querySelector('strong, a')).toBeNull();
   });
 });
+
+describe('the brackets of a chart', () => {
+  // Forty days from 11 January 1970 on, by day: 40 buckets.
+  const handle = (side: string) =>
+    screen.getByRole('slider', { name: `${side} of the window, moves Timeline` });
+
+  test('move the control that decides there, by keys and by dragging', async () => {
+    const dashboard = await shown(documentOf(line('sea'), timeline('span', '1970-01-20/1970-02-10')), 'sea');
+    fireEvent.keyDown(handle('Start'), { key: 'ArrowRight' });
+    expect(dashboard.held.state.periods.span).toBe('1970-01-21/1970-02-10');
+    await dashboard.answer();
+    const at = { clientX: 300, clientY: 40, button: 0, pointerId: 1, bubbles: true };
+    fireEvent.pointerDown(handle('End'), at);
+    fireEvent.pointerMove(handle('End'), { ...at, clientX: 200 });
+    expect(dashboard.held.state.periods.span).toBe('1970-01-21/1970-02-10');
+    fireEvent.pointerUp(handle('End'), { ...at, clientX: 200 });
+    const [first, last] = dashboard.held.state.periods.span!.split('/');
+    expect(first).toBe('1970-01-21');
+    expect(last! < '1970-02-10' && last! >= '1970-01-21').toBe(true);
+  });
+
+  test('are not there where no control decides', async () => {
+    const own = { ...line('sea'), ownPeriod: { phrase: '1970-02', mode: 'replace', anchor: null } } as Visual;
+    await shown(documentOf(own, timeline('span')), 'sea');
+    expect(screen.queryAllByRole('slider')).toEqual([]);
+  });
+});

@@ -16,6 +16,7 @@ import { ColumnMarks } from './ColumnMarks';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lookOf } from './looks';
 import { useLagging } from './useLagging';
+import { WindowHandles } from './WindowHandles';
 import { usePointing } from './usePointing';
 
 export interface ColumnChartProps {
@@ -77,6 +78,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
           ...pointing.handlers,
         }}
       />
+      {answer.buckets && frame && <WindowHandles answer={answer} start={layout.start} slot={layout.slot} />}
     </div>
   );
 });

@@ -16,6 +16,7 @@ const schema = z.object({
 
 export const calendar = controlKind(schema)({
   ...timeEntry,
+  movable: ({ picks }) => ({ start: picks === 'range', end: picks === 'range' }),
   part: {
     name: 'Calendar',
     hint: 'days, month by month',

@@ -76,6 +76,8 @@ export interface ControlEntry<S extends z.ZodObject = z.ZodObject, F extends Hel
   fresh(ground: FreshGround): Fresh<S> | undefined;
   /** The unit by which readers move it, where it has one. */
   step?(control: z.infer<S>): Unit;
+  /** Of a time control: which ends of its window readers can move to any day. */
+  movable?(control: z.infer<S>): { readonly start: boolean; readonly end: boolean };
   /** The measure that it draws, or orders its values by. */
   measure?(control: z.infer<S>): MeasureRef | null;
   /** Columns of a dataset of whose numbers it offers the least and the greatest. */

@@ -7,6 +7,7 @@ const schema = z.object({ ...commonOfTime, kind: z.literal('phrase') });
 
 export const phrase = controlKind(schema)({
   ...timeEntry,
+  movable: () => ({ start: true, end: true }),
   part: {
     name: 'Phrase box',
     hint: 'any period, typed',

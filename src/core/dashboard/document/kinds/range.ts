@@ -15,6 +15,7 @@ const schema = z.object({
 
 export const range = controlKind(schema)({
   ...timeEntry,
+  movable: ({ fixedEnd }) => ({ start: fixedEnd !== 'start', end: fixedEnd !== 'end' }),
   part: {
     name: 'Range slider',
     hint: 'two brackets, play',

@@ -16,6 +16,7 @@ const schema = z.object({
 
 export const timeline = controlKind(schema)({
   ...timeEntry,
+  movable: () => ({ start: true, end: true }),
   part: {
     name: 'Timeline',
     hint: 'tiles of the almanac',
