@@ -12,7 +12,7 @@ import { periodWords, type Period } from './usePeriod';
 const ClearButton = memo(function ClearButton({ id, disabled }: { id: string; disabled: boolean }) {
   const { held } = useWorkspace();
   return (
-    <Button onClick={() => held.clear(id)} disabled={disabled} sx={{ minWidth: 0, py: 0 }}>
+    <Button onClick={() => held.clear(id)} disabled={disabled} sx={{ minWidth: 0, py: 0, flex: 'none' }}>
       Clear
     </Button>
   );
@@ -67,7 +67,7 @@ export function WideHead({
         </>
       )}
       <span style={{ flex: 1 }} />
-      {children}
+      <span style={{ flex: 'none' }}>{children}</span>
       <ClearButton id={period.control.id} disabled={period.isEverything} />
     </div>
   );

@@ -33,6 +33,9 @@ interface TileMarkProps {
 
 export const STATE_NAMES: Record<TileState, string> = { full: 'data', part: 'data in part', none: 'no data' };
 
+/** From this share on a label in the middle of a tile stands on its solid part. */
+const MOSTLY = 0.68;
+
 /** One tile: solid for data, hatched for none; of a tile in part as much is solid as has data. */
 export const TileMark = memo(function TileMark({
   x,
@@ -48,7 +51,10 @@ export const TileMark = memo(function TileMark({
   disabled,
 }: TileMarkProps) {
   const solid = inside ? role.time : role.timeSoft;
-  const text = inside && state !== 'none' ? role.surface : role.ink;
+  // The label stands in the middle: on what is solid, or on the hatch, where it has an edge of its own.
+  const isOnSolid = state === 'full' || share > MOSTLY;
+  const hasEdge = state === 'part' && !isOnSolid;
+  const text = inside && isOnSolid ? role.surface : role.ink;
   return (
     <g
       role="button"
@@ -73,9 +79,9 @@ export const TileMark = memo(function TileMark({
           y={y + height / 2 + 4}
           textAnchor="middle"
           fontSize="11"
-          fill={state === 'part' ? role.ink : text}
-          stroke={state === 'part' ? role.surface : 'none'}
-          strokeWidth={state === 'part' ? 3 : 0}
+          fill={text}
+          stroke={hasEdge ? role.surface : 'none'}
+          strokeWidth={hasEdge ? 3 : 0}
           paintOrder="stroke"
           pointerEvents="none"
         >

@@ -38,6 +38,9 @@ const OPTIONS = {
   disableParsingRawHTML: true,
   forceBlock: true,
   overrides: {
+    ...Object.fromEntries(
+      ['p', 'ul', 'ol', 'h1', 'h2', 'h3'].map((tag) => [tag, { props: { style: { margin: '0 0 6px' } } }]),
+    ),
     a: { props: { target: '_blank', rel: 'noreferrer noopener' } },
     // Pictures would ask other servers.
     img: { component: ({ alt }: { alt?: string }) => <em>{alt}</em> },
