@@ -4,35 +4,14 @@ import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashbo
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { newPart } from '../../core/dashboard/document/parts';
 import { bar, line, slicer, timeline } from '../../core/dashboard/document/testing';
-import { titleOf } from '../../core/dashboard/document/title';
 import type { ControlAnswer } from '../../core/dashboard/turn/answer';
 import { documentOf } from '../../core/dashboard/wiring/testing';
 import { withNewItem } from '../../core/dashboard/wiring/wires';
 import { TEST_MODEL } from '../../core/model/testing';
-import { openDashboard, showIn, type OpenDashboard } from '../workspace/testing';
-import { useDocument } from '../workspace/workspace';
-import { ControlBody } from './ControlBody';
+import { type OpenDashboard } from '../workspace/testing';
+import { fresh, shown } from './testing';
 
 const KINDS = Object.keys(CONTROL_KINDS) as ControlKind[];
-
-function Shown({ id }: { id: string }) {
-  const control = useDocument().controls.find((entry) => entry.id === id);
-  return control ? <ControlBody control={control} /> : null;
-}
-
-async function shown(document: DashboardDocument, id: string): Promise<OpenDashboard> {
-  const dashboard = await openDashboard(document);
-  showIn(dashboard, <Shown id={id} />);
-  return dashboard;
-}
-
-/** A dashboard with a line and a control of a kind, as it is when it was just added. */
-async function fresh(kind: ControlKind, change: object = {}) {
-  const base = documentOf(line('sea'));
-  const part = { ...newPart(base, TEST_MODEL, kind)!, ...change } as Control;
-  const dashboard = await shown(withNewItem(base, TEST_MODEL, part), part.id);
-  return { dashboard, id: part.id, title: titleOf(part, TEST_MODEL) };
-}
 
 /** Puts another answer in the place of a control's own. */
 const answerWith = ({ answers }: OpenDashboard, id: string, answer: ControlAnswer) =>
@@ -106,11 +85,7 @@ describe('a slicer of many values', () => {
     seats: 1,
     cents: 1,
   }));
-  async function manyShown() {
-    const dashboard = await openDashboard(documentOf(line('sea'), slicer('routes')), many);
-    showIn(dashboard, <Shown id="routes" />);
-    return dashboard;
-  }
+  const manyShown = () => shown(documentOf(line('sea'), slicer('routes')), 'routes', many);
   const group = () => screen.getByRole('group', { name: 'Values of route' });
   const stops = () =>
     within(group())
@@ -411,9 +386,7 @@ describe('a timeline', () => {
   }));
   async function timelineOf(change: object = {}, rows = long) {
     const control = { ...timeline('span'), level: 'day', title: 'Days', ...change } as Control;
-    const dashboard = await openDashboard(documentOf(line('sea'), control), rows);
-    showIn(dashboard, <Shown id="span" />);
-    return dashboard;
+    return shown(documentOf(line('sea'), control), 'span', rows);
   }
   const ribbon = () => screen.getByRole('group', { name: /^Days, .* level$/ });
   const tiles = () => within(ribbon()).getAllByRole('button', { name: /, (no )?data( on .*)?$/ });

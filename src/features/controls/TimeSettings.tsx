@@ -2,13 +2,16 @@
 /** The settings that all time controls share: what readers begin with, anchor, hold, reveal. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { shiftMonths } from '../../core/calendar/units';
 import type { TimeControl } from '../../core/dashboard/document/document';
 import { parsePhrase } from '../../core/period/parse';
 import { staysFixed } from '../../core/period/phrase';
+import { closedEnds } from '../../core/period/ends';
 import { resolveText } from '../../core/period/resolve';
 import { PhraseField } from '../ui/PhraseField';
 import { resolvedWords } from '../../core/period/resolvedWords';
+import { EndsEditor } from './EndsEditor';
 import { HoldSetting, RevealSetting } from './RevealSetting';
 import { AnchorSetting } from '../ui/AnchorSetting';
 import { ChoiceSetting, SwitchSetting } from '../ui/fields';
@@ -23,13 +26,15 @@ export function TimeSettings({
 }) {
   const { held } = useWorkspace();
   const document = useDocument();
+  const [isSettingEnds, setSettingEnds] = useState(false);
   const answer = useControlAnswer(control.id);
   if (answer?.kind !== 'period') return <RevealSetting control={control} change={change} />;
   const { context } = answer;
   const inAMonth = { ...context, today: shiftMonths(context.today, 1), asOf: null };
   const parsed = parsePhrase(control.default);
   const isFixed = parsed.ok && staysFixed(parsed.phrase);
-  const today = resolvedWords(resolveText(control.default, context), context.rule);
+  const defaultDays = resolveText(control.default, context);
+  const today = resolvedWords(defaultDays, context.rule);
   const later = resolvedWords(resolveText(control.default, inAMonth), context.rule);
   return (
     <>
@@ -39,6 +44,17 @@ export function TimeSettings({
         context={context}
         onCommit={(text) => change({ default: text })}
       />
+      <Button onClick={() => setSettingEnds(!isSettingEnds)} aria-expanded={isSettingEnds} sx={{ py: 0 }}>
+        {isSettingEnds ? 'Close the ends' : 'Set each end by itself'}
+      </Button>
+      {isSettingEnds && (
+        <EndsEditor
+          text={control.default}
+          rule={context.rule}
+          days={closedEnds(defaultDays.ok ? defaultDays.runs : [], context.data, context.today)}
+          onChange={(text) => change({ default: text })}
+        />
+      )}
       <Typography variant="body2" color="textSecondary">
         Opened today, readers see {today}; in a month {later === today ? 'the same' : later}.
       </Typography>

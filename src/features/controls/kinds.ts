@@ -6,6 +6,7 @@ import { CalendarControl } from './calendar/CalendarControl';
 import { CalendarSettings } from './calendar/CalendarSettings';
 import { ConditionsControl } from './condition/ConditionsControl';
 import { ConditionSettings } from './condition/ConditionSettings';
+import { EndsControl } from './ends/EndsControl';
 import { LookBackControl } from './lookback/LookBackControl';
 import { LookBackSettings } from './lookback/LookBackSettings';
 import { NumberRangeControl } from './numbers/NumberRangeControl';
@@ -29,6 +30,7 @@ export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
   calendar: timeView('M2 4H16V15H2ZM2 8H16M6 2V5M12 2V5', CalendarControl, CalendarSettings),
   periods: timeView('M2 4H4M7 4H16M2 8.5H4M7 8.5H16M2 13H4M7 13H16', PeriodListControl, PeriodListSettings),
   lookback: timeView('M16 8.5H4M8 4L3 8.5L8 13', LookBackControl, LookBackSettings),
+  ends: timeView('M5 3H2V14H5M13 3H16V14H13M6 8.5H8M10 8.5H12', EndsControl),
   phrase: timeView('M5 3H2V14H5M13 3H16V14H13M6 11H12', PhraseBoxControl),
   tree: timeView('M3 3V13H8M3 8H8M10 8H16M10 13H16M6 3H14', DateTreeControl, DateTreeSettings),
   slicer: {

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { asof } from './kinds/asof';
 import { calendar } from './kinds/calendar';
 import { condition } from './kinds/condition';
+import { ends } from './kinds/ends';
 import type { Acts, ControlEntry, HeldForm } from './kinds/entry';
 import { lookback } from './kinds/lookback';
 import { numbers } from './kinds/numbers';
@@ -21,6 +22,7 @@ export const CONTROL_KINDS = {
   periods,
   lookback,
   phrase,
+  ends,
   tree,
   slicer,
   condition,

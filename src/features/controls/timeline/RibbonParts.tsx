@@ -63,6 +63,7 @@ export const TileMark = memo(function TileMark({
       aria-pressed={inside}
       style={{ cursor: disabled ? 'not-allowed' : 'pointer' }}
     >
+      <title>{name}</title>
       <rect
         x={x}
         y={y}

@@ -114,7 +114,7 @@ function ControlEditor({
       anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       slotProps={{ paper: { role: 'dialog', 'aria-label': title } }}
     >
-      <Box sx={{ p: 1.5, width: place && place.w > 12 ? 720 : 340, maxWidth: '94vw' }}>
+      <Box sx={{ p: 1.5, width: place && place.w > 12 ? 720 : 400, maxWidth: '94vw' }}>
         <Box sx={{ height: Math.max(120, Math.min(360, (place?.h ?? 6) * 30)) }}>
           <ControlBody control={control} />
         </Box>

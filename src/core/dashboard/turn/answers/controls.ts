@@ -27,6 +27,7 @@ const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = 
   periods: overFewStretches,
   lookback: overFewStretches,
   phrase: overFewStretches,
+  ends: overFewStretches,
   tree: overFewStretches,
   slicer: answerSlicer,
   condition: ({ settings }, control) => {

@@ -1,0 +1,24 @@
+/** From–to: each end fixed, rolling, or tied to the other one by a length. */
+import { z } from 'zod';
+import { controlKind } from './entry';
+import { commonOfTime, timeEntry, TIME_DEFAULTS } from './time';
+
+const schema = z.object({ ...commonOfTime, kind: z.literal('ends') });
+
+export const ends = controlKind(schema)({
+  ...timeEntry,
+  movable: () => ({ start: true, end: true }),
+  part: {
+    name: 'From–to',
+    hint: 'each end by itself',
+    group: 'Time controls',
+    size: { w: 9, h: 7 },
+    least: { w: 6, h: 5 },
+  },
+  title: () => 'From–to',
+  fresh: () => ({
+    ...TIME_DEFAULTS,
+    kind: 'ends',
+    default: 'from start of this month to latest so far',
+  }),
+});

@@ -1,0 +1,59 @@
+'use client';
+/** From–to: the reader sets each end; its days stand beside, now and in a month. */
+import Button from '@mui/material/Button';
+import { shiftMonths } from '../../../core/calendar/units';
+import type { ControlOf } from '../../../core/dashboard/document/controls';
+import { heldByReader } from '../../../core/dashboard/reader/held';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import { closedEnds, endsOf } from '../../../core/period/ends';
+import { resolveText } from '../../../core/period/resolve';
+import { resolvedWords } from '../../../core/period/resolvedWords';
+import { phraseStyle, quietStyle, role } from '../../../theme/roles';
+import { useHeld, useWorkspace } from '../../workspace/workspace';
+import { EndsEditor } from '../EndsEditor';
+import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
+import { usePeriod } from '../usePeriod';
+
+export function EndsControl({ control, answer }: { control: ControlOf<'ends'>; answer: PeriodAnswer }) {
+  const { held } = useWorkspace();
+  const period = usePeriod(control, answer);
+  const isDefault = useHeld(({ state }) => heldByReader(control, state) === undefined);
+  const { context, covered } = answer;
+  const inAMonth = { ...context, today: shiftMonths(context.today, 1), asOf: null };
+  const later = resolvedWords(resolveText(period.text, inAMonth), context.rule);
+  const days = closedEnds(period.asked, covered, context.today);
+  const isKnown = endsOf(period.text, context.rule) !== undefined;
+  return (
+    <div
+      style={{
+        display: 'flex',
+        flexDirection: 'column',
+        height: '100%',
+        gap: 6,
+        minHeight: 0,
+        overflowY: 'auto',
+      }}
+    >
+      <NarrowHead period={period} />
+      <PeriodProblem period={period} />
+      {!isKnown && <span style={{ ...phraseStyle, color: role.time }}>{period.text}</span>}
+      <div style={{ paddingTop: 6 }}>
+        <EndsEditor
+          text={period.text}
+          rule={context.rule}
+          days={days}
+          onChange={(text) => period.set(text)}
+        />
+      </div>
+      <div style={{ ...quietStyle, display: 'flex', alignItems: 'baseline', gap: 8, flexWrap: 'wrap' }}>
+        in a month: {later}
+        {!isDefault && (
+          <Button onClick={() => held.restore(control.id)} sx={{ minWidth: 0, py: 0 }}>
+            Back to its default
+          </Button>
+        )}
+      </div>
+      <HeldChanges id={control.id} />
+    </div>
+  );
+}
