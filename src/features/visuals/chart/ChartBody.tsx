@@ -14,6 +14,7 @@ import type { VisualBodyProps } from '../view';
 import { ColumnChart } from './ColumnChart';
 import { lookOf } from './looks';
 import { LyingBars } from './LyingBars';
+import { WindowHandles } from './WindowHandles';
 
 export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, ChartAnswer>) {
   const { model, held } = useWorkspace();
@@ -58,6 +59,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
       rule={rule}
       title={title}
       picking={picking}
+      Handles={WindowHandles}
       {...(finer ? { onDrill: drill } : {})}
     />
   );

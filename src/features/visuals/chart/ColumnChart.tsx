@@ -1,6 +1,6 @@
 'use client';
 /** Series along time, or along a dimension from left to right: lines, areas, standing bars, stacks. */
-import { memo, useId } from 'react';
+import { memo, useId, type ComponentType } from 'react';
 import { unitCountWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import type { Chart } from '../../../core/dashboard/document/visuals';
@@ -16,8 +16,8 @@ import { ColumnMarks } from './ColumnMarks';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lookOf } from './looks';
 import { useLagging } from './useLagging';
-import { WindowHandles } from './WindowHandles';
 import { usePointing } from './usePointing';
+import type { HandlesProps } from './WindowHandles';
 
 export interface ColumnChartProps {
   readonly visual: Chart;
@@ -29,10 +29,12 @@ export interface ColumnChartProps {
   readonly onDrill?: (bucket: number) => void;
   /** Choosing places along the chart, where readers can. */
   readonly picking?: Picking | undefined;
+  /** What moves the ends of the window, on charts over time in a dashboard. */
+  readonly Handles?: ComponentType<HandlesProps>;
 }
 
 export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
-  const { visual, answer, measures, rule, onDrill, picking } = props;
+  const { visual, answer, measures, rule, onDrill, picking, Handles } = props;
   const { width, height, onResize } = useChartSize();
   const hatch = useId();
   const series = drawnSeries(visual, answer, measures);
@@ -78,7 +80,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
           ...pointing.handlers,
         }}
       />
-      {answer.buckets && frame && <WindowHandles answer={answer} start={layout.start} slot={layout.slot} />}
+      {Handles && answer.buckets && frame && <Handles answer={answer} start={layout.start} slot={layout.slot} />}
     </div>
   );
 });

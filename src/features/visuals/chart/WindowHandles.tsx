@@ -11,7 +11,7 @@ import { useAnswers, useDocument, useWorkspace } from '../../workspace/workspace
 /** Room to grab, in pixels to either side of a bracket. */
 const GRAB = 9;
 
-interface HandlesProps {
+export interface HandlesProps {
   readonly answer: ChartAnswer;
   /** Where the first bucket begins, and the pixels of each. */
   readonly start: number;
