@@ -80,7 +80,9 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
           ...pointing.handlers,
         }}
       />
-      {Handles && answer.buckets && frame && <Handles answer={answer} start={layout.start} slot={layout.slot} />}
+      {Handles && answer.buckets && frame && (
+        <Handles answer={answer} start={layout.start} slot={layout.slot} />
+      )}
     </div>
   );
 });
