@@ -108,6 +108,7 @@ function EndRow({
       aria-label={name}
       style={{ display: 'flex', flexWrap: 'wrap', gap: 6, alignItems: 'center' }}
     >
+      <span style={{ width: 34 }}>{name}</span>
       <Pick
         label={name}
         value={kindOf(end)}
@@ -228,9 +229,9 @@ function Pick({
     <TextField
       select
       size="small"
-      label={label}
       value={value}
       sx={{ width }}
+      slotProps={{ select: { 'aria-label': label } }}
       onChange={(event) => onChange(event.target.value)}
     >
       {options.map((option) => (
@@ -242,7 +243,7 @@ function Pick({
   );
 }
 
-/** A whole number, taken as soon as it is one. */
+/** A whole number, taken as soon as it is one; of its label what follows the comma is seen. */
 function Count({
   label,
   value,
@@ -259,7 +260,7 @@ function Count({
   return (
     <TextField
       size="small"
-      label={label}
+      label={label.replace(/^.*, /, '')}
       value={draft ?? String(value)}
       error={draft !== null && !fits(draft)}
       sx={{ width: 84 }}
@@ -276,7 +277,7 @@ function Count({
         setDraft(null);
         onChange(value + by);
       }}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'numeric' } }}
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'numeric', 'aria-label': label } }}
     />
   );
 }

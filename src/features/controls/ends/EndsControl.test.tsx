@@ -16,14 +16,15 @@ const field = (name: string) => screen.getByLabelText<HTMLInputElement>(name);
 describe('From–to', () => {
   test('begins with its default, told by its two ends', async () => {
     await ends();
-    expect(screen.getByRole('combobox', { name: 'From' }).textContent).toBe('Start or end of a unit');
-    expect(screen.getByRole('combobox', { name: 'From, which' }).textContent).toBe('this');
+    expect(screen.getByRole('combobox', { name: 'From' }).textContent).toBe('So long, up to the end');
+    expect(field('From, how many').value).toBe('1');
+    expect(screen.getByRole('combobox', { name: 'From, unit' }).textContent).toBe('month');
     expect(screen.getByRole('combobox', { name: 'To' }).textContent).toBe('Latest day with data so far');
     expect(screen.queryByRole('button', { name: 'Back to its default' })).toBeNull();
   });
 
   test('sets one end and leaves the other as it is', async () => {
-    const { dashboard, id } = await ends();
+    const { dashboard, id } = await ends({ default: 'from start of this month to latest so far' });
     pick('To', 'Yesterday');
     expect(period(dashboard, id)).toBe('from start of this month to yesterday');
     await dashboard.answer();
@@ -32,8 +33,9 @@ describe('From–to', () => {
   });
 
   test('ties one end to the other by a length, which stays as the other moves', async () => {
-    const { dashboard, id } = await ends();
+    const { dashboard, id } = await ends({ default: 'from start of this month to latest so far' });
     pick('From', 'So long, up to the end');
+    expect(period(dashboard, id)).toBe('from latest so far minus 1 month plus 1 day to latest so far');
     await dashboard.answer();
     fireEvent.keyDown(field('From, how many'), { key: 'ArrowUp' });
     await dashboard.answer();

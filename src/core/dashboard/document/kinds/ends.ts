@@ -19,6 +19,6 @@ export const ends = controlKind(schema)({
   fresh: () => ({
     ...TIME_DEFAULTS,
     kind: 'ends',
-    default: 'from start of this month to latest so far',
+    default: 'from latest so far minus 1 month plus 1 day to latest so far',
   }),
 });
