@@ -205,7 +205,7 @@ function UnitPick({ label, unit, onChange }: { label: string; unit: Unit; onChan
     <Pick
       label={label}
       value={unit}
-      width={112}
+      width={104}
       options={unitOptions()}
       onChange={(text) => onChange(UNITS.find((entry) => entry === text) ?? unit)}
     />
@@ -263,7 +263,7 @@ function Count({
       label={label.replace(/^.*, /, '')}
       value={draft ?? String(value)}
       error={draft !== null && !fits(draft)}
-      sx={{ width: 84 }}
+      sx={{ width: 72 }}
       onChange={(event) => {
         setDraft(event.target.value);
         if (fits(event.target.value)) onChange(Number(event.target.value));
