@@ -26,6 +26,17 @@ export interface TestRow {
   readonly cents: number | null;
 }
 
+/** One seat by web to Veldry on a day, but for what is told otherwise. */
+export const testRow = (day: number, more: Partial<TestRow> = {}): TestRow => ({
+  day,
+  other: null,
+  route: 'Veldry',
+  channel: 'web',
+  seats: 1,
+  cents: 1,
+  ...more,
+});
+
 /** A condition on a number, which a cube holds as a category of its own. */
 export const MANY_SEATS: RowCondition = { column: 'seats', operator: 'at least', values: ['10'] };
 const keepsManySeats = (row: TestRow) => row.seats !== null && row.seats >= 10;

@@ -1,7 +1,9 @@
 /** What a phrase asks for, in words, also where it asks for no day. */
 import type { CalendarRule } from '../calendar/rule';
+import { shiftMonths } from '../calendar/units';
 import { describeRuns } from './describe';
-import type { EmptyReason, Resolved } from './resolve';
+import type { PeriodContext } from './point';
+import { resolveText, type EmptyReason, type Resolved } from './resolve';
 
 /** Why a phrase asks for no day. */
 export const EMPTY_WORDS: Record<EmptyReason, string> = {
@@ -15,3 +17,10 @@ export function resolvedWords(resolved: Resolved, rule: CalendarRule): string {
   if (!resolved.ok) return resolved.error.message;
   return resolved.empty ? `no day: ${EMPTY_WORDS[resolved.empty]}` : describeRuns(resolved.runs, rule);
 }
+
+/** The days that a phrase will ask for in a month, in words, if the data stays as it is. */
+export const wordsInAMonth = (text: string, context: PeriodContext): string =>
+  resolvedWords(
+    resolveText(text, { ...context, today: shiftMonths(context.today, 1), asOf: null }),
+    context.rule,
+  );

@@ -1,5 +1,6 @@
 /** What controls show and hold, by their kinds, their answers and the keys that readers press. */
 import { act, fireEvent, screen, within } from '@testing-library/react';
+import { testRow } from '../../core/cube/testing';
 import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashboard/document/controls';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { newPart } from '../../core/dashboard/document/parts';
@@ -77,14 +78,9 @@ describe('a slicer', () => {
 });
 
 describe('a slicer of many values', () => {
-  const many = Array.from({ length: 5000 }, (_, i) => ({
-    day: 10,
-    other: null,
-    route: `${i % 2 ? 'Quay' : 'Pier'} ${String(i).padStart(4, '0')}`,
-    channel: 'web',
-    seats: 1,
-    cents: 1,
-  }));
+  const many = Array.from({ length: 5000 }, (_, i) =>
+    testRow(10, { route: `${i % 2 ? 'Quay' : 'Pier'} ${String(i).padStart(4, '0')}` }),
+  );
   const manyShown = () => shown(documentOf(line('sea'), slicer('routes')), 'routes', many);
   const group = () => screen.getByRole('group', { name: 'Values of route' });
   const stops = () =>
@@ -376,14 +372,7 @@ describe('a number range', () => {
 
 describe('a timeline', () => {
   // Rows lie on days 10 to 409: 11 January 1970 to 14 February 1971.
-  const long = Array.from({ length: 400 }, (_, i) => ({
-    day: 10 + i,
-    other: null,
-    route: 'Veldry',
-    channel: 'web',
-    seats: 1,
-    cents: 1,
-  }));
+  const long = Array.from({ length: 400 }, (_, i) => testRow(10 + i));
   async function timelineOf(change: object = {}, rows = long) {
     const control = { ...timeline('span'), level: 'day', title: 'Days', ...change } as Control;
     return shown(documentOf(line('sea'), control), 'span', rows);

@@ -3,14 +3,13 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { shiftMonths } from '../../core/calendar/units';
 import type { TimeControl } from '../../core/dashboard/document/document';
 import { parsePhrase } from '../../core/period/parse';
 import { staysFixed } from '../../core/period/phrase';
 import { closedEnds } from '../../core/period/ends';
 import { resolveText } from '../../core/period/resolve';
 import { PhraseField } from '../ui/PhraseField';
-import { resolvedWords } from '../../core/period/resolvedWords';
+import { resolvedWords, wordsInAMonth } from '../../core/period/resolvedWords';
 import { EndsEditor } from './EndsEditor';
 import { HoldSetting, RevealSetting } from './RevealSetting';
 import { AnchorSetting } from '../ui/AnchorSetting';
@@ -30,12 +29,11 @@ export function TimeSettings({
   const answer = useControlAnswer(control.id);
   if (answer?.kind !== 'period') return <RevealSetting control={control} change={change} />;
   const { context } = answer;
-  const inAMonth = { ...context, today: shiftMonths(context.today, 1), asOf: null };
   const parsed = parsePhrase(control.default);
   const isFixed = parsed.ok && staysFixed(parsed.phrase);
   const defaultDays = resolveText(control.default, context);
   const today = resolvedWords(defaultDays, context.rule);
-  const later = resolvedWords(resolveText(control.default, inAMonth), context.rule);
+  const later = wordsInAMonth(control.default, context);
   return (
     <>
       <PhraseField

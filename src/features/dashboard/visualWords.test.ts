@@ -1,7 +1,7 @@
 /** The words over visuals, from answers of real turns. */
 import { isoDay } from '../../core/calendar/day';
 import { cubeSource } from '../../core/cube/source';
-import { testCube, type TestRow } from '../../core/cube/testing';
+import { testCube, testRow } from '../../core/cube/testing';
 import type { Visual } from '../../core/dashboard/document/document';
 import { shownMeasure } from '../../core/dashboard/document/kinds/measured';
 import { line, slicer, timeline } from '../../core/dashboard/document/testing';
@@ -12,14 +12,7 @@ import { documentOf } from '../../core/dashboard/wiring/testing';
 import { TEST_MODEL } from '../../core/model/testing';
 import { deafWords, visualSubtitle, visualTitle } from './visualWords';
 
-const row = (day: number, other: number | null = null): TestRow => ({
-  day,
-  other,
-  route: 'Veldry',
-  channel: 'web',
-  seats: 1,
-  cents: 1,
-});
+const row = (day: number, other: number | null = null) => testRow(day, { other });
 // 1 to 10 January 1970, but for the 5th; and one day much later.
 const ROWS = [0, 1, 2, 3, 5, 6, 7, 8, 9, 40].map((day) => row(day, day));
 

@@ -1,7 +1,7 @@
 /** The as-of day in the trace. */
 import { isoDay } from '../../calendar/day';
 import { cubeSource } from '../../cube/source';
-import { testCube } from '../../cube/testing';
+import { testCube, testRow } from '../../cube/testing';
 import { TEST_MODEL } from '../../model/testing';
 import type { Control } from '../document/document';
 import { line } from '../document/testing';
@@ -20,14 +20,7 @@ const asof: Control = {
   reveal: null,
   later: [{ dataset: 'trips', role: 'other' }],
 };
-const row = (day: number, other: number | null) => ({
-  day,
-  other,
-  route: 'Veldry',
-  channel: 'web',
-  seats: 1,
-  cents: 1,
-});
+const row = (day: number, other: number | null) => testRow(day, { other });
 const source = cubeSource([testCube([row(10, 2), row(12, 8), row(40, 4), row(41, null), row(42, 30)])]);
 
 describe('the as-of day', () => {

@@ -2,20 +2,13 @@ import { designOf } from '../wiring/design';
 import { isoDay } from '../../calendar/day';
 import { d } from '../../calendar/testing';
 import { cubeSource } from '../../cube/source';
-import { testCube } from '../../cube/testing';
+import { testCube, testRow } from '../../cube/testing';
 import { arrived, rehearse } from './rehearsal';
 import { documentOf } from '../wiring/testing';
 import { line, timeline } from '../document/testing';
 import { TEST_MODEL } from '../../model/testing';
 
-const rows = Array.from({ length: 60 }, (_, i) => ({
-  day: i,
-  other: null,
-  route: 'Veldry',
-  channel: 'web',
-  seats: 1,
-  cents: 1,
-}));
+const rows = Array.from({ length: 60 }, (_, i) => testRow(i));
 const today = 62;
 const run = (phrase: string, days: number, assumption: 'same lag' | 'no new data' = 'same lag') =>
   rehearse(

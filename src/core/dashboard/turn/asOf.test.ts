@@ -1,7 +1,7 @@
 /** The as-of day: what it does to rows, and when it acts. */
 import { isoDay } from '../../calendar/day';
 import { cubeSource } from '../../cube/source';
-import { testCube, type TestRow } from '../../cube/testing';
+import { testCube, testRow } from '../../cube/testing';
 import { TEST_MODEL } from '../../model/testing';
 import type { Control } from '../document/document';
 import { line, slicer, timeline } from '../document/testing';
@@ -12,14 +12,7 @@ import type { PeriodAnswer } from './answer';
 import { cubeShapesFor } from './shapes';
 import { answerTurn } from './turn';
 
-const row = (day: number, other: number | null): TestRow => ({
-  day,
-  other,
-  route: 'Veldry',
-  channel: 'web',
-  seats: 1,
-  cents: 1,
-});
+const row = (day: number, other: number | null) => testRow(day, { other });
 // Day of travel, day of booking (often blank).
 const ROWS = [row(10, 2), row(12, 8), row(40, 4), row(41, null), row(42, 30)];
 const asof = (later: { dataset: string; role: string }[], reveal: Control['reveal'] = null): Control => ({

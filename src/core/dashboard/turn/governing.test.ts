@@ -1,7 +1,7 @@
 import { d } from '../../calendar/testing';
 import { DEFAULT_RULE } from '../../calendar/rule';
 import { cubeSource } from '../../cube/source';
-import { testCube } from '../../cube/testing';
+import { testCube, testRow } from '../../cube/testing';
 import { TEST_MODEL } from '../../model/testing';
 import type { Control } from '../document/document';
 import { line, timeline } from '../document/testing';
@@ -12,14 +12,7 @@ import { isShown } from './answer';
 import { governing, movedEnd } from './governing';
 import { answerTurn } from './turn';
 
-const ROWS = Array.from({ length: 200 }, (_, i) => ({
-  day: 10 + i,
-  other: null,
-  route: 'Veldry',
-  channel: 'web',
-  seats: 1,
-  cents: 1,
-}));
+const ROWS = Array.from({ length: 200 }, (_, i) => testRow(10 + i));
 
 async function governed(...controls: Control[]) {
   const document = documentOf(line('sea'), ...controls);

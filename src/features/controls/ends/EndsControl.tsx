@@ -1,13 +1,11 @@
 'use client';
 /** From–to: the reader sets each end; its days stand beside, now and in a month. */
 import Button from '@mui/material/Button';
-import { shiftMonths } from '../../../core/calendar/units';
 import type { ControlOf } from '../../../core/dashboard/document/controls';
 import { heldByReader } from '../../../core/dashboard/reader/held';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import { closedEnds, endsOf } from '../../../core/period/ends';
-import { resolveText } from '../../../core/period/resolve';
-import { resolvedWords } from '../../../core/period/resolvedWords';
+import { wordsInAMonth } from '../../../core/period/resolvedWords';
 import { phraseStyle, quietStyle, role } from '../../../theme/roles';
 import { useHeld, useWorkspace } from '../../workspace/workspace';
 import { EndsEditor } from '../EndsEditor';
@@ -19,8 +17,7 @@ export function EndsControl({ control, answer }: { control: ControlOf<'ends'>; a
   const period = usePeriod(control, answer);
   const isDefault = useHeld(({ state }) => heldByReader(control, state) === undefined);
   const { context, covered } = answer;
-  const inAMonth = { ...context, today: shiftMonths(context.today, 1), asOf: null };
-  const later = resolvedWords(resolveText(period.text, inAMonth), context.rule);
+  const later = wordsInAMonth(period.text, context);
   const days = closedEnds(period.asked, covered, context.today);
   const isKnown = endsOf(period.text, context.rule) !== undefined;
   return (

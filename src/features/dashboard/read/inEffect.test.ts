@@ -1,6 +1,6 @@
 import { isoDay } from '../../../core/calendar/day';
 import { cubeSource } from '../../../core/cube/source';
-import { testCube } from '../../../core/cube/testing';
+import { testCube, testRow } from '../../../core/cube/testing';
 import type { Control } from '../../../core/dashboard/document/document';
 import { line, slicer, timeline } from '../../../core/dashboard/document/testing';
 import { titlesIn } from '../../../core/dashboard/document/title';
@@ -11,14 +11,7 @@ import { documentOf } from '../../../core/dashboard/wiring/testing';
 import { TEST_MODEL } from '../../../core/model/testing';
 import { meetings, saying } from './inEffect';
 
-const ROWS = Array.from({ length: 40 }, (_, i) => ({
-  day: 10 + i,
-  other: null,
-  route: 'Veldry',
-  channel: 'web',
-  seats: 1,
-  cents: 1,
-}));
+const ROWS = Array.from({ length: 40 }, (_, i) => testRow(10 + i));
 const phrase = (first: number, last: number) => `${isoDay(first)}/${isoDay(last)}`;
 
 async function said(controls: Control[], state: ReaderState = DEFAULT_STATE) {
