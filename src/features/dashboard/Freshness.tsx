@@ -11,18 +11,21 @@ export function Freshness() {
   const { timeZone } = useDocument();
   const now = useNow();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  // One text, which is equal to itself while nothing of it changes; names may hold semicolons.
   const text = useAnswers((state) =>
     freshnessOf(model, state.lanes, state.visuals)
       .map((entry) => freshnessWords(entry, model, timeZone, now))
-      .join('; '),
+      .join('\n'),
   );
+  const lines = text.split('\n');
+  const words = lines.join('; ');
   if (text === '') return <>No data yet</>;
   return (
     <>
       <Box
         component="button"
-        aria-label={`Freshness: ${text}`}
-        title={text}
+        aria-label={`Freshness: ${words}`}
+        title={words}
         onClick={(event) => setAnchor(event.currentTarget)}
         sx={{
           all: 'unset',
@@ -33,7 +36,7 @@ export function Freshness() {
           '&:focus-visible': { outline: 2, outlineColor: 'time.main', outlineStyle: 'solid' },
         }}
       >
-        {text}
+        {words}
       </Box>
       <Popover
         open={anchor !== null}
@@ -42,7 +45,7 @@ export function Freshness() {
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       >
         <Box component="ul" aria-label="Freshness of each dataset" sx={{ m: 0, p: 2, pl: 3, fontSize: 13 }}>
-          {text.split('; ').map((line) => (
+          {lines.map((line) => (
             <li key={line}>{line}</li>
           ))}
         </Box>
