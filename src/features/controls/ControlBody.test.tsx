@@ -321,6 +321,52 @@ describe('a look-back', () => {
   });
 });
 
+describe('the switches of rolling periods', () => {
+  const both = { anchor: 'today', switches: ['today counts', 'only finished'] };
+  const flip = (name: string) => fireEvent.click(screen.getByRole('switch', { name }));
+
+  test('are not there unless the designer gives them', async () => {
+    await fresh('lookback', { anchor: 'today' });
+    expect(screen.queryByRole('switch')).toBeNull();
+  });
+
+  test('a look-back counts from yesterday, and goes on doing so when the number changes', async () => {
+    const { dashboard, id } = await fresh('lookback', both);
+    expect(screen.queryByRole('switch', { name: 'Only finished ones' })).toBeNull();
+    flip('Today counts');
+    expect(period(dashboard, id)).toBe('last 14 days counted from yesterday');
+    await dashboard.answer();
+    fireEvent.click(screen.getByRole('button', { name: 'One more' }));
+    expect(period(dashboard, id)).toBe('last 15 days counted from yesterday');
+    await dashboard.answer();
+    flip('Today counts');
+    expect(period(dashboard, id)).toBe('last 15 days');
+  });
+
+  test('an entry of a list stays chosen when it is switched, and the next one is switched likewise', async () => {
+    const entries = [
+      { name: 'Weeks', phrase: 'last 2 weeks' },
+      { name: 'Months', phrase: 'last 3 months' },
+    ];
+    const { dashboard, id } = await fresh('periods', { ...both, entries, default: 'last 2 weeks' });
+    flip('Only finished ones');
+    expect(period(dashboard, id)).toBe('last 2 full weeks');
+    await dashboard.answer();
+    expect(screen.getByRole('radio', { name: /^Weeks/ }).getAttribute('aria-checked')).toBe('true');
+    fireEvent.click(screen.getByRole('radio', { name: /^Months/ }));
+    expect(period(dashboard, id)).toBe('last 3 full months');
+  });
+
+  test.each(['timeline', 'range', 'calendar', 'phrase', 'tree', 'ends'] as const)(
+    'a %s has them too',
+    async (kind) => {
+      const { dashboard, id } = await fresh(kind, { ...both, default: 'last 2 months' });
+      flip('Only finished ones');
+      expect(period(dashboard, id)).toBe('last 2 full months');
+    },
+  );
+});
+
 describe('a number range', () => {
   const seats = (more: object = {}) =>
     fresh('numbers', { title: 'Seats', of: { dataset: 'trips', column: 'seats' }, ...more });

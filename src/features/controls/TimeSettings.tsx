@@ -7,10 +7,13 @@ import type { TimeControl } from '../../core/dashboard/document/document';
 import { parsePhrase } from '../../core/period/parse';
 import { staysFixed } from '../../core/period/phrase';
 import { closedEnds } from '../../core/period/ends';
+import { printPoint } from '../../core/period/print';
 import { resolveText } from '../../core/period/resolve';
+import { ROLLING_SWITCHES } from '../../core/period/rolling';
 import { PhraseField } from '../ui/PhraseField';
 import { resolvedWords, wordsInAMonth } from '../../core/period/resolvedWords';
 import { EndsEditor } from './EndsEditor';
+import { SWITCH_LABELS } from './RollingSwitches';
 import { HoldSetting, RevealSetting } from './RevealSetting';
 import { AnchorSetting } from '../ui/AnchorSetting';
 import { ChoiceSetting, SwitchSetting } from '../ui/fields';
@@ -33,6 +36,7 @@ export function TimeSettings({
   const isFixed = parsed.ok && staysFixed(parsed.phrase);
   const defaultDays = resolveText(control.default, context);
   const today = resolvedWords(defaultDays, context.rule);
+  const isCountedFromADay = ['today', 'yesterday'].includes(printPoint(context.anchor));
   const later = wordsInAMonth(control.default, context);
   return (
     <>
@@ -77,6 +81,24 @@ export function TimeSettings({
         inherited={document.anchor}
         onChange={(anchor) => change({ anchor })}
       />
+      {ROLLING_SWITCHES.map((which) => (
+        <SwitchSetting
+          key={which}
+          label={`Readers may switch “${SWITCH_LABELS[which]}”`}
+          checked={control.switches.includes(which)}
+          onChange={(on) =>
+            change({
+              switches: ROLLING_SWITCHES.filter((e) => (e === which ? on : control.switches.includes(e))),
+            })
+          }
+        />
+      ))}
+      {control.switches.includes('today counts') && !isCountedFromADay && (
+        <Typography variant="body2" color="textSecondary">
+          “{SWITCH_LABELS['today counts']}” is shown where a period is counted from today or from yesterday;
+          this control counts from {printPoint(context.anchor)}.
+        </Typography>
+      )}
       <ChoiceSetting
         label="Offers days with data"
         value={control.offer}

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import type { ComponentType } from 'react';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
 import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/answer';
+import { RollingSwitches } from './RollingSwitches';
 import { TimeSettings } from './TimeSettings';
 
 /** Changes settings of a control. */
@@ -54,5 +55,17 @@ export function timeView<C extends TimeControl>(
       </>
     );
   }
-  return { sign, Body: answered<C, 'period'>('period', Body), Settings };
+  function SwitchedBody(props: BodyProps<C, PeriodAnswer>) {
+    const { control, answer } = props;
+    if (control.switches.length === 0) return <Body {...props} />;
+    return (
+      <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
+        <div style={{ flex: 1, minHeight: 0 }}>
+          <Body {...props} />
+        </div>
+        <RollingSwitches control={control} answer={answer} />
+      </div>
+    );
+  }
+  return { sign, Body: answered<C, 'period'>('period', SwitchedBody), Settings };
 }

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { LookBack } from '../../../core/dashboard/document/document';
 import { lookBackOf, lookBackText, type LookBackUnit } from './lookBack';
+import { switchedLike } from '../../../core/period/rolling';
 import { phraseStyle, role } from '../../../theme/roles';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { usePeriod } from '../usePeriod';
@@ -15,13 +16,16 @@ import { usePeriod } from '../usePeriod';
 export function LookBackControl({ control, answer }: { control: LookBack; answer: PeriodAnswer }) {
   const period = usePeriod(control, answer);
   const [typed, setTyped] = useState<string | null>(null);
-  const held = lookBackOf(period.text);
+  const held = lookBackOf(period.text, control.switches);
   // What a number cannot say is shown as it is; a number takes its place with one click.
   const { count, unit } = held ??
-    lookBackOf(control.default) ?? { count: control.least, unit: control.units[0]! };
+    lookBackOf(control.default, control.switches) ?? { count: control.least, unit: control.units[0]! };
   const limit = (value: number) => Math.max(control.least, Math.min(control.most, value));
-  const set = (nextCount: number, nextUnit: LookBackUnit = unit) =>
-    period.set(lookBackText(limit(nextCount), nextUnit));
+  // The units are chosen themselves, only the day that they are counted from stays.
+  const dayOnly = control.switches.filter((which) => which === 'today counts');
+  const textOf = (nextCount: number, nextUnit: LookBackUnit) =>
+    switchedLike(lookBackText(limit(nextCount), nextUnit), period.text, dayOnly, answer.context.anchor);
+  const set = (nextCount: number, nextUnit: LookBackUnit = unit) => period.set(textOf(nextCount, nextUnit));
   const type = (text: string) => {
     setTyped(text);
     const value = Number(text);
@@ -105,7 +109,7 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
               max={control.most}
               value={count}
               aria-label={`Last so many ${unit}`}
-              onChange={(_, value) => period.preview(lookBackText(limit(value as number), unit))}
+              onChange={(_, value) => period.preview(textOf(value as number, unit))}
               onChangeCommitted={(_, value) => set(value as number)}
             />
           </div>

@@ -8,6 +8,8 @@ import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { PeriodList } from '../../../core/dashboard/document/document';
 import { runsWords } from '../../../core/period/describe';
 import { canonicalText } from '../../../core/period/canonical';
+import type { Point } from '../../../core/period/phrase';
+import { isSwitchedOn, switchedLike, type RollingSwitch } from '../../../core/period/rolling';
 import { intervalText } from '../../../core/period/print';
 import { resolveText } from '../../../core/period/resolve';
 import { quietStyle, role } from '../../../theme/roles';
@@ -35,19 +37,38 @@ function entriesOf(list: PeriodList, answer: PeriodAnswer): Entry[] {
   });
 }
 
+/** The entry of a phrase: the very one, or the one that the reader's switches made it of. */
+function entryOf(
+  entries: readonly Entry[],
+  list: PeriodList,
+  text: string,
+  anchor: Point,
+): Entry | undefined {
+  const now = canonicalText(text);
+  const isNow = (phrase: string) => canonicalText(phrase) === now;
+  return (
+    entries.find(({ phrase }) => isNow(phrase)) ??
+    entries.find(({ phrase }) => isNow(switchedLike(phrase, text, list.switches, anchor)))
+  );
+}
+
 const CHOOSE = 'Choose dates';
 
 export function PeriodListControl({ control, answer }: { control: PeriodList; answer: PeriodAnswer }) {
   const period = usePeriod(control, answer);
   const [isChoosing, setChoosing] = useState(false);
   const entries = useMemo(() => entriesOf(control, answer), [control, answer]);
-  const now = canonicalText(period.text);
-  const chosen = isChoosing ? undefined : entries.find((entry) => canonicalText(entry.phrase) === now);
+  const { anchor } = answer.context;
+  const chosen = isChoosing ? undefined : entryOf(entries, control, period.text, anchor);
   const opensDates = control.chooseDates && (isChoosing || (!chosen && !period.isEverything));
   const firstFree = entries.find((entry) => entry.reason === null);
   const take = (entry: Entry) => {
     setChoosing(false);
-    period.set(entry.phrase);
+    // What the reader switched on the last entry holds for the next one.
+    const isTurned = (which: RollingSwitch) =>
+      isSwitchedOn(period.text, which, anchor) !== isSwitchedOn(chosen!.phrase, which, anchor);
+    const turned = chosen ? control.switches.filter(isTurned) : [];
+    period.set(switchedLike(entry.phrase, period.text, turned, anchor));
   };
   const first = period.asked[0]?.start;
   const last = period.asked[period.asked.length - 1]?.end;

@@ -1,5 +1,6 @@
 /** What all time controls have in common: each holds a period phrase. */
 import { z } from 'zod';
+import { ROLLING_SWITCHES, type RollingSwitch } from '../../../period/rolling';
 import { commonOfControls, CONTROL_DEFAULTS, phrase, point, type Acts, type Reveals } from './entry';
 
 export const commonOfTime = {
@@ -18,6 +19,11 @@ export const commonOfTime = {
     .enum(['keep', 'follow'])
     .default('keep')
     .describe('When other choices take the data away under the window: it stays and is struck, or it moves'),
+  switches: z
+    .array(z.enum(ROLLING_SWITCHES))
+    .max(ROLLING_SWITCHES.length)
+    .default([])
+    .describe('What readers may switch on rolling periods'),
 };
 
 /** What every time control begins with, beside its own settings. */
@@ -29,6 +35,7 @@ export const TIME_DEFAULTS = {
   allowUncovered: false,
   offer: 'union',
   lost: 'keep',
+  switches: [] as RollingSwitch[],
 } as const;
 
 /** What entries of time controls have in common, unless they say otherwise. */
