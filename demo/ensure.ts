@@ -11,13 +11,15 @@ import type { Measure } from '../src/core/model/model';
 import { ensureAlmanac, saveRule } from '../src/server/almanac/almanac';
 import { addSet, listSets } from '../src/server/almanac/specialSets';
 import { readModel } from '../src/server/model/model';
+import { listNamedPeriods } from '../src/server/model/namedPeriodList';
+import { saveNamedPeriod } from '../src/server/model/namedPeriods';
 import { listDefinitions, saveDefinition } from '../src/server/model/definitions';
 import { listShared, saveShared } from '../src/server/model/shared';
 import { companyOn, type Company } from './company';
 import { DEMO_DASHBOARDS } from './dashboards';
 import { demoSets, writeHolidays } from './holidays';
 import { DEMO_MEASURES, DEMO_RULE } from './model';
-import { DEMO_DEFINITIONS, DEMO_SHARED } from './shared';
+import { DEMO_DEFINITIONS, DEMO_PERIODS, DEMO_SHARED } from './shared';
 import type { DemoDataset } from './datasets/demoDataset';
 import { DEMO_DATASETS, writeDataset, writeMistakes } from './generate';
 
@@ -69,6 +71,8 @@ async function setUpModel(company: Company, folder: string) {
   }
   if ((await listDefinitions()).length === 0)
     for (const definition of DEMO_DEFINITIONS) await saveDefinition(null, definition);
+  if ((await listNamedPeriods()).length === 0)
+    for (const period of DEMO_PERIODS) await saveNamedPeriod(null, period);
 }
 
 const isAcross = (measure: Measure) =>

@@ -1,5 +1,6 @@
 /** What the datasets of the demo share, and conditions that its dashboards share. */
 import type { DefinitionEdit } from '../src/server/model/definitions';
+import type { NamedPeriodEdit } from '../src/server/model/namedPeriods';
 import type { SharedEdit } from '../src/server/model/shared';
 
 /** What the datasets of the demo share. */
@@ -22,6 +23,12 @@ export const DEMO_SHARED: readonly SharedEdit[] = [
     ],
     spellings: { 'Osk head': 'Osk Head' },
   },
+];
+
+/** Periods under a name. */
+export const DEMO_PERIODS: readonly NamedPeriodEdit[] = [
+  { name: 'Season so far', phrase: 'from start of this fiscal year to latest so far' },
+  { name: 'Three crew months', phrase: 'last 3 full fiscal months' },
 ];
 
 /** Conditions under a name. */

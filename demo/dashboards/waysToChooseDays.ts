@@ -16,7 +16,8 @@ export function waysToChooseDays(model: Model): DashboardDocument {
     { name: 'Last year', phrase: 'last year' },
     { name: 'The year 2019', phrase: '2019' },
     { name: 'Everything', phrase: 'all' },
-  ];
+  ].map((entry) => ({ ...entry, named: null }));
+  const named = model.periods.map(({ key, name, phrase }) => ({ name, phrase, named: key }));
   return assemble('Ways to choose days', model, [
     [
       {
@@ -42,7 +43,9 @@ export function waysToChooseDays(model: Model): DashboardDocument {
         kind: 'periods',
         title: 'Named periods',
         face: 'buttons',
-        entries,
+        entries: [...entries.slice(0, -1), ...named, ...entries.slice(-1)],
+        anchor: 'today',
+        switches: ['today counts'],
         chooseDates: true,
       },
       0,
@@ -76,7 +79,8 @@ export function waysToChooseDays(model: Model): DashboardDocument {
         default: 'last 90 days',
         least: 7,
         most: 365,
-        units: ['days', 'days of data', 'weeks', 'full weeks'],
+        units: ['days', 'days of data', 'weeks', 'months'],
+        switches: ['only finished'],
       },
       18,
       5,
@@ -84,15 +88,29 @@ export function waysToChooseDays(model: Model): DashboardDocument {
       5,
     ],
     [{ ...time, id: 'typed', kind: 'phrase', title: 'Typed', default: 'all' }, 18, 10, 6, 5],
-    [chart('line', 'daily', [shown('sailings/passengers')], { title: 'Passengers' }), 0, 15, 13, 8],
+    [
+      {
+        ...time,
+        id: 'ends',
+        kind: 'ends',
+        title: 'From–to',
+        default: 'from start of this month minus 3 months to latest so far',
+        anchor: 'latest so far',
+      },
+      0,
+      15,
+      10,
+      8,
+    ],
+    [chart('line', 'daily', [shown('sailings/passengers')], { title: 'Passengers' }), 10, 15, 7, 8],
     [
       chart('bar', 'routes', [shown('sailings/passengers')], {
         title: 'Passengers by route, {window}',
         across: column('sailings', 'route'),
       }),
-      13,
+      17,
       15,
-      11,
+      7,
       8,
     ],
   ]);

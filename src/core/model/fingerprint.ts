@@ -47,6 +47,12 @@ export const sharedBasis = ({
   readonly spellings: unknown;
 }) => ({ name, members, spellings });
 
+/** What of a named period is changed. */
+export const namedPeriodBasis = ({ name, phrase }: { readonly name: string; readonly phrase: string }) => ({
+  name,
+  phrase,
+});
+
 /** What of a definition is changed. */
 export const definitionBasis = ({
   name,

@@ -104,6 +104,14 @@ export const definitionSchema = z.object({
 });
 export type Definition = z.infer<typeof definitionSchema>;
 
+/** A period phrase under a name, for use on any dashboard. */
+export const namedPeriodSchema = z.object({
+  key: z.string(),
+  name: z.string().trim().min(1).max(100),
+  phrase: z.string().trim().min(1).max(500),
+});
+export type NamedPeriod = z.infer<typeof namedPeriodSchema>;
+
 export const modelSchema = z.object({
   rule: calendarRuleSchema,
   /** First and last day (inclusive) of the almanac: whole years around all data. */
@@ -112,6 +120,7 @@ export const modelSchema = z.object({
   datasets: z.array(datasetModelSchema),
   shared: z.array(sharedDimensionSchema),
   definitions: z.array(definitionSchema).default([]),
+  periods: z.array(namedPeriodSchema).default([]),
   /** A day (YYYY-MM-DD) that is taken for today, for demonstrations and tests. */
   pinnedToday: z.string().nullable(),
 });

@@ -33,6 +33,7 @@ export const TEST_MODEL: Model = {
   special: [],
   shared: [],
   definitions: [],
+  periods: [],
   pinnedToday: null,
   datasets: [
     {

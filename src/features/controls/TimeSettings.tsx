@@ -2,17 +2,10 @@
 /** The settings that all time controls share: what readers begin with, anchor, hold, reveal. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
 import type { TimeControl } from '../../core/dashboard/document/document';
-import { parsePhrase } from '../../core/period/parse';
-import { staysFixed } from '../../core/period/phrase';
-import { closedEnds } from '../../core/period/ends';
 import { printPoint } from '../../core/period/print';
-import { resolveText } from '../../core/period/resolve';
 import { ROLLING_SWITCHES } from '../../core/period/rolling';
-import { PhraseField } from '../ui/PhraseField';
-import { resolvedWords, wordsInAMonth } from '../../core/period/resolvedWords';
-import { EndsEditor } from './EndsEditor';
+import { PeriodSetting } from '../ui/PeriodSetting';
 import { SWITCH_LABELS } from './RollingSwitches';
 import { HoldSetting, RevealSetting } from './RevealSetting';
 import { AnchorSetting } from '../ui/AnchorSetting';
@@ -26,50 +19,26 @@ export function TimeSettings({
   control: TimeControl;
   change: (part: Partial<TimeControl>) => void;
 }) {
-  const { held } = useWorkspace();
+  const { held, model } = useWorkspace();
   const document = useDocument();
-  const [isSettingEnds, setSettingEnds] = useState(false);
   const answer = useControlAnswer(control.id);
   if (answer?.kind !== 'period') return <RevealSetting control={control} change={change} />;
   const { context } = answer;
-  const parsed = parsePhrase(control.default);
-  const isFixed = parsed.ok && staysFixed(parsed.phrase);
-  const defaultDays = resolveText(control.default, context);
-  const today = resolvedWords(defaultDays, context.rule);
   const isCountedFromADay = ['today', 'yesterday'].includes(printPoint(context.anchor));
-  const later = wordsInAMonth(control.default, context);
   return (
     <>
-      <PhraseField
+      <PeriodSetting
         label="Readers begin with"
-        value={control.default}
+        value={{ phrase: control.default, named: control.defaultNamed }}
+        known={model.periods}
         context={context}
-        onCommit={(text) => change({ default: text })}
+        words={(now, later) => `Opened today, readers see ${now}; in a month ${later}.`}
+        onChange={({ phrase, named }) => change({ default: phrase, defaultNamed: named })}
       />
-      <Button onClick={() => setSettingEnds(!isSettingEnds)} aria-expanded={isSettingEnds} sx={{ py: 0 }}>
-        {isSettingEnds ? 'Close the ends' : 'Set each end by itself'}
-      </Button>
-      {isSettingEnds && (
-        <EndsEditor
-          text={control.default}
-          rule={context.rule}
-          days={closedEnds(defaultDays.ok ? defaultDays.runs : [], context.data, context.today)}
-          onChange={(text) => change({ default: text })}
-        />
-      )}
-      <Typography variant="body2" color="textSecondary">
-        Opened today, readers see {today}; in a month {later === today ? 'the same' : later}.
-      </Typography>
-      {isFixed && (
-        <Typography variant="body2" color="warning" role="note">
-          These days stay as they are: the dashboard will grow old. A rolling period, such as last 3 full
-          months, moves on by itself.
-        </Typography>
-      )}
       {answer.text !== control.default && (
         <Button
           onClick={() => {
-            change({ default: answer.text });
+            change({ default: answer.text, defaultNamed: null });
             held.restore(control.id);
           }}
         >

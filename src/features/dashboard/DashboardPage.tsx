@@ -8,6 +8,7 @@ import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useEffect, useState } from 'react';
+import { withNamedPeriods } from '../../core/dashboard/document/namedPeriods';
 import type { Model } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
@@ -71,19 +72,22 @@ export function DashboardPage({ id }: { id: number }) {
 }
 
 function OpenDashboard({ stored, model }: { stored: StoredDashboard; model: Model }) {
-  const [store] = useState(() => createDocumentStore(stored.document));
+  const [opened] = useState(() => ({ ...stored, document: withNamedPeriods(stored.document, model) }));
+  const [store] = useState(() => createDocumentStore(opened.document));
   return (
     <WorkspaceProvider store={store} model={model}>
-      <Modes stored={stored} />
+      <Modes stored={opened} />
     </WorkspaceProvider>
   );
 }
 
 function Modes({ stored }: { stored: StoredDashboard }) {
-  const { store } = useWorkspace();
+  const { store, model } = useWorkspace();
   const design = useDocument();
   const [mode, setModeInAddress] = useMode();
   const autosave = useAutosave(stored, store);
+  const { adopt } = autosave;
+  useEffect(() => adopt((document) => withNamedPeriods(document, model)), [adopt, model]);
   const failed = useAnswers((state) => state.failed);
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
   useDashboardKeys(setMode);

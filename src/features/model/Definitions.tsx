@@ -2,19 +2,19 @@
 /** Definitions: conditions under a name, changed in one place for every dashboard that uses them. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import NextLink from 'next/link';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { readCondition } from '../../core/dashboard/reader/conditions';
 import { datasetOf, type Definition, type Model } from '../../core/model/model';
 import { ConditionField } from '../ui/ConditionField';
 import { Section } from '../ui/Section';
 import { definitionBasis } from '../../core/model/fingerprint';
-import { requestJson, RequestError } from '../ui/request';
+import { requestJson } from '../ui/request';
+import { AllTheSame, NamedRow } from './NamedParts';
+import { useModelEdit } from './useModelEdit';
 import { phraseStyle } from '../../theme/roles';
 
 interface UsedDefinition extends Definition {
@@ -24,26 +24,12 @@ interface UsedDefinition extends Definition {
 type Edit = Omit<Definition, 'key'>;
 
 export function Definitions({ model }: { model: Model }) {
-  const client = useQueryClient();
   const [edited, setEdited] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [asked, setAsked] = useState<string | null>(null);
+  const { problem, asked, run } = useModelEdit(() => setEdited(null));
   const found = useQuery({
     queryKey: ['definitions', model.definitions],
     queryFn: () => requestJson<UsedDefinition[]>('/api/definitions'),
   });
-  const run = async (work: () => Promise<unknown>) => {
-    setProblem(null);
-    try {
-      await work();
-      setEdited(null);
-      setAsked(null);
-      await client.invalidateQueries({ queryKey: ['model'] });
-    } catch (error) {
-      if (error instanceof RequestError && error.code === 'in-use') setAsked(error.message);
-      else setProblem(error instanceof Error ? error.message : String(error));
-    }
-  };
   const remove = (key: string, evenIfUsed: boolean) =>
     run(() => requestJson(`/api/definitions/${key}${evenIfUsed ? '?used=yes' : ''}`, { method: 'DELETE' }));
   const [first] = model.datasets;
@@ -76,51 +62,20 @@ export function Definitions({ model }: { model: Model }) {
               onCancel={() => setEdited(null)}
               onRemove={() => void remove(definition.key, false)}
             />
-            {asked !== null && (
-              <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
-                <Typography color="warning">{asked}</Typography>
-                <Button color="error" onClick={() => void remove(definition.key, true)}>
-                  Delete it all the same
-                </Button>
-              </Box>
-            )}
+            <AllTheSame asked={asked} onRemove={() => void remove(definition.key, true)} />
           </Box>
         ) : (
-          <Box
+          <NamedRow
             key={definition.key}
-            sx={{
-              display: 'flex',
-              gap: 2,
-              alignItems: 'baseline',
-              py: 0.75,
-              borderTop: 1,
-              borderColor: 'hairline',
-            }}
+            name={definition.name}
+            under={datasetOf(model, definition.dataset)?.name ?? definition.dataset}
+            dashboards={definition.dashboards}
+            onChange={() => setEdited(definition.key)}
           >
-            <Box sx={{ width: 200, flex: 'none' }}>
-              <Typography sx={{ fontWeight: 650 }}>{definition.name}</Typography>
-              <Typography variant="body2" color="textSecondary">
-                {datasetOf(model, definition.dataset)?.name ?? definition.dataset}
-              </Typography>
-            </Box>
             <Typography sx={{ ...phraseStyle, flex: 1, overflowWrap: 'anywhere' }}>
               {definition.sql}
             </Typography>
-            <Typography variant="body2" color="textSecondary" sx={{ width: 260, flex: 'none' }}>
-              {definition.dashboards.length === 0 ? 'used nowhere yet' : 'used on '}
-              {definition.dashboards.map((dashboard, i) => (
-                <span key={dashboard.id}>
-                  {i > 0 && ', '}
-                  <Link component={NextLink} href={`/dashboards/${dashboard.id}`}>
-                    {dashboard.title}
-                  </Link>
-                </span>
-              ))}
-            </Typography>
-            <Button onClick={() => setEdited(definition.key)} aria-label={`Change ${definition.name}`}>
-              Change
-            </Button>
-          </Box>
+          </NamedRow>
         ),
       )}
       {edited === '' && first ? (

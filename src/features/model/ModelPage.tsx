@@ -9,6 +9,7 @@ import { Section } from '../ui/Section';
 import { PageHeader } from '../ui/PageHeader';
 import { Definitions } from './Definitions';
 import { ModelMap } from './ModelMap';
+import { NamedPeriods } from './NamedPeriods';
 import { SharedDimensions } from './SharedDimensions';
 
 export function ModelPage() {
@@ -41,6 +42,7 @@ export function ModelPage() {
             </Section>
             <SharedDimensions model={data} />
             <Definitions model={data} />
+            <NamedPeriods model={data} />
           </>
         )}
       </Box>

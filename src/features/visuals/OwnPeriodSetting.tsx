@@ -1,10 +1,10 @@
 'use client';
 /** Days of a visual's own, whatever time controls say. */
 import type { Visual } from '../../core/dashboard/document/document';
-import { parsePhrase } from '../../core/period/parse';
 import { AnchorSetting } from '../ui/AnchorSetting';
-import { ChoiceSetting, TextSetting } from '../ui/fields';
-import { useDocument } from '../workspace/workspace';
+import { ChoiceSetting } from '../ui/fields';
+import { PeriodSetting } from '../ui/PeriodSetting';
+import { useDocument, useVisualAnswer, useWorkspace } from '../workspace/workspace';
 
 const NONE = 'none';
 
@@ -17,10 +17,9 @@ export function OwnPeriodSetting({
 }) {
   const { ownPeriod } = visual;
   const document = useDocument();
-  const problem = (text: string) => {
-    const parsed = parsePhrase(text);
-    return parsed.ok ? null : parsed.error.message;
-  };
+  const { model } = useWorkspace();
+  const answer = useVisualAnswer(visual.id);
+  const context = answer && 'own' in answer ? answer.own : undefined;
   return (
     <>
       <ChoiceSetting
@@ -38,6 +37,7 @@ export function OwnPeriodSetting({
                 ? null
                 : {
                     phrase: ownPeriod?.phrase ?? 'last 28 days',
+                    named: ownPeriod?.named ?? null,
                     anchor: ownPeriod?.anchor ?? 'latest so far',
                     mode: mode === 'narrow' ? 'narrow' : 'replace',
                   },
@@ -46,12 +46,16 @@ export function OwnPeriodSetting({
       />
       {ownPeriod && (
         <>
-          <TextSetting
-            label="Own period"
-            value={ownPeriod.phrase}
-            check={problem}
-            onChange={(phrase) => change({ ownPeriod: { ...ownPeriod, phrase: phrase.trim() } })}
-          />
+          {context && (
+            <PeriodSetting
+              label="Own period"
+              value={ownPeriod}
+              known={model.periods}
+              context={context}
+              words={(now, later) => `Now it shows ${now}; in a month ${later}.`}
+              onChange={(period) => change({ ownPeriod: { ...ownPeriod, ...period } })}
+            />
+          )}
           <AnchorSetting
             value={ownPeriod.anchor}
             inherited={document.anchor}

@@ -93,6 +93,16 @@ export class Autosaver {
     this.onState({ kind: 'saved', revision });
   }
 
+  /** Takes over what follows from elsewhere and is no edit: it is no step for undo, and nothing to save by itself. */
+  adopt(update: (document: DashboardDocument) => DashboardDocument): void {
+    const wasSaved = this.isSaved;
+    const history = this.store.temporal.getState();
+    history.pause();
+    this.store.getState().change(update);
+    history.resume();
+    if (wasSaved) this.saved = this.store.getState().document;
+  }
+
   private saveIn(milliseconds: number) {
     clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.save(), milliseconds);

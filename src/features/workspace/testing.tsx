@@ -8,6 +8,7 @@ import { testCube, type TestRow } from '../../core/cube/testing';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { answerTurn } from '../../core/dashboard/turn/turn';
 import { designOf } from '../../core/dashboard/wiring/design';
+import type { Model } from '../../core/model/model';
 import { TEST_MODEL } from '../../core/model/testing';
 import { theme } from '../../theme/theme';
 import { NoticeProvider } from '../ui/Notice';
@@ -39,13 +40,14 @@ export interface OpenDashboard extends Workspace {
 export async function openDashboard(
   document: DashboardDocument,
   rows: readonly TestRow[] = rowsOver(40),
+  model: Model = TEST_MODEL,
 ): Promise<OpenDashboard> {
   const store = createDocumentStore(document);
   const held = new HeldStore(() => store.getState().document);
   const answers = createAnswersStore();
   const source = cubeSource([testCube(rows)]);
   const answer = async () => {
-    const design = designOf(store.getState().document, TEST_MODEL);
+    const design = designOf(store.getState().document, model);
     const turn = await answerTurn({ design, state: held.effective(), today: TODAY }, source);
     const elsewhere = Object.entries({ ...turn.controls, ...turn.visuals }).filter(
       ([, entry]) => entry.kind === 'elsewhere',
@@ -53,7 +55,7 @@ export async function openDashboard(
     act(() => answers.getState().take({ ...turn, waiting: elsewhere.map(([id]) => id) }));
   };
   await answer();
-  return { store, held, answers, model: TEST_MODEL, today: TODAY, answer };
+  return { store, held, answers, model, today: TODAY, answer };
 }
 
 /** Shows a part of an open dashboard. */

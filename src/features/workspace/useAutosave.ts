@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { Autosaver, type SaveState, type StoredDashboard } from './autosaver';
 import type { DocumentStore } from './documentStore';
 
@@ -7,6 +8,7 @@ export interface Autosave {
   readonly state: SaveState;
   keepMine(): void;
   takeTheirs(): void;
+  adopt(update: (document: DashboardDocument) => DashboardDocument): void;
 }
 
 /** Watches the design while the page is open, and saves it. */
@@ -27,7 +29,12 @@ export function useAutosave(stored: StoredDashboard, store: DocumentStore): Auto
     };
   }, [saver]);
   return useMemo(
-    () => ({ state, keepMine: () => saver.keepMine(), takeTheirs: () => saver.takeTheirs() }),
+    () => ({
+      state,
+      keepMine: () => saver.keepMine(),
+      takeTheirs: () => saver.takeTheirs(),
+      adopt: (update) => saver.adopt(update),
+    }),
     [saver, state],
   );
 }

@@ -1,27 +1,16 @@
 /** What another calendar rule would change, before it is saved. */
-import { dayCountWords, unitWords, windowWords } from '../../core/calendar/names';
+import { unitWords } from '../../core/calendar/names';
 import type { CalendarRule } from '../../core/calendar/rule';
-import { countDays, sameRuns, type DayRuns } from '../../core/calendar/runs';
-import { tolerant } from '../../core/cube/query';
 import { todayFor } from '../../core/dashboard/document/clock';
 import type { MovedWindow, RecutVisual, RuleChanges } from '../../core/model/ruleChanges';
 import { isAttribute, dimensionName } from '../../core/model/dimension';
-import { isTimeControl, type DashboardDocument } from '../../core/dashboard/document/document';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { Model } from '../../core/model/model';
-import { designOf } from '../../core/dashboard/wiring/design';
-import { settle } from '../../core/dashboard/turn/settle';
-import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
 import { titleOf } from '../../core/dashboard/document/title';
 import { dimensionsOf, isMeasured } from '../../core/dashboard/document/visuals';
-import { runsWords } from '../../core/period/describe';
-import { sourceFor } from '../answers/answer';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
-
-const movedBy = (before: number | undefined, after: number | undefined) =>
-  before === undefined || after === undefined || !Number.isFinite(before) || !Number.isFinite(after)
-    ? null
-    : after - before;
+import { movedWindows } from '../wiring/movedWindows';
 
 /** Default windows of all dashboards that would move under a rule, and visuals that would be cut anew. */
 export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
@@ -33,24 +22,7 @@ export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
   for (const entry of entries) {
     const { document } = await readDashboard(entry.id);
     const today = todayFor(document, model, Date.now());
-    const source = tolerant(await sourceFor(designOf(document, model), stored));
-    const before = await settle(designOf(document, model), DEFAULT_STATE, today, source);
-    const after = await settle(designOf(document, next), DEFAULT_STATE, today, source);
-    for (const control of document.controls.filter(isTimeControl)) {
-      const old = before.get(control.id);
-      const fresh = after.get(control.id);
-      if (old?.kind !== 'window' || fresh?.kind !== 'window' || sameRuns(old.runs, fresh.runs)) continue;
-      windows.push({
-        dashboard: entry.id,
-        title: entry.title,
-        control: titleOf(control, model),
-        phrase: control.default,
-        before: wordsOf(old.runs, model.rule),
-        after: wordsOf(fresh.runs, rule),
-        startMoves: movedBy(old.runs[0]?.start, fresh.runs[0]?.start),
-        endMoves: movedBy(old.runs.at(-1)?.end, fresh.runs.at(-1)?.end),
-      });
-    }
+    windows.push(...(await movedWindows({ ...entry, document }, model, next, stored)));
     visuals.push(
       ...recut(document, model, rule, today).map((found) => ({
         dashboard: entry.id,
@@ -60,15 +32,6 @@ export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
     );
   }
   return { windows, visuals, dashboards: entries.length };
-}
-
-/** Dates, never names of units: these are what changes. */
-function wordsOf(runs: DayRuns, rule: CalendarRule): string {
-  const [run] = runs;
-  if (!run) return 'no day';
-  const days = countDays(runs);
-  if (runs.length > 1 || !Number.isFinite(days)) return runsWords(runs, rule);
-  return `${windowWords(run.start, run.end)} (${dayCountWords(days)})`;
 }
 
 /** Visuals whose buckets or classes follow from the part of the rule that changes. */

@@ -32,6 +32,8 @@ export const dataset = mysqlTable('dataset', {
   /** The table of another database that it is copied from or read from live; null for files. */
   origin: jsonColumn('origin', originSchema),
   createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+  /** Set while the dataset is deleted and can still be brought back. */
+  deletedAt: datetime('deleted_at', { mode: 'string' }),
 });
 
 /** Connections to other databases; the password is encrypted. */
@@ -65,6 +67,13 @@ export const definition = mysqlTable('definition', {
 });
 
 /** Sets of holidays or events, each from one iCalendar file. */
+export const namedPeriod = mysqlTable('named_period', {
+  id: int('id').autoincrement().primaryKey(),
+  key: varchar('key', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 100 }).notNull(),
+  phrase: varchar('phrase', { length: 500 }).notNull(),
+});
+
 export const specialSet = mysqlTable('special_set', {
   id: int('id').autoincrement().primaryKey(),
   name: varchar('name', { length: 200 }).notNull(),

@@ -4,6 +4,7 @@ import { readAlmanac } from '../almanac/almanac';
 import { serverConfig } from '../config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';
 import { refreshLive } from '../sources/live';
+import { listNamedPeriods } from './namedPeriodList';
 import { listDefinitions } from './definitions';
 import { listShared } from './shared';
 
@@ -25,6 +26,7 @@ export async function readModel(): Promise<{ model: Model; stored: StoredDataset
       datasets,
       shared: await listShared(),
       definitions: await listDefinitions(),
+      periods: await listNamedPeriods(),
       pinnedToday,
     },
     stored,

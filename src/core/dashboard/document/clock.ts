@@ -20,8 +20,11 @@ export function civilDayAt(milliseconds: number, timeZone: string): Day {
   return parseIsoDay(format.format(milliseconds))!;
 }
 
+/** The day that the server was told to take for today. */
+export const pinnedTodayOf = (model: Pick<Model, 'pinnedToday'>): Day | undefined =>
+  model.pinnedToday === null ? undefined : parseIsoDay(model.pinnedToday);
+
 /** Today in the dashboard's time zone, or the day that the server was told to take for it. */
 export function todayFor(document: DashboardDocument, model: Model, milliseconds: number): Day {
-  const pinned = model.pinnedToday === null ? undefined : parseIsoDay(model.pinnedToday);
-  return pinned ?? civilDayAt(milliseconds, document.timeZone);
+  return pinnedTodayOf(model) ?? civilDayAt(milliseconds, document.timeZone);
 }

@@ -64,7 +64,7 @@ describe('the wiring check', () => {
     const [finding] = await check(document);
     expect(finding).toMatchObject({ code: 'uncontrolled-visual', items: ['ports'] });
     expect(codes(await check(finding!.mend!.document))).toEqual([]);
-    const own = { phrase: 'all', mode: 'replace', anchor: null } as const;
+    const own = { phrase: 'all', named: null, mode: 'replace', anchor: null } as const;
     const visuals = document.visuals.map((visual) =>
       visual.id === 'ports' ? { ...visual, ownPeriod: own } : visual,
     );
@@ -135,7 +135,7 @@ describe('the wiring check', () => {
       id: 'list',
       kind: 'periods',
       face: 'menu',
-      entries: [{ name: 'All', phrase: 'all' }],
+      entries: [{ name: 'All', phrase: 'all', named: null }],
       chooseDates: false,
     };
     const document = documentOf(line('sea'), list, hidden);

@@ -158,6 +158,8 @@ export interface Shown {
   /** Last day with data of what is shown, wherever the window lies. */
   readonly latest: Day;
   readonly notes: readonly Note[];
+  /** What its own period is read against, where it has one. */
+  readonly own?: PeriodContext;
 }
 
 /** All that lies beyond a limit, in one: so many categories or series. */
@@ -248,6 +250,7 @@ export interface EmptyAnswer {
   readonly asked: DayRuns;
   readonly nearest: Day | undefined;
   readonly acting: readonly Acting[];
+  readonly own?: PeriodContext;
 }
 
 export type ShownAnswer =

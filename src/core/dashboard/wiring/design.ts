@@ -1,5 +1,6 @@
 /** A dashboard's design made ready: document and model with what is looked up in them at every turn, worked out once. */
 import type { Model } from '../../model/model';
+import { withNamedPeriods } from '../document/namedPeriods';
 import { isWirable } from '../document/controls';
 import type { Control, DashboardDocument, Visual, Wire } from '../document/document';
 import { isPickSource } from '../reader/pick';
@@ -32,8 +33,9 @@ function indexOf(wires: readonly Wire[]): Map<string, Wire> {
   return byPair;
 }
 
-/** The design of a document over a model; neither may be changed in place afterwards. */
-export function designOf(document: DashboardDocument, model: Model): Design {
+/** The design of a document over a model, its named periods put in; neither may be changed in place afterwards. */
+export function designOf(given: DashboardDocument, model: Model): Design {
+  const document = withNamedPeriods(given, model);
   const sources = document.visuals.filter(isPickSource);
   const actors = [...document.controls.filter(isWirable), ...sources];
   const byId = new Map<string, Actor>([...sources, ...document.controls].map((actor) => [actor.id, actor]));

@@ -8,7 +8,7 @@ import { closedEnds, endsOf } from '../../../core/period/ends';
 import { wordsInAMonth } from '../../../core/period/resolvedWords';
 import { phraseStyle, quietStyle, role } from '../../../theme/roles';
 import { useHeld, useWorkspace } from '../../workspace/workspace';
-import { EndsEditor } from '../EndsEditor';
+import { EndsEditor } from '../../ui/EndsEditor';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { usePeriod } from '../usePeriod';
 

@@ -6,13 +6,18 @@ import { useState } from 'react';
 import type { PeriodList } from '../../../core/dashboard/document/document';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
 import { PhraseField } from '../../ui/PhraseField';
-import { useControlAnswer } from '../../workspace/workspace';
+import { NamedPeriodChoice } from '../../ui/NamedPeriodChoice';
+import { useControlAnswer, useWorkspace } from '../../workspace/workspace';
 import type { Change } from '../view';
 
 export function PeriodListSettings({ control, change }: { control: PeriodList; change: Change<PeriodList> }) {
   const [name, setName] = useState('');
   const answer = useControlAnswer(control.id);
   const context = answer?.kind === 'period' ? answer.context : undefined;
+  const { model } = useWorkspace();
+  const unused = model.periods.filter((period) =>
+    control.entries.every((entry) => entry.named !== period.key),
+  );
   const set = (i: number, part: Partial<PeriodList['entries'][number]>) =>
     change({ entries: control.entries.map((entry, j) => (j === i ? { ...entry, ...part } : entry)) });
   const move = (i: number, by: number) => {
@@ -55,9 +60,15 @@ export function PeriodListSettings({ control, change }: { control: PeriodList; c
               label={`Phrase of ${entry.name}`}
               value={entry.phrase}
               context={context}
-              onCommit={(phrase) => set(i, { phrase })}
+              onCommit={(phrase) => set(i, { phrase, named: null })}
             />
           )}
+          <NamedPeriodChoice
+            label={`Phrase of ${entry.name}`}
+            value={entry}
+            known={model.periods}
+            onChange={(chosen) => set(i, chosen)}
+          />
           <Button disabled={i === 0} onClick={() => move(i, -1)} aria-label={`Move ${entry.name} up`}>
             Up
           </Button>
@@ -78,11 +89,27 @@ export function PeriodListSettings({ control, change }: { control: PeriodList; c
           </Button>
         </div>
       ))}
+      {unused.length > 0 && (
+        <ChoiceSetting
+          label="Add a named period of the model"
+          value=""
+          options={[
+            { value: '', label: 'Which one?' },
+            ...unused.map((period) => ({ value: period.key, label: period.name })),
+          ]}
+          onChange={(key) => {
+            const period = unused.find((entry) => entry.key === key);
+            if (!period) return;
+            const { name: called, phrase } = period;
+            change({ entries: [...control.entries, { name: called, phrase, named: key }] });
+          }}
+        />
+      )}
       <TextSetting label="Name of a new period" value={name} onChange={setName} />
       <Button
         disabled={name.trim() === ''}
         onClick={() => {
-          change({ entries: [...control.entries, { name: name.trim(), phrase: 'this month' }] });
+          change({ entries: [...control.entries, { name: name.trim(), phrase: 'this month', named: null }] });
           setName('');
         }}
       >

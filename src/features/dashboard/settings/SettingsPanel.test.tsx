@@ -1,5 +1,10 @@
-import { fireEvent, screen } from '@testing-library/react';
-import { documentSchema, itemOf, type DashboardDocument } from '../../../core/dashboard/document/document';
+import { act, fireEvent, screen } from '@testing-library/react';
+import {
+  documentSchema,
+  itemOf,
+  type DashboardDocument,
+  type Visual,
+} from '../../../core/dashboard/document/document';
 import { newPart, PARTS, type PartKind } from '../../../core/dashboard/document/parts';
 import { line, slicer, timeline } from '../../../core/dashboard/document/testing';
 import { documentOf } from '../../../core/dashboard/wiring/testing';
@@ -17,9 +22,9 @@ function Panel({ id }: { id: string }) {
 }
 
 /** A dashboard with a new part of a kind beside others, and its settings. */
-async function settingsOf(kind: PartKind) {
-  const part = newPart(BASE, TEST_MODEL, kind)!;
-  const dashboard = await openDashboard(withNewItem(BASE, TEST_MODEL, part));
+async function settingsOf(kind: PartKind, model = TEST_MODEL, change: object = {}) {
+  const part = { ...newPart(BASE, model, kind)!, ...change };
+  const dashboard = await openDashboard(withNewItem(BASE, model, part), undefined, model);
   showIn(dashboard, <Panel id={part.id} />);
   return { dashboard, id: part.id };
 }
@@ -155,6 +160,56 @@ describe('settings of time controls', () => {
     fireEvent.blur(least);
     expect(screen.getByText('A whole number from 1 to 9999.')).toBeDefined();
     expect(itemOf(documentIn(dashboard), id)).toMatchObject({ least: 365 });
+  });
+});
+
+describe('periods of the designer', () => {
+  const SEASON = { key: 'season', name: 'Season', phrase: 'last 2 months' };
+  const model = { ...TEST_MODEL, periods: [SEASON] };
+  const AS_THE_MODEL = 'Season, as the model says';
+
+  test('a default is a named one of the model, until a phrase of its own takes its place', async () => {
+    const { dashboard, id } = await settingsOf('timeline', model);
+    optionsOf('Readers begin with: which');
+    choose(AS_THE_MODEL);
+    expect(itemOf(documentIn(dashboard), id)).toMatchObject({
+      default: 'last 2 months',
+      defaultNamed: 'season',
+    });
+    await act(() => dashboard.answer());
+    fireEvent.click(screen.getByRole('button', { name: 'Set each end by itself' }));
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'From' }));
+    choose('Open');
+    expect(itemOf(documentIn(dashboard), id)).toMatchObject({
+      default: '../1970-03-02',
+      defaultNamed: null,
+    });
+  });
+
+  test('an own period is set by its ends, by a phrase, or by a name', async () => {
+    const ownPeriod = { phrase: 'last 28 days', named: null, mode: 'replace', anchor: 'latest' };
+    const { dashboard, id } = await settingsOf('line', model, { ownPeriod });
+    const own = () => (itemOf(documentIn(dashboard), id) as Visual).ownPeriod;
+    // Data of the test ends on 19 February 1970.
+    expect(document.body.textContent).toContain('Now it shows 23 Jan – 19 Feb 1970');
+    fireEvent.click(screen.getByRole('button', { name: 'Set each end by itself' }));
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'To' }));
+    choose('Yesterday');
+    expect(own()).toEqual({ ...ownPeriod, phrase: 'from 1970-01-23 to yesterday' });
+    await act(() => dashboard.answer());
+    expect(document.body.textContent).toContain('in a month 23 Jan – 1 Apr 1970');
+    optionsOf('Own period: which');
+    choose(AS_THE_MODEL);
+    expect(own()).toEqual({ ...ownPeriod, phrase: 'last 2 months', named: 'season' });
+  });
+
+  test('a list takes named ones over with their names', async () => {
+    const { dashboard, id } = await settingsOf('periods', model);
+    optionsOf('Add a named period of the model');
+    choose('Season');
+    const { entries } = itemOf(documentIn(dashboard), id) as { entries: object[] };
+    expect(entries.at(-1)).toEqual({ name: 'Season', phrase: 'last 2 months', named: 'season' });
+    expect(named('combobox', 'Add a named period of the model')).toBeNull();
   });
 });
 

@@ -131,6 +131,10 @@ export const title = z.string().max(200).describe('Shown title; empty means a ti
 /** A value that a slicer can hold; null is a blank one. */
 export const value = z.string().max(500).nullable();
 export const phrase = z.string().min(1).max(500).describe('Period phrase');
+export const namedPeriod = ids.key
+  .nullable()
+  .default(null)
+  .describe('Named period of the model whose phrase stands here; null: a phrase of its own');
 export const point = z.string().min(1).max(200).describe('Point of time, as period phrases have them');
 
 /** What every control has. */

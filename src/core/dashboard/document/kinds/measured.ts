@@ -4,7 +4,7 @@ import { UNITS } from '../../../calendar/units';
 import { dimensionName, type Dimension } from '../../../model/dimension';
 import { id as ids } from '../../../model/ids';
 import { measureOf, type DatasetModel, type Model } from '../../../model/model';
-import { canBeShown, measureFor, title, type FreshGround } from './entry';
+import { canBeShown, namedPeriod, measureFor, title, type FreshGround } from './entry';
 
 export const grainSchema = z.enum(['auto', ...UNITS]);
 export type Grain = z.infer<typeof grainSchema>;
@@ -31,6 +31,7 @@ export type ShownMeasure = z.infer<typeof shownMeasureSchema>;
 
 const ownPeriodSchema = z.object({
   phrase: z.string().min(1).max(500).describe('Period phrase'),
+  named: namedPeriod,
   mode: z
     .enum(['replace', 'narrow'])
     .describe('In the place of the windows of wired time controls, or within them'),

@@ -1,6 +1,6 @@
 /** Period list: the designer's named phrases. */
 import { z } from 'zod';
-import { controlKind, phrase } from './entry';
+import { controlKind, namedPeriod, phrase } from './entry';
 import { commonOfTime, timeEntry, TIME_DEFAULTS } from './time';
 
 const schema = z.object({
@@ -8,14 +8,14 @@ const schema = z.object({
   kind: z.literal('periods'),
   face: z.enum(['menu', 'buttons']),
   entries: z
-    .array(z.object({ name: z.string().trim().min(1).max(100), phrase }))
+    .array(z.object({ name: z.string().trim().min(1).max(100), phrase, named: namedPeriod }))
     .min(1)
     .max(60),
   chooseDates: z.boolean().describe('Whether a last entry opens start and end'),
 });
 
 /** The periods that a new list begins with; the designer takes away and adds. */
-const STARTING_PERIODS: z.infer<typeof schema>['entries'] = [
+const STARTING_PERIODS = [
   { name: 'Last 7 days', phrase: 'last 7 days' },
   { name: 'Last 28 days', phrase: 'last 28 days' },
   { name: 'Last 13 full weeks', phrase: 'last 13 full weeks' },
@@ -43,7 +43,7 @@ export const periods = controlKind(schema)({
     ...TIME_DEFAULTS,
     kind: 'periods',
     face: 'buttons',
-    entries: STARTING_PERIODS,
+    entries: STARTING_PERIODS.map((entry) => ({ ...entry, named: null })),
     chooseDates: true,
   }),
   reveals: ({ entries, chooseDates }) => ({

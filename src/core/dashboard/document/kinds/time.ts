@@ -1,11 +1,20 @@
 /** What all time controls have in common: each holds a period phrase. */
 import { z } from 'zod';
 import { ROLLING_SWITCHES, type RollingSwitch } from '../../../period/rolling';
-import { commonOfControls, CONTROL_DEFAULTS, phrase, point, type Acts, type Reveals } from './entry';
+import {
+  commonOfControls,
+  namedPeriod,
+  CONTROL_DEFAULTS,
+  phrase,
+  point,
+  type Acts,
+  type Reveals,
+} from './entry';
 
 export const commonOfTime = {
   ...commonOfControls,
   default: phrase.describe('Period phrase with which readers begin'),
+  defaultNamed: namedPeriod,
   anchor: point
     .nullable()
     .default(null)
@@ -31,6 +40,7 @@ export const TIME_DEFAULTS = {
   ...CONTROL_DEFAULTS,
   title: '',
   default: 'all',
+  defaultNamed: null,
   anchor: null,
   allowUncovered: false,
   offer: 'union',

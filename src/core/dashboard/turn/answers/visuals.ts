@@ -37,10 +37,17 @@ const VISUAL_ANSWERS: { readonly [K in VisualKind]: Answers<VisualOf<K>> } = {
   text: measured(answerText),
 };
 
+/** The answer with what the visual's own period is read against. */
+function withOwnPeriod({ settings }: ReachContext, visual: Visual, answer: VisualAnswer): VisualAnswer {
+  const own = settings.get(visual.id);
+  if (own?.kind !== 'window' || !(isShown(answer) || answer.kind === 'empty')) return answer;
+  return { ...answer, own: own.context };
+}
+
 /** Answers a visual; a source that cannot is told by `elsewhere`. */
 export async function answerVisual(context: ReachContext, visual: Visual): Promise<VisualAnswer> {
   const answers = VISUAL_ANSWERS[visual.kind] as Answers<Visual>;
-  const answer = await answers(context, visual);
+  const answer = withOwnPeriod(context, visual, await answers(context, visual));
   if (!isShown(answer) || !isPaled(context, visual)) return answer;
   const kept = await answers(asFiltered(context, visual), inSameForm(visual, answer), answer);
   return kept.kind === 'elsewhere' ? kept : withLit(answer, kept);

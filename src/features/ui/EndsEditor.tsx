@@ -16,8 +16,8 @@ import {
   type PeriodEnd,
   type RollingBase,
 } from '../../core/period/ends';
-import { DayField } from '../ui/DayField';
-import { unitOptions } from '../ui/options';
+import { DayField } from './DayField';
+import { unitOptions } from './options';
 
 type Side = keyof Ends;
 const SIDE_NAMES: Record<Side, string> = { from: 'From', to: 'To' };

@@ -1,0 +1,96 @@
+/** Named periods as they are stored: where each is used, and what a change of one would move. */
+import { eq } from 'drizzle-orm';
+import type { z } from 'zod';
+import { periodPlaces } from '../../core/dashboard/document/namedPeriods';
+import { namedPeriodSchema, type Model, type NamedPeriod } from '../../core/model/model';
+import type { MovedWindow } from '../../core/model/ruleChanges';
+import { canonicalText } from '../../core/period/canonical';
+import { parsePhrase } from '../../core/period/parse';
+import { listDashboards, readDashboard } from '../dashboards/repository';
+import { database } from '../database/connection';
+import { namedPeriod } from '../database/schema';
+import { keyFor } from '../datasets/definition';
+import { Problem } from '../problem';
+import { movedWindows } from '../wiring/movedWindows';
+import { readModel } from './model';
+import { listNamedPeriods } from './namedPeriodList';
+import { bumpRevision } from './revision';
+
+export const namedPeriodEditSchema = namedPeriodSchema.omit({ key: true });
+export type NamedPeriodEdit = z.infer<typeof namedPeriodEditSchema>;
+
+function checkPhrase(phrase: string): string {
+  const parsed = parsePhrase(phrase);
+  if (parsed.ok) return canonicalText(phrase);
+  const { code, from, to, message } = parsed.error;
+  throw new Problem('bad-phrase', message, 400, { code, from, to });
+}
+
+/** Stores a named period: a new one without a key. Throws a `Problem` for what does not fit. */
+export async function saveNamedPeriod(key: string | null, edit: NamedPeriodEdit): Promise<NamedPeriod> {
+  const all = await listNamedPeriods();
+  if (key !== null && !all.some((entry) => entry.key === key))
+    throw new Problem('no-such-period', 'This named period is not here any more.', 404);
+  const isTaken = all.some(
+    (entry) => entry.key !== key && entry.name.toLowerCase() === edit.name.toLowerCase(),
+  );
+  if (isTaken) throw new Problem('name-twice', `There is a named period “${edit.name}” already.`);
+  const values = { name: edit.name, phrase: checkPhrase(edit.phrase) };
+  const own = key ?? keyFor(edit.name, new Set(all.map((entry) => entry.key)), 'period');
+  await database()
+    .insert(namedPeriod)
+    .values({ key: own, ...values })
+    .onDuplicateKeyUpdate({ set: values });
+  await bumpRevision();
+  return { key: own, ...values };
+}
+
+export interface NamedPeriodUse {
+  readonly id: number;
+  readonly title: string;
+  /** Controls and visuals, in words. */
+  readonly places: readonly string[];
+}
+
+/** The dashboards on which each named period is used, by its key. */
+export async function namedPeriodUses(model: Model): Promise<Map<string, NamedPeriodUse[]>> {
+  const uses = new Map<string, NamedPeriodUse[]>(model.periods.map(({ key }) => [key, []]));
+  for (const { id, title } of await listDashboards()) {
+    const places = periodPlaces((await readDashboard(id)).document, model);
+    for (const [key, known] of uses) {
+      const here = places.filter((place) => place.named === key).map((place) => place.words);
+      if (here.length > 0) known.push({ id, title, places: here });
+    }
+  }
+  return uses;
+}
+
+/** What another phrase of a named period would move, on every dashboard. */
+export async function changesOfNamedPeriod(key: string, phrase: string): Promise<MovedWindow[]> {
+  const { model, stored } = await readModel();
+  const changed = { phrase: checkPhrase(phrase) };
+  const periods = model.periods.map((entry) => (entry.key === key ? { ...entry, ...changed } : entry));
+  const moved: MovedWindow[] = [];
+  for (const { id, title } of await listDashboards()) {
+    const { document } = await readDashboard(id);
+    if (!periodPlaces(document, model).some((place) => place.named === key)) continue;
+    moved.push(...(await movedWindows({ id, title, document }, model, { ...model, periods }, stored)));
+  }
+  return moved;
+}
+
+/** Deletes a named period; one that is used only when that is said. Dashboards keep the phrase that it stood for. */
+export async function removeNamedPeriod(key: string, evenIfUsed: boolean): Promise<void> {
+  const { model } = await readModel();
+  const used = (await namedPeriodUses(model)).get(key) ?? [];
+  if (used.length > 0 && !evenIfUsed) {
+    const names = used.map((dashboard) => `“${dashboard.title}”`).join(', ');
+    throw new Problem(
+      'in-use',
+      `It is used on ${names}. There its phrase stays as it was last saved, and is no longer changed from here.`,
+      409,
+    );
+  }
+  await database().delete(namedPeriod).where(eq(namedPeriod.key, key));
+  await bumpRevision();
+}
