@@ -188,7 +188,7 @@ describe('a reader', () => {
     async () => {
       const at = page();
       await openWith([{ ...time, id: 'typed', kind: 'phrase', title: 'Typed' }]);
-      const field = await at.find('combobox', 'Phrase of Typed');
+      const field = await at.find('combobox', 'Typed, phrase');
       await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'last 13 ful');
       await at.click('option', 'full');
       await field.sendKeys(' weeks', Key.ENTER);

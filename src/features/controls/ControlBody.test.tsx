@@ -124,9 +124,16 @@ describe('a slicer of many values', () => {
   });
 });
 
+test('two controls of one name are told apart, on themselves and in their labels', async () => {
+  const twin = (id: string) => ({ ...timeline(id), kind: 'phrase', title: 'Days' }) as unknown as Control;
+  await shown(documentOf(line('sea'), twin('one'), twin('two')), 'two');
+  expect(screen.getByRole('heading', { name: 'Days (2)' })).toBeTruthy();
+  expect(screen.getByRole('combobox', { name: 'Days (2), phrase' })).toBeTruthy();
+});
+
 describe('a phrase box', () => {
   const box = (): Control => ({ ...timeline('span'), kind: 'phrase', title: 'Days' }) as unknown as Control;
-  const field = () => screen.getByRole<HTMLInputElement>('combobox', { name: 'Phrase of Days' });
+  const field = () => screen.getByRole<HTMLInputElement>('combobox', { name: 'Days, phrase' });
   const type = (text: string) => fireEvent.change(field(), { target: { value: text } });
 
   test.each([

@@ -2,16 +2,14 @@
 /** What a control shows for its answer. */
 import Typography from '@mui/material/Typography';
 import type { Control } from '../../core/dashboard/document/document';
-import { titleOf } from '../../core/dashboard/document/title';
 import { isWaiting } from '../workspace/answersStore';
-import { useAnswers, useControlAnswer, useWorkspace } from '../workspace/workspace';
+import { useAnswers, useControlAnswer, useTitle } from '../workspace/workspace';
 import { viewOf } from './kinds';
 
 export function ControlBody({ control }: { control: Control }) {
-  const { model } = useWorkspace();
   const answer = useControlAnswer(control.id);
   const waiting = useAnswers((state) => isWaiting(state, control.id));
-  const title = titleOf(control, model);
+  const title = useTitle(control);
   if (!answer) return <Typography color="textSecondary">{title} · reading…</Typography>;
   if (answer.kind === 'broken') return <Typography color="warning">{answer.message}</Typography>;
   if (answer.kind === 'hidden')

@@ -3,9 +3,8 @@
 import type { Control } from '../../core/dashboard/document/document';
 import { kindOf } from '../../core/dashboard/document/controls';
 import type { RevealChoice } from '../../core/dashboard/document/kinds/entry';
-import { titleOf } from '../../core/dashboard/document/title';
 import { ChoiceSetting, SwitchSetting } from '../ui/fields';
-import { useControlAnswer, useDocument, useWorkspace } from '../workspace/workspace';
+import { useControlAnswer, useDesign, useDocument } from '../workspace/workspace';
 
 type ChangeCommon = (part: Pick<Partial<Control>, 'hold' | 'reveal'>) => void;
 
@@ -35,7 +34,7 @@ const ALWAYS = '-';
 
 /** "Shows only while another control holds a choice." */
 export function RevealSetting({ control, change }: { control: Control; change: ChangeCommon }) {
-  const { model } = useWorkspace();
+  const design = useDesign();
   const document = useDocument();
   const others = document.controls.filter(
     (entry) => entry.id !== control.id && revealsOf(entry).by !== 'nothing',
@@ -60,7 +59,7 @@ export function RevealSetting({ control, change }: { control: Control; change: C
           { value: ALWAYS, label: 'Always' },
           ...others.map((entry) => ({
             value: entry.id,
-            label: `Only with a choice of ${titleOf(entry, model)}`,
+            label: `Only with a choice of ${design.titleOf(entry)}`,
           })),
         ]}
         onChange={(id) => {

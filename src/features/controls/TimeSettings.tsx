@@ -10,7 +10,7 @@ import { SWITCH_LABELS } from './RollingSwitches';
 import { HoldSetting, RevealSetting } from './RevealSetting';
 import { AnchorSetting } from '../ui/AnchorSetting';
 import { ChoiceSetting, SwitchSetting } from '../ui/fields';
-import { useControlAnswer, useDocument, useWorkspace } from '../workspace/workspace';
+import { useControlAnswer, useDocument, usePeriodContext, useWorkspace } from '../workspace/workspace';
 
 export function TimeSettings({
   control,
@@ -22,8 +22,8 @@ export function TimeSettings({
   const { held, model } = useWorkspace();
   const document = useDocument();
   const answer = useControlAnswer(control.id);
-  if (answer?.kind !== 'period') return <RevealSetting control={control} change={change} />;
-  const { context } = answer;
+  const context = usePeriodContext(control.id);
+  if (!context) return <RevealSetting control={control} change={change} />;
   const isCountedFromADay = ['today', 'yesterday'].includes(printPoint(context.anchor));
   return (
     <>
@@ -35,7 +35,7 @@ export function TimeSettings({
         words={(now, later) => `Opened today, readers see ${now}; in a month ${later}.`}
         onChange={({ phrase, named }) => change({ default: phrase, defaultNamed: named })}
       />
-      {answer.text !== control.default && (
+      {answer?.kind === 'period' && answer.text !== control.default && (
         <Button
           onClick={() => {
             change({ default: answer.text, defaultNamed: null });

@@ -6,10 +6,9 @@ import { clipRuns, type Clipped } from '../../core/coverage/coverage';
 import type { PeriodAnswer } from '../../core/dashboard/turn/answer';
 import type { TimeControl } from '../../core/dashboard/document/document';
 import { EMPTY_WORDS } from '../../core/period/resolvedWords';
-import { titleOf } from '../../core/dashboard/document/title';
 import { runsWords } from '../../core/period/describe';
 import { resolveText, type Resolved } from '../../core/period/resolve';
-import { useControlHeld, useWorkspace } from '../workspace/workspace';
+import { useControlHeld, useTitle, useWorkspace } from '../workspace/workspace';
 import { coverageWords } from '../workspace/words';
 
 export interface Period {
@@ -35,7 +34,8 @@ export interface Period {
 
 /** The period of a control from its newest answer and what its reader has done since. */
 export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
-  const { model, held } = useWorkspace();
+  const { held } = useWorkspace();
+  const title = useTitle(control);
   const { value: text, isPending } = useControlHeld(control);
   const isAnswered = text === answer.text;
   const resolved: Resolved = isAnswered
@@ -48,7 +48,7 @@ export function usePeriod(control: TimeControl, answer: PeriodAnswer): Period {
   const asked = resolved.ok ? resolved.runs : answer.asked;
   return {
     control,
-    title: titleOf(control, model),
+    title,
     answer,
     text,
     resolved,

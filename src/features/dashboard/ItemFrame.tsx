@@ -4,15 +4,23 @@ import { memo, useMemo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document/document';
 import { isControl } from '../../core/dashboard/document/document';
 import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
-import { titleOf } from '../../core/dashboard/document/title';
 import { isShown } from '../../core/dashboard/turn/answer';
 import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
 import { VisualBody } from '../visuals/VisualBody';
+import { ErrorBoundary } from '../ui/ErrorBoundary';
 import { useTraced } from '../wiring/traced';
 import { isWaiting } from '../workspace/answersStore';
-import { useAnswers, useDesign, useHeld, useVisualAnswer, useWorkspace } from '../workspace/workspace';
+import {
+  useAnswers,
+  useControlAnswer,
+  useDesign,
+  useHeld,
+  useTitle,
+  useVisualAnswer,
+  useWorkspace,
+} from '../workspace/workspace';
 import { deafWords, noteWords, visualSubtitle, visualTitle } from './visualWords';
 
 export interface ItemFrameProps {
@@ -22,12 +30,12 @@ export interface ItemFrameProps {
 }
 
 export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps) {
-  const { model } = useWorkspace();
+  const title = useTitle(item);
   const edge = light === 'lit' ? role.time : role.hairline;
   return (
     <section
       id={`item-${item.id}`}
-      aria-label={titleOf(item, model)}
+      aria-label={title}
       style={{
         height: '100%',
         boxSizing: 'border-box',
@@ -45,10 +53,19 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
         contain: 'strict',
       }}
     >
-      {isControl(item) ? <ControlBody control={item} /> : <VisualFrame visual={item} />}
+      {isControl(item) ? <ControlFrame control={item} /> : <VisualFrame visual={item} />}
     </section>
   );
 });
+
+function ControlFrame({ control }: { control: Control }) {
+  const answer = useControlAnswer(control.id);
+  return (
+    <ErrorBoundary name={useTitle(control)} of={[control, answer]}>
+      <ControlBody control={control} />
+    </ErrorBoundary>
+  );
+}
 
 const SUBTITLE = {
   ...quietStyle,
@@ -61,12 +78,13 @@ const SUBTITLE = {
 /** The way back from a drill: everything, then each level down to where the visual is. */
 function DrillTrail({ visual }: { visual: Visual }) {
   const { model, held } = useWorkspace();
+  const title = useTitle(visual);
   const drilled = useHeld(({ state }) => state.drills?.[visual.id]);
   const drill = readDrill(drilled ?? '', model.rule);
   if (!drill) return null;
   const levels = drillTrail(drill, model.rule);
   return (
-    <nav aria-label={`Levels of ${titleOf(visual, model)}`} style={{ ...quietStyle, whiteSpace: 'nowrap' }}>
+    <nav aria-label={`Levels of ${title}`} style={{ ...quietStyle, whiteSpace: 'nowrap' }}>
       <button type="button" style={WHY} onClick={() => held.drill(visual.id, null)}>
         All
       </button>
@@ -100,6 +118,7 @@ const WHY = {
 
 function VisualFrame({ visual }: { visual: Visual }) {
   const { model } = useWorkspace();
+  const title = useTitle(visual);
   const design = useDesign();
   const state = useHeld((held) => held.state);
   const openTrace = useTraced((traced) => traced.open);
@@ -114,7 +133,7 @@ function VisualFrame({ visual }: { visual: Visual }) {
         <button
           type="button"
           onClick={() => openTrace(visual.id)}
-          aria-label={`Why ${titleOf(visual, model)} shows this`}
+          aria-label={`Why ${title} shows this`}
           title="Why this? (key T)"
           style={WHY}
         >
@@ -131,7 +150,9 @@ function VisualFrame({ visual }: { visual: Visual }) {
         {visualSubtitle(visual, answer, ground)}
       </p>
       <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>
-        <VisualBody visual={visual} answer={answer} />
+        <ErrorBoundary name={title} of={[visual, answer]}>
+          <VisualBody visual={visual} answer={answer} />
+        </ErrorBoundary>
       </div>
     </>
   );

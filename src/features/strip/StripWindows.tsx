@@ -2,10 +2,9 @@
 /** The windows of the dashboard's time controls, as brackets over the lanes. */
 import type { ControlAnswer } from '../../core/dashboard/turn/answer';
 import { isTimeControl } from '../../core/dashboard/document/document';
-import { titleOf } from '../../core/dashboard/document/title';
 import { bracketPath } from '../../theme/marks';
 import { role } from '../../theme/roles';
-import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
+import { useAnswers, useDesign, useDocument } from '../workspace/workspace';
 
 /** The ends of all windows as one text, so that it is the same while they are. */
 function windowsText(controls: Readonly<Record<string, ControlAnswer>>): string {
@@ -30,7 +29,7 @@ export function StripWindows({
   top: number;
   bottom: number;
 }) {
-  const { model } = useWorkspace();
+  const design = useDesign();
   const document = useDocument();
   const windows = JSON.parse(useAnswers((state) => windowsText(state.controls))) as [
     string,
@@ -48,7 +47,7 @@ export function StripWindows({
         return (
           <path
             key={`${id} ${from}`}
-            data-control={titleOf(control, model)}
+            data-control={design.titleOf(control)}
             d={`${bracketPath('start', start, top, bottom, 4)}${bracketPath('end', end, top, bottom, 4)}`}
             fill="none"
             stroke={role.time}

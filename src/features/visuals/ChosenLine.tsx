@@ -9,7 +9,6 @@ import {
   type Pick,
 } from '../../core/dashboard/reader/pick';
 import { isTimeControl, type Visual } from '../../core/dashboard/document/document';
-import { titleOf } from '../../core/dashboard/document/title';
 import { role, quietStyle } from '../../theme/roles';
 import { useAnswers, useDesign, useHeld, useWorkspace } from '../workspace/workspace';
 import { runsText } from './picking';
@@ -42,7 +41,7 @@ function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
       .join(' '),
   );
   const days = pickedDays(pick, model.rule);
-  const title = titleOf(visual, model);
+  const title = design.titleOf(visual);
   const put = (exclude: boolean) => held.pick(visual.id, { ...pick, exclude });
   const times = design.document.controls.filter(
     (control) => isTimeControl(control) && !hidden.split(' ').includes(control.id),
@@ -106,10 +105,10 @@ function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
             key={control.id}
             type="button"
             style={{ ...BUTTON, color: role.time }}
-            title={`Gives ${titleOf(control, model)} these days`}
+            title={`Gives ${design.titleOf(control)} these days`}
             onClick={() => send(control.id)}
           >
-            To {titleOf(control, model)}
+            To {design.titleOf(control)}
           </button>
         ))}
       <button

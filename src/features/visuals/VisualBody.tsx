@@ -2,15 +2,14 @@
 /** What a visual shows for its answer: the picture, or why there is none and what to do. */
 import Typography from '@mui/material/Typography';
 import type { Visual } from '../../core/dashboard/document/document';
-import { titleOf } from '../../core/dashboard/document/title';
 import type { VisualAnswer } from '../../core/dashboard/turn/answer';
-import { useWorkspace } from '../workspace/workspace';
+import { useTitle } from '../workspace/workspace';
 import { Centred } from './Centred';
 import { EmptyBody } from './EmptyBody';
 import { viewOf } from './kinds';
 
 export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualAnswer | undefined }) {
-  const { model } = useWorkspace();
+  const title = useTitle(visual);
   if (!answer || answer.kind === 'elsewhere') {
     return (
       <Centred>
@@ -27,5 +26,5 @@ export function VisualBody({ visual, answer }: { visual: Visual; answer: VisualA
   }
   if (answer.kind === 'empty') return <EmptyBody answer={answer} />;
   const { Body } = viewOf(visual);
-  return <Body visual={visual} answer={answer} title={titleOf(visual, model)} />;
+  return <Body visual={visual} answer={answer} title={title} />;
 }

@@ -4,7 +4,6 @@ import { memo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document/document';
 import { roleName } from '../../core/model/model';
 import type { Design } from '../../core/dashboard/wiring/design';
-import { titleOf } from '../../core/dashboard/document/title';
 import { canPale, type Actor } from '../../core/dashboard/wiring/routes';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
@@ -80,7 +79,7 @@ export const BoardCell = memo(
           tabIndex={isCursor ? 0 : -1}
           aria-pressed={point.state === 'wired' || point.state === 'half'}
           aria-disabled={point.state === 'no route'}
-          aria-label={`${titleOf(control, design.model)} to ${titleOf(target, design.model)}: ${STATE_WORDS[point.state]}${pales ? ', pales other marks' : ''}. ${point.words}`}
+          aria-label={`${design.titleOf(control)} to ${design.titleOf(target)}: ${STATE_WORDS[point.state]}${pales ? ', pales other marks' : ''}. ${point.words}`}
           title={point.words}
           onPointerEnter={() => onPoint({ control: control.id, target: target.id })}
           onFocus={() => onFocusCell(column)}

@@ -3,7 +3,6 @@
 import { memo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document/document';
 import type { Design } from '../../core/dashboard/wiring/design';
-import { titleOf } from '../../core/dashboard/document/title';
 import { type Actor } from '../../core/dashboard/wiring/routes';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
@@ -56,7 +55,7 @@ export const BoardRow = memo(
     onFocusCell: (column: number) => void;
     onFlip: (points: readonly Crosspoint[]) => void;
   }) {
-    const title = titleOf(control, design.model);
+    const title = design.titleOf(control);
     return (
       <div
         role="row"

@@ -12,7 +12,6 @@ import {
   type Visual,
 } from '../../core/dashboard/document/document';
 import { isPickSource } from '../../core/dashboard/reader/pick';
-import { titleOf } from '../../core/dashboard/document/title';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { switchWires } from '../../core/dashboard/wiring/wires';
 import { useDesign, useWorkspace } from '../workspace/workspace';
@@ -73,7 +72,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   const [zone, setZone] = useState('');
   const actors = useMemo(() => byZone(document, inOrder), [document, inOrder]);
   const { controls, targets } = useMemo(() => {
-    const found = (item: Visual | Control) => titleOf(item, model).toLowerCase().includes(wanted);
+    const found = (item: Visual | Control) => design.titleOf(item).toLowerCase().includes(wanted);
     const zoned = document.zones.find((entry) => entry.id === zone);
     const isShown = (item: Visual | Control, wantedId: string | undefined) =>
       (wantedId === undefined || item.id === wantedId) && (!zoned || zoned.items.includes(item.id));
@@ -88,7 +87,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       controls: someRows.length > 0 ? someRows : rows,
       targets: someColumns.length > 0 ? someColumns : columns,
     };
-  }, [actors, document, model, only, wanted, zone]);
+  }, [actors, document, design, only, wanted, zone]);
   const wires = document.wires.filter((wire) => wire.on).length;
   const pointAt = (row: number, column: number): Crosspoint | undefined => {
     const [control, target] = [controls[row], targets[column]];
@@ -263,7 +262,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 >
                   <ColumnHead
                     target={target}
-                    title={titleOf(target, model)}
+                    title={design.titleOf(target)}
                     startsZone={
                       column > 0 &&
                       !isControl(target) &&

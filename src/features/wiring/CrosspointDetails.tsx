@@ -16,7 +16,6 @@ import {
 import { requestJson } from '../ui/request';
 import { columnOf, datasetOf } from '../../core/model/model';
 import { columnIn, isAttribute } from '../../core/model/dimension';
-import { titleOf } from '../../core/dashboard/document/title';
 import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { canPale, type Route } from '../../core/dashboard/wiring/routes';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
@@ -62,7 +61,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
   return (
     <Box sx={frame} role="region" aria-label="Chosen crosspoint">
       <Typography variant="h3">
-        {titleOf(control, model)} → {titleOf(target, model)}
+        {design.titleOf(control)} → {design.titleOf(target)}
       </Typography>
       <Typography>{point.words}</Typography>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5, flexWrap: 'wrap' }}>
@@ -90,7 +89,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
               </TextField>
             ))}
         <Typography variant="body2" color="textSecondary">
-          {titleOf(control, model)} reaches {reached.length} of {document.visuals.length} visuals.
+          {design.titleOf(control)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
         {isControl(control) && <RouteColumns control={control} target={target} />}
         {!isControl(control) && canPale(target) && point.state !== 'no route' && (
@@ -114,9 +113,9 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         {!isControl(target) && point.state !== 'no route' && (
           <WhatIf control={control.id} target={target.id} on={point.state === 'unwired'} />
         )}
-        <WireLike id={control.id} name={titleOf(control, model)} others={design.actors} line="row" />
+        <WireLike id={control.id} name={design.titleOf(control)} others={design.actors} line="row" />
         {!isControl(target) && (
-          <WireLike id={target.id} name={titleOf(target, model)} others={document.visuals} line="column" />
+          <WireLike id={target.id} name={design.titleOf(target)} others={document.visuals} line="column" />
         )}
       </Box>
     </Box>
@@ -218,6 +217,7 @@ function WireLike({
   line: 'row' | 'column';
 }) {
   const { model, store } = useWorkspace();
+  const design = useDesign();
   const choices = others.filter((other) => other.id !== id);
   if (choices.length === 0) return null;
   return (
@@ -234,7 +234,7 @@ function WireLike({
     >
       {choices.map((other) => (
         <MenuItem key={other.id} value={other.id}>
-          {titleOf(other, model)}
+          {design.titleOf(other)}
         </MenuItem>
       ))}
     </TextField>

@@ -4,7 +4,9 @@ import { createContext, useContext, useEffect, useMemo, useRef, useState, type R
 import { useStore } from 'zustand';
 import type { Day } from '../../core/calendar/day';
 import { todayFor } from '../../core/dashboard/document/clock';
-import type { Control, DashboardDocument } from '../../core/dashboard/document/document';
+import { titleOf, titlesIn } from '../../core/dashboard/document/title';
+import type { PeriodContext } from '../../core/period/point';
+import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
 import { initiallyHeld, isSwitchedOff, type HeldBy } from '../../core/dashboard/reader/held';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
@@ -57,6 +59,19 @@ export function useVisualAnswer(id: string): VisualAnswer | undefined {
 
 export function useControlAnswer(id: string): ControlAnswer | undefined {
   return useAnswers((state) => state.controls[id]);
+}
+
+/** The title of an item; those of one title are numbered. */
+export function useTitle(item: Visual | Control): string {
+  const { store, model } = useWorkspace();
+  return useStore(store, ({ document }) => titlesIn(document, model).get(item.id)) ?? titleOf(item, model);
+}
+
+/** What the phrases of a time control are read against, also while it is hidden. */
+export function usePeriodContext(id: string): PeriodContext | undefined {
+  return useAnswers(({ controls: { [id]: answer } }) =>
+    answer?.kind === 'period' || answer?.kind === 'hidden' ? answer.context : undefined,
+  );
 }
 
 /** A part of what the reader holds, drawn again when that part changes. */

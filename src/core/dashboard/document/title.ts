@@ -19,10 +19,12 @@ export function titlesIn(document: DashboardDocument, model: Model): ReadonlyMap
   const items = [...document.visuals, ...document.controls].map(
     (item) => [item.id, titleOf(item, model)] as const,
   );
+  const same = new Map<string, string[]>();
+  for (const [id, title] of items) same.set(title, [...(same.get(title) ?? []), id]);
   return new Map(
     items.map(([id, title]) => {
-      const same = items.filter(([, other]) => other === title);
-      return [id, same.length === 1 ? title : `${title} (${same.findIndex(([other]) => other === id) + 1})`];
+      const ids = same.get(title)!;
+      return [id, ids.length === 1 ? title : `${title} (${ids.indexOf(id) + 1})`];
     }),
   );
 }

@@ -11,7 +11,6 @@ import { describeRuns } from '../../period/describe';
 import { isControl, itemOf, type Control, type Visual } from '../document/document';
 import type { ShownMeasure } from '../document/kinds/measured';
 import type { NumberBounds } from '../document/kinds/numbers';
-import { titleOf } from '../document/title';
 import { dimensionsOf, isChart, isMeasured, kindOf, type MeasuredVisual } from '../document/visuals';
 import { reachOf } from '../turn/reach';
 import { totalsOn } from '../turn/totals';
@@ -46,7 +45,7 @@ export async function traceOf(context: TraceContext, id: string): Promise<Trace 
   } else {
     for (const use of design.uses(item)) parts.push(await tracePart(context, item, use));
   }
-  return { item: id, title: titleOf(item, design.model), clock: clockSteps(context, item), parts };
+  return { item: id, title: design.titleOf(item), clock: clockSteps(context, item), parts };
 }
 
 const freshnessOf = (model: Model, dataset: string) => {
@@ -170,18 +169,19 @@ async function traceMeasure(
 
 /** "Passengers: only categories with a total from 100 to 2,000." */
 function totalsWords(
-  { design: { document, model } }: TraceContext,
+  { design }: TraceContext,
   control: string,
   of: MeasureRef,
   { low, high }: NumberBounds,
 ): string {
+  const { document, model } = design;
   const owner = document.controls.find((entry) => entry.id === control)!;
   const ends = [
     ...(low === null ? [] : [`from ${low.toLocaleString('en')}`]),
     ...(high === null ? [] : [`to ${high.toLocaleString('en')}`]),
   ].join(' ');
   const name = measureOf(model, of.dataset, of.measure)?.name ?? of.measure;
-  return `${titleOf(owner, model)}: only categories whose total of ${name} is ${ends}.`;
+  return `${design.titleOf(owner)}: only categories whose total of ${name} is ${ends}.`;
 }
 
 const columnWords = (model: Model, dataset: string, column: string | null) =>

@@ -5,7 +5,6 @@ import { isControl, isTimeControl, type Control, type Visual } from '../document
 import { isPickSource } from '../reader/pick';
 import { settingKey } from '../wiring/selection';
 import { actingAsOf, isRevealed } from '../reader/held';
-import { titleOf } from '../document/title';
 import { pickWords, valuesInWords, type TraceContext, type TraceStep } from './traceStep';
 
 /** As-of day, then what each control that acts says. */
@@ -26,7 +25,7 @@ export function clockSteps(context: TraceContext, item: Visual | Control): Trace
   if (isControl(item)) acting.add(item.id);
   for (const control of document.controls) {
     if (!acting.has(control.id)) continue;
-    const name = titleOf(control, model);
+    const name = design.titleOf(control);
     if (!isRevealed(document, state, control)) {
       steps.push({
         kind: 'no effect',
@@ -63,7 +62,7 @@ export function clockSteps(context: TraceContext, item: Visual | Control): Trace
       steps.push({
         kind: 'clock',
         control: visual.id,
-        words: `Chosen on ${titleOf(visual, model)}: ${pickWords(setting, model.rule)}.`,
+        words: `Chosen on ${design.titleOf(visual)}: ${pickWords(setting, model.rule)}.`,
       });
   }
   return steps;

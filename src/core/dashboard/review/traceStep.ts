@@ -13,7 +13,6 @@ import type { DatasetUse } from '../wiring/uses';
 import { drillRuns } from '../reader/drill';
 import type { Control, Visual } from '../document/document';
 import { isEffective, type Setting } from '../reader/setting';
-import { titleOf } from '../document/title';
 import type { Route } from '../wiring/routes';
 
 /** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
@@ -84,7 +83,7 @@ export function stepWords(
     case 'own period':
       return { kind: 'own period', words: ownPeriodWords(item) };
     case 'wire': {
-      const said = sayingOf(model, step.route, step.setting, titleOf(step.actor, model));
+      const said = sayingOf(model, step.route, step.setting, design.titleOf(step.actor));
       return said && { ...said, control: step.actor.id };
     }
     case 'as of':
@@ -100,7 +99,7 @@ export function stepWords(
       return {
         kind: 'no effect',
         control: step.actor.id,
-        words: `${titleOf(step.actor, model)} takes no rows away here: ${IDLE_WORDS[step.why](dataset)}.`,
+        words: `${design.titleOf(step.actor)} takes no rows away here: ${IDLE_WORDS[step.why](dataset)}.`,
       };
   }
 }

@@ -84,6 +84,8 @@ export interface BrokenAnswer {
 /** The control is not revealed now: it is not shown and has no effect. */
 interface HiddenAnswer {
   readonly kind: 'hidden';
+  /** Of a time control: what its phrases are read against, for its settings. */
+  readonly context?: PeriodContext;
 }
 
 /** What the as-of chooser stands at. */

@@ -109,7 +109,11 @@ describe('reveal rules', () => {
     const turn = (reader: ReaderState) =>
       answerTurn({ design: designOf(document, TEST_MODEL), state: reader, today: TODAY }, SOURCE);
     const without = await turn(DEFAULT_STATE);
-    expect(without.controls.typed).toEqual({ kind: 'hidden' });
+    // What its phrases are read against is known all the same: a designer can set it up.
+    expect(without.controls.typed).toMatchObject({
+      kind: 'hidden',
+      context: { today: TODAY, asOf: null, data: [{ start: 10 }] },
+    });
     expect(without.visuals.ports).toMatchObject({ rows: 42 });
     const shown = await turn(state({ choices: { route: ['Tamsel'] } }));
     expect(shown.controls.typed).toMatchObject({ kind: 'period' });

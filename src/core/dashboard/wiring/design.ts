@@ -3,6 +3,7 @@ import type { Model } from '../../model/model';
 import { withNamedPeriods } from '../document/namedPeriods';
 import { isWirable } from '../document/controls';
 import type { Control, DashboardDocument, Visual, Wire } from '../document/document';
+import { titleOf, titlesIn } from '../document/title';
 import { isPickSource } from '../reader/pick';
 import type { Actor } from './routes';
 import { coverageUsesOf, usesOf, type CoverageUse, type DatasetUse } from './uses';
@@ -14,6 +15,8 @@ export interface Design {
   readonly actors: readonly Actor[];
   /** What acts, or stands on the dashboard as a control, by its id. */
   actor(id: string): Actor | undefined;
+  /** The title of an item of the document; those of one title are numbered. */
+  titleOf(item: Visual | Control): string;
   /** The wire of a pair; of two wires of one pair the first counts. */
   wire(control: string, target: string): Wire | undefined;
   /** The datasets an item shows, each with its date role. The item need not be in the document. */
@@ -52,10 +55,12 @@ export function designOf(given: DashboardDocument, model: Model): Design {
     knownCoverage.set(item, found);
     return found;
   };
+  let titles: ReadonlyMap<string, string> | undefined;
   return {
     document,
     model,
     actors,
+    titleOf: (item) => (titles ??= titlesIn(document, model)).get(item.id) ?? titleOf(item, model),
     actor: (id) => byId.get(id),
     wire: (control, target) => (wires ??= indexOf(document.wires)).get(pairKey(control, target)),
     uses,

@@ -82,7 +82,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
           value={opensDates ? CHOOSE : (chosen?.name ?? '')}
           displayEmpty
           renderValue={(name) => name || 'every day'}
-          inputProps={{ 'aria-label': `Period of ${period.title}` }}
+          inputProps={{ 'aria-label': `${period.title}, which` }}
           onChange={(event) => {
             const entry = entries.find((candidate) => candidate.name === event.target.value);
             if (entry) take(entry);
@@ -101,7 +101,7 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
         <div
           role="radiogroup"
           onKeyDown={stepRadio}
-          aria-label={`Period of ${period.title}`}
+          aria-label={`${period.title}, which`}
           style={{ overflowY: 'auto', minHeight: 0, flex: 1 }}
         >
           {entries.map((entry) => (

@@ -7,13 +7,12 @@ import type { PeriodList } from '../../../core/dashboard/document/document';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
 import { PhraseField } from '../../ui/PhraseField';
 import { NamedPeriodChoice } from '../../ui/NamedPeriodChoice';
-import { useControlAnswer, useWorkspace } from '../../workspace/workspace';
+import { usePeriodContext, useWorkspace } from '../../workspace/workspace';
 import type { Change } from '../view';
 
 export function PeriodListSettings({ control, change }: { control: PeriodList; change: Change<PeriodList> }) {
   const [name, setName] = useState('');
-  const answer = useControlAnswer(control.id);
-  const context = answer?.kind === 'period' ? answer.context : undefined;
+  const context = usePeriodContext(control.id);
   const { model } = useWorkspace();
   const unused = model.periods.filter((period) =>
     control.entries.every((entry) => entry.named !== period.key),

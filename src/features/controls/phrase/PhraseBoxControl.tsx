@@ -25,7 +25,7 @@ export function PhraseBoxControl({ control, answer }: { control: PhraseBox; answ
       <NarrowHead period={period} />
       {period.resolved.ok && <PeriodProblem period={period} />}
       <PhraseField
-        label={`Phrase of ${period.title}`}
+        label={`${period.title}, phrase`}
         value={period.text}
         context={answer.context}
         history={history}

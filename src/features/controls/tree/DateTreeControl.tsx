@@ -57,7 +57,7 @@ export function DateTreeControl({ control, answer }: { control: DateTree; answer
         ref={tree}
         role="tree"
         aria-multiselectable="true"
-        aria-label={`Dates of ${period.title}`}
+        aria-label={`${period.title}, by year and month`}
         style={TREE_LIST}
       >
         {branch(null)}

@@ -8,7 +8,6 @@ import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
 import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/document/document';
-import { titleOf } from '../../../core/dashboard/document/title';
 import { role } from '../../../theme/roles';
 import { useNotice } from '../../ui/Notice';
 import { useSize } from '../../ui/useSize';
@@ -24,7 +23,7 @@ import { SettingsPanel } from '../settings/SettingsPanel';
 import { SeveralItems } from '../settings/ZoneSetting';
 import { ZoneFrames } from './ZoneFrames';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
-import { useDocument, useWorkspace } from '../../workspace/workspace';
+import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 
 export function ArrangeMode() {
   const { store, model } = useWorkspace();
@@ -98,7 +97,7 @@ function PartsRail({
   chosen: string | null;
   onChoose: (id: string) => void;
 }) {
-  const { model } = useWorkspace();
+  const design = useDesign();
   const document = useDocument();
   const items = [...document.controls, ...document.visuals];
   return (
@@ -165,7 +164,7 @@ function PartsRail({
             >
               <PartSign kind={item.kind} />
               <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-                {titleOf(item, model)}
+                {design.titleOf(item)}
               </span>
             </Button>
           ))}
@@ -184,7 +183,8 @@ function ArrangeGrid({
   onChoose: (id: string | null, add?: boolean) => void;
   onRemove: (id: string) => void;
 }) {
-  const { store, model } = useWorkspace();
+  const { store } = useWorkspace();
+  const design = useDesign();
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
   const latest = chosen[chosen.length - 1];
@@ -256,7 +256,7 @@ function ArrangeGrid({
             {document.layout.map((place) => {
               const item = itemOf(document, place.item);
               if (!item) return <div key={place.item} />;
-              const title = titleOf(item, model);
+              const title = design.titleOf(item);
               return (
                 <div
                   key={place.item}

@@ -150,6 +150,17 @@ describe('settings of time controls', () => {
     expect(entries().at(-1)).toBe('This month');
   });
 
+  test('of one that is hidden now can be reached and changed', async () => {
+    const reveal = { control: 'route', values: ['Nowhere'] };
+    const { dashboard, id } = await settingsOf('lookback', TEST_MODEL, { reveal });
+    expect(dashboard.answers.getState().controls[id]).toMatchObject({ kind: 'hidden' });
+    const field = screen.getByRole('combobox', { name: 'Readers begin with' });
+    fireEvent.change(field, { target: { value: 'last 5 days' } });
+    fireEvent.keyDown(field, { key: 'Enter' });
+    expect(itemOf(documentIn(dashboard), id)).toMatchObject({ default: 'last 5 days' });
+    expect(screen.getByRole('switch', { name: 'Changes wait for Apply' })).toBeDefined();
+  });
+
   test('limits of a look-back cannot cross', async () => {
     const { dashboard, id } = await settingsOf('lookback');
     const least = screen.getByRole('textbox', { name: 'At least' });

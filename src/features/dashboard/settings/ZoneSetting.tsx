@@ -3,10 +3,9 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { itemOf } from '../../../core/dashboard/document/document';
-import { titleOf } from '../../../core/dashboard/document/title';
 import { withZone, zoneOf } from '../../../core/dashboard/document/zones';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
-import { useDocument, useWorkspace } from '../../workspace/workspace';
+import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 
 const NONE = '';
 const NEW = '+';
@@ -63,7 +62,7 @@ export function ZoneSetting({ items }: { items: readonly string[] }) {
 
 /** What can be done with several chosen items. */
 export function SeveralItems({ items, onRemove }: { items: readonly string[]; onRemove: () => void }) {
-  const { model } = useWorkspace();
+  const design = useDesign();
   const document = useDocument();
   return (
     <>
@@ -73,7 +72,7 @@ export function SeveralItems({ items, onRemove }: { items: readonly string[]; on
       <Typography variant="body2" color="textSecondary">
         {items
           .flatMap((id) => itemOf(document, id) ?? [])
-          .map((item) => titleOf(item, model))
+          .map((item) => design.titleOf(item))
           .join(', ')}
       </Typography>
       <ZoneSetting items={items} />

@@ -2,7 +2,6 @@
 /** The cables of a control, or of all controls that act on a visual, drawn over the dashboard along its gutters. */
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { GRID_COLUMNS, type Place } from '../../../core/dashboard/document/document';
-import { titleOf } from '../../../core/dashboard/document/title';
 import { crosspoint } from '../../../core/dashboard/wiring/crosspoint';
 import { switchWires } from '../../../core/dashboard/wiring/wires';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
@@ -157,7 +156,7 @@ export function Cables({
       {plug && plugOwner && (
         <circle
           role="button"
-          aria-label={`Plug of ${titleOf(plugOwner, model)}: drag to a visual to wire it`}
+          aria-label={`Plug of ${design.titleOf(plugOwner)}: drag to a visual to wire it`}
           cx={plug.x - 8}
           cy={plug.y + 16}
           r="10"

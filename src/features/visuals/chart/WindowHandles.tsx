@@ -3,10 +3,9 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { longDayWords } from '../../../core/calendar/names';
 import { end, firstDay, indexOf, start } from '../../../core/calendar/units';
-import { titleOf } from '../../../core/dashboard/document/title';
 import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
 import { governing, movedEnd, type Governing, type Side } from '../../../core/dashboard/turn/governing';
-import { useAnswers, useDocument, useWorkspace } from '../../workspace/workspace';
+import { useAnswers, useDocument, useTitle, useWorkspace } from '../../workspace/workspace';
 
 /** Room to grab, in pixels to either side of a bracket. */
 const GRAB = 9;
@@ -41,6 +40,7 @@ function Handle({ answer, start: left, slot, side, by }: HandlesProps & { side: 
   const day = side === 'start' ? shown[0]!.start : shown[shown.length - 1]!.end;
   const x = side === 'start' ? left : left + slot * starts.length;
   const { control } = by;
+  const title = useTitle(control);
   const onDown = (event: PointerEvent<HTMLDivElement>) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -77,7 +77,7 @@ function Handle({ answer, start: left, slot, side, by }: HandlesProps & { side: 
     const text = movedEnd(by, side, goal, unit, rule);
     if (text !== undefined) held.hold(control.id, text);
   };
-  const name = `${side === 'start' ? 'Start' : 'End'} of the window, moves ${titleOf(control, model)}`;
+  const name = `${side === 'start' ? 'Start' : 'End'} of the window, moves ${title}`;
   return (
     <div
       role="slider"

@@ -10,7 +10,8 @@ import { finestUnit, wholeUnitsIn } from '../grain';
 import { measureOf } from '../../../model/model';
 import { reachesOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
-import type { Settings } from '../../reader/setting';
+import { AS_OF_KEY, type Settings } from '../../reader/setting';
+import { anchorOf } from '../offer';
 import { offeredBy } from '../covered';
 import { valueTable } from '../valueTable';
 
@@ -25,7 +26,7 @@ export async function answerTimeControl(
 ): Promise<ControlAnswer> {
   const { design, settings } = context;
   const setting = settings.get(control.id);
-  if (!setting) return { kind: 'hidden' };
+  if (!setting) return hidden(context, control);
   if (setting.kind !== 'window') return ELSEWHERE;
   const covered = await offeredBy(context, control, control);
   if (!covered) return ELSEWHERE;
@@ -46,6 +47,23 @@ export async function answerTimeControl(
     context: setting.context,
     others: otherWindows(design, settings, control),
     profile,
+  };
+}
+
+/** A control that is not revealed does nothing, but its phrases can be set all the same. */
+async function hidden(context: ReachContext, control: TimeControl): Promise<ControlAnswer> {
+  const { design, settings, today } = context;
+  const data = await offeredBy(context, control, control);
+  const clock = settings.get(AS_OF_KEY);
+  return {
+    kind: 'hidden',
+    context: {
+      rule: design.model.rule,
+      today,
+      asOf: clock?.kind === 'as of' ? clock.day : null,
+      anchor: anchorOf(design.document, control),
+      data: data ?? [],
+    },
   };
 }
 
