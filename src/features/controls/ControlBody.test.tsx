@@ -77,6 +77,42 @@ describe('a slicer', () => {
   });
 });
 
+describe('what a designer leaves to readers of a slicer', () => {
+  const left = (readers: string[], more: object = {}) =>
+    shown(documentOf(bar('ports'), { ...slicer('routes'), readers, ...more } as Control), 'routes');
+
+  test('is nothing unless it is said', async () => {
+    await left([]);
+    expect(screen.queryByRole('button', { name: 'Keeps' })).toBeNull();
+  });
+
+  test('to keep or to leave out, which figures and words follow', async () => {
+    const dashboard = await left(['keep or leave out']);
+    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
+    await dashboard.answer();
+    expect(dashboard.answers.getState().visuals.ports).toMatchObject({ categories: ['Veldry'] });
+    fireEvent.click(screen.getByRole('button', { name: 'Keeps' }));
+    await dashboard.answer();
+    expect(screen.getByRole('button', { name: 'Leaves out' })).toBeTruthy();
+    expect(document.body.textContent).toContain('all but 1');
+    expect(dashboard.answers.getState().visuals.ports).toMatchObject({ categories: ['Tamsel'] });
+    act(() => dashboard.held.restore('routes'));
+    expect(dashboard.held.state).toEqual({ periods: {}, choices: {}, turned: [] });
+    expect(screen.getByRole('button', { name: 'Keeps' })).toBeTruthy();
+  });
+
+  test('how to search', async () => {
+    await left(['kind of search'], { custom: Array.from({ length: 9 }, (_, i) => `Pier ${i}`) });
+    const search = () => fireEvent.change(screen.getByLabelText('Search route'), { target: { value: 'el' } });
+    search();
+    expect(screen.getByRole('checkbox', { name: /^Veldry/ })).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('route, kind of search'), { target: { value: 'ends with' } });
+    search();
+    expect(screen.queryByRole('checkbox', { name: /^Veldry/ })).toBeNull();
+    expect(screen.getByRole('checkbox', { name: /^Tamsel/ })).toBeTruthy();
+  });
+});
+
 describe('a slicer of many values', () => {
   const many = Array.from({ length: 5000 }, (_, i) =>
     testRow(10, { route: `${i % 2 ? 'Quay' : 'Pier'} ${String(i).padStart(4, '0')}` }),

@@ -28,7 +28,7 @@ const DOCUMENT: DashboardDocument = documentOf(
   line('sea'),
   { ...bar('ports'), picks: true } as never,
   timeline('span', 'last 20 days'),
-  slicer('route'),
+  { ...slicer('route'), readers: ['keep or leave out'] } as Control,
   CONDITION,
   { ...part('numbers'), id: 'size' },
   { ...part('asof'), id: 'day' },
@@ -138,6 +138,7 @@ describe('all that is held', () => {
       { requiredKeys: [] },
     ),
     off: fc.subarray(['route', 'where', 'size']),
+    turned: fc.subarray(['route']),
     asOf: fc.constantFrom(null, '2026-02-28'),
   });
 
@@ -152,6 +153,7 @@ describe('all that is held', () => {
         expect(back.drills ?? {}).toEqual(state.drills);
         expect(back.picks ?? {}).toEqual(state.picks);
         expect(back.off ?? []).toEqual(state.off);
+        expect(back.turned ?? []).toEqual(state.turned);
       }),
     );
   });

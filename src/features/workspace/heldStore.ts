@@ -105,7 +105,11 @@ export class HeldStore {
   /** Leads a control back to the designer's default. */
   restore(id: string): void {
     const control = this.control(id);
-    if (control) this.api.setState(({ state }) => ({ state: withHeld(state, control, undefined) }));
+    if (!control) return;
+    this.api.setState(({ state: { turned, ...state } }) => {
+      const others = turned?.filter((entry) => entry !== id);
+      return { state: withHeld(others ? { ...state, turned: others } : state, control, undefined) };
+    });
   }
 
   /** Puts what waits into effect: of one control, or of all. */
@@ -158,6 +162,15 @@ export class HeldStore {
     this.api.setState(({ state }) => {
       const others = (state.off ?? []).filter((entry) => entry !== id);
       return { state: { ...state, off: isOff ? [...others, id] : others } };
+    });
+  }
+
+  /** Turns a slicer round, from keeping what is chosen to leaving it out, or back. */
+  turn(id: string): void {
+    this.api.setState(({ state }) => {
+      const others = (state.turned ?? []).filter((entry) => entry !== id);
+      const isTurned = others.length < (state.turned?.length ?? 0);
+      return { state: { ...state, turned: isTurned ? others : [...others, id] } };
     });
   }
 

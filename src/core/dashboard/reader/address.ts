@@ -1,6 +1,7 @@
 /**
  * The reader's state as parts of the address: what each control holds in its own place (`reader/held.ts`), `d.<visual>`
- * for drills, `l.<control>` for the level of a timeline, `k.<visual>` for chosen marks, `off` for what is switched off.
+ * for drills, `l.<control>` for the level of a timeline, `k.<visual>` for chosen marks, `off` for what is switched off,
+ * `turned` for slicers that are turned round.
  */
 import type { DashboardDocument } from '../document/document';
 import { parseChoice, parseJson, printChoice } from './addressText';
@@ -12,6 +13,7 @@ import { parseIsoDay } from '../../calendar/day';
 import { UNITS, type Unit } from '../../calendar/units';
 
 const OFF = 'off';
+const TURNED = 'turned';
 const AS_OF = 'as-of';
 const levelPlace = (control: string) => `l.${control}`;
 const drillPlace = (visual: string) => `d.${visual}`;
@@ -30,11 +32,16 @@ export function addressOf(document: DashboardDocument, state: ReaderState): Reco
     const pick = state.picks?.[visual.id];
     parts[pickPlace(visual.id)] = pick && !isEmptyPick(pick) ? JSON.stringify(pick) : null;
   }
-  parts[OFF] = state.off && state.off.length > 0 ? printChoice(state.off) : null;
+  parts[OFF] = listText(state.off);
+  parts[TURNED] = listText(state.turned);
   // Another day can stand for today without a control for it.
   parts[AS_OF] = state.asOf ?? null;
   return parts;
 }
+
+const listText = (ids: readonly string[] | undefined) => (ids && ids.length > 0 ? printChoice(ids) : null);
+const listFrom = (text: string | null | undefined) =>
+  text == null ? [] : parseChoice(text).filter((id) => id !== null);
 
 /** Reads what `addressOf` wrote; parts that cannot be read, and those of other dashboards, are left aside. */
 export function stateFromAddress(
@@ -58,14 +65,14 @@ export function stateFromAddress(
     const pick = text == null || !isPickSource(visual) ? null : parseJson(pickSchema, text);
     if (pick) picks[visual.id] = pick;
   }
-  const off = parts[OFF] == null ? [] : parseChoice(parts[OFF]).filter((id) => id !== null);
   const asOf = parts[AS_OF];
   return stateFor(document, {
     ...state,
     levels,
     drills,
     picks,
-    off,
+    off: listFrom(parts[OFF]),
+    turned: listFrom(parts[TURNED]),
     ...(asOf != null && parseIsoDay(asOf) !== undefined ? { asOf } : {}),
   });
 }

@@ -1,5 +1,5 @@
 import { TEST_MODEL } from '../../model/testing';
-import { emptyDocument, type Visual } from '../document/document';
+import { emptyDocument, type Slicer, type Visual } from '../document/document';
 import { bar, line, slicer, timeline } from '../document/testing';
 import { checkState } from './checkState';
 import { DEFAULT_STATE, type ReaderState } from './state';
@@ -7,7 +7,11 @@ import { DEFAULT_STATE, type ReaderState } from './state';
 const DOCUMENT = {
   ...emptyDocument('Test'),
   visuals: [line('sea'), { ...bar('routes'), picks: true } as Visual],
-  controls: [timeline('span'), slicer('route')],
+  controls: [
+    timeline('span'),
+    { ...slicer('route'), readers: ['keep or leave out'] } as Slicer,
+    slicer('other'),
+  ],
 };
 const check = (state: Partial<ReaderState>) =>
   checkState(DOCUMENT, TEST_MODEL, { ...DEFAULT_STATE, ...state });
@@ -22,6 +26,7 @@ describe('a state sent by a script', () => {
       drills: { sea: '1970-01' },
       picks: { routes: { days: null, keys: [['Veldry']], exclude: false } },
       off: ['route'],
+      turned: ['route'],
       asOf: '1970-01-09',
     };
     expect(check(full)).toEqual([]);
@@ -48,6 +53,8 @@ describe('a state sent by a script', () => {
     ],
     [{ off: ['span'] }, 'off', /cannot be switched off/],
     [{ off: ['nobody'] }, 'off', /no control/],
+    [{ turned: ['other'] }, 'turned', /cannot be turned/],
+    [{ turned: ['nobody'] }, 'turned', /no control/],
     [{ asOf: '2025-02-30' }, 'asOf', /no day 2025-02-30/],
   ])('%j is told', (state, place, message) => {
     const [problem, ...more] = check(state);

@@ -9,6 +9,7 @@ import { titleOf } from '../document/title';
 import type { Model } from '../../model/model';
 import { canSwitchOff } from './held';
 import { isPickSource } from './pick';
+import { canTurn } from './turned';
 import type { ReaderState } from './state';
 
 /** A problem of a state: where it lies, and a sentence. */
@@ -65,6 +66,12 @@ export function checkState(document: DashboardDocument, model: Model, state: Rea
     const control = controls.get(id);
     if (!control) complain('off', `There is no control “${id}” on this dashboard.`);
     else if (!canSwitchOff(control)) complain('off', `${titleOf(control, model)} cannot be switched off.`);
+  }
+  for (const id of state.turned ?? []) {
+    const control = controls.get(id);
+    if (!control) complain('turned', `There is no control “${id}” on this dashboard.`);
+    else if (!canTurn(control))
+      complain('turned', `${titleOf(control, model)} cannot be turned from keeping to leaving out.`);
   }
   if (state.asOf && parseIsoDay(state.asOf) === undefined) complain('asOf', `There is no day ${state.asOf}.`);
   return problems;

@@ -12,6 +12,7 @@ import { numberBoundsSchema } from '../document/kinds/numbers';
 import { conditionStateSchema, initialConditions } from './conditionState';
 import { parseChoice, parseJson, printChoice } from './addressText';
 import type { HeldValues, ReaderState } from './state';
+import { asTurned } from './turned';
 import { pathOf } from './treePath';
 
 /** A form of what controls hold. */
@@ -199,7 +200,7 @@ const holdsOneOf = (control: Control, state: ReaderState, wanted: readonly (stri
 
 /** What a control without days holds, in words; null where it lets every row be. */
 export const heldWords = (control: Control, state: ReaderState, model: Model): string | null =>
-  formOf(control).words(control as never, heldBy(control, state) as never, model);
+  formOf(control).words(asTurned(control, state) as never, heldBy(control, state) as never, model);
 
 /** The state with what another state holds of a control. */
 export function withHeldFrom(state: ReaderState, from: ReaderState, control: Control): ReaderState {

@@ -34,6 +34,8 @@ export const readerStateSchema = z.object({
   ranges: z.record(z.string(), numberBoundsSchema).optional(),
   /** Slicers, conditions and number ranges that are switched off: they keep what they hold, without effect. */
   off: z.array(z.string().max(64)).max(100).optional(),
+  /** Slicers that are turned round: what is chosen is left out in place of kept, or the reverse. */
+  turned: z.array(z.string().max(64)).max(100).optional(),
   /** The level at which a timeline is read, by control; absent means the designer's. */
   levels: z.record(z.string(), z.enum(UNITS)).optional(),
   /** What was chosen on the marks of a visual, by visual. */

@@ -2,6 +2,7 @@
 import type { DashboardDocument } from '../document/document';
 import { canSwitchOff, withHeldFrom } from './held';
 import { isPickSource } from './pick';
+import { canTurn } from './turned';
 import { DEFAULT_STATE, type ReaderState } from './state';
 
 const only = <T>(
@@ -20,12 +21,16 @@ export function stateFor(document: DashboardDocument, state: ReaderState): Reade
   const off = state.off?.filter((id) =>
     document.controls.some((control) => control.id === id && canSwitchOff(control)),
   );
+  const turned = state.turned?.filter((id) =>
+    document.controls.some((control) => control.id === id && canTurn(control)),
+  );
   return {
     ...held,
     ...(isEmpty(levels) ? {} : { levels }),
     ...(isEmpty(drills) ? {} : { drills }),
     ...(isEmpty(picks) ? {} : { picks }),
     ...(off && off.length > 0 ? { off } : {}),
+    ...(turned && turned.length > 0 ? { turned } : {}),
     ...(state.asOf ? { asOf: state.asOf } : {}),
   };
 }

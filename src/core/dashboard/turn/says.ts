@@ -7,6 +7,7 @@ import type { HeldForm } from '../document/kinds/entry';
 import { boundsCondition, combinedCondition } from '../reader/conditions';
 import { heldBy, isSwitchedOff } from '../reader/held';
 import type { Setting } from '../reader/setting';
+import { asTurned } from '../reader/turned';
 import type { HeldValues, ReaderState } from '../reader/state';
 
 interface Said<F extends HeldForm> {
@@ -46,7 +47,7 @@ export function saidBy(model: Model, control: Control, state: ReaderState, today
   const says = SAYS[kindOf(control).holds] as ((said: Said<HeldForm>) => Setting) | null;
   return says?.({
     model,
-    control,
+    control: asTurned(control, state),
     held: heldBy(control, state),
     off: isSwitchedOff(state, control.id),
     today,

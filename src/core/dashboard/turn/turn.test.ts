@@ -150,6 +150,12 @@ describe('a turn', () => {
     expect(other.controls.route).toMatchObject({
       values: [{ value: 'Veldry' }, { value: 'Tamsel' }, { value: null }],
     });
+    const up = { ...own, orderFirst: 'least', custom: ['Quern'] } as Slicer;
+    const upwards = await turn(documentOf(line('sea', 'fare'), up), DEFAULT_STATE);
+    // A value without a figure comes last either way.
+    expect(upwards.controls.route).toMatchObject({
+      values: [{ value: null }, { value: 'Veldry' }, { value: 'Tamsel' }, { value: 'Quern' }],
+    });
   });
 
   test('every aggregation of a window is what its rows give', async () => {

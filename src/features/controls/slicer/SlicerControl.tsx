@@ -1,16 +1,17 @@
 'use client';
 /** A slicer as a list, a menu or buttons: choose values of a dimension; values without data are struck. */
 import Button from '@mui/material/Button';
-import InputBase from '@mui/material/InputBase';
 import Typography from '@mui/material/Typography';
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
+import { canTurn, isTurned } from '../../../core/dashboard/reader/turned';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
-import { useControlHeld, useWorkspace } from '../../workspace/workspace';
+import { useControlHeld, useHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';
 import { OffSwitch } from '../OffSwitch';
 import { SlicerButtons, SlicerMenu } from './SlicerFaces';
+import { SlicerSearch } from './SlicerSearch';
 import { SlicerList } from './SlicerList';
 import { SlicerTree } from './SlicerTree';
 import { BLANK as BLANK_NAME } from '../../../core/model/blank';
@@ -21,7 +22,7 @@ const MOST_BUTTONS = 400;
 const SEARCH_FROM = 9;
 
 export function SlicerControl({
-  control: slicer,
+  control,
   title,
   answer,
 }: {
@@ -30,6 +31,17 @@ export function SlicerControl({
   answer: SlicerAnswer;
 }) {
   const { held } = useWorkspace();
+  const turned = useHeld(({ state }) => isTurned(control, state));
+  const [ownSearch, setOwnSearch] = useState<Slicer['search'] | null>(null);
+  // As its reader has it: turned round, and with the reader's own kind of search.
+  const slicer = useMemo(
+    (): Slicer => ({
+      ...control,
+      exclude: control.exclude !== turned,
+      search: ownSearch ?? control.search,
+    }),
+    [control, turned, ownSearch],
+  );
   const [search, setSearch] = useState('');
   // The reader's own choice is ahead of the answer: quick clicks build on each other.
   const { value: choice, isOff } = useControlHeld(slicer);
@@ -99,25 +111,22 @@ export function SlicerControl({
               ? treeWords(slicer, chosen.size)
               : stateWords(slicer, chosen.size, withData.length, answer.values.length)}
         </span>
+        {canTurn(slicer) && (
+          <Button
+            color="secondary"
+            aria-pressed={slicer.exclude}
+            onClick={() => held.turn(slicer.id)}
+            title="What is chosen is kept, or left out in the place of all others"
+            sx={{ minWidth: 0, py: 0, px: 0.5 }}
+          >
+            {slicer.exclude ? 'Leaves out' : 'Keeps'}
+          </Button>
+        )}
         {(chosen.size > 0 || isOff) && <OffSwitch id={slicer.id} title={title} />}
       </div>
       {((slicer.face === 'list' && answer.values.length >= SEARCH_FROM) ||
         (answer.nodes?.length ?? 0) >= SEARCH_FROM) && (
-        <InputBase
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-          placeholder={slicer.search === 'contains' ? 'Search' : `Search: ${slicer.search}`}
-          inputProps={{ 'aria-label': `Search ${title}` }}
-          sx={{
-            border: 1,
-            borderColor: 'hairline',
-            borderRadius: 1,
-            px: 1,
-            fontSize: 12,
-            height: 26,
-            flex: 'none',
-          }}
-        />
+        <SlicerSearch slicer={slicer} title={title} text={search} onText={setSearch} onKind={setOwnSearch} />
       )}
       {slicer.face === 'menu' && (
         <SlicerMenu slicer={slicer} title={title} entries={listed} chosen={choice} onChoose={choose} />

@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { BLANK } from '../../../core/model/blank';
 import { pathOf as slicerPath } from '../../../core/dashboard/reader/treePath';
 import { dimensionKey, isAttribute } from '../../../core/model/dimension';
+import { SLICER_SWITCHES } from '../../../core/dashboard/document/kinds/slicer';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
@@ -16,6 +17,11 @@ import { useControlAnswer, useWorkspace } from '../../workspace/workspace';
 
 /** Levels of a tree below the first, at most. */
 const MOST_BELOW = 3;
+
+const SWITCH_LABELS: Record<(typeof SLICER_SWITCHES)[number], string> = {
+  'keep or leave out': 'Readers may keep or leave out',
+  'kind of search': 'Readers may choose how to search',
+};
 
 const valueName = (value: string | null) =>
   (slicerPath(value) ?? [value]).map((part) => part ?? BLANK).join(' › ');
@@ -131,6 +137,29 @@ export function SlicerSettings({
         value={slicer.orderBy}
         onChange={(orderBy) => change({ orderBy })}
       />
+      {slicer.orderBy && (
+        <ChoiceSetting
+          label="First"
+          value={slicer.orderFirst}
+          options={[
+            { value: 'greatest', label: 'The greatest' },
+            { value: 'least', label: 'The least' },
+          ]}
+          onChange={(first) => change({ orderFirst: first === 'least' ? 'least' : 'greatest' })}
+        />
+      )}
+      {SLICER_SWITCHES.map((which) => (
+        <SwitchSetting
+          key={which}
+          label={SWITCH_LABELS[which]}
+          checked={slicer.readers.includes(which)}
+          onChange={(on) =>
+            change({
+              readers: SLICER_SWITCHES.filter((e) => (e === which ? on : slicer.readers.includes(e))),
+            })
+          }
+        />
+      ))}
       <ChoiceSetting
         label="Search finds what"
         value={slicer.search}

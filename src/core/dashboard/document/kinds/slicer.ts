@@ -5,6 +5,9 @@ import { id as ids } from '../../../model/ids';
 import { measureRef } from '../../../model/model';
 import { categoryOf, commonOfControls, CONTROL_DEFAULTS, controlKind, hasCategory, value } from './entry';
 
+/** What a designer can leave to readers. */
+export const SLICER_SWITCHES = ['keep or leave out', 'kind of search'] as const;
+
 const schema = z.object({
   ...commonOfControls,
   kind: z.literal('slicer'),
@@ -35,7 +38,16 @@ const schema = z.object({
   orderBy: measureRef
     .nullable()
     .default(null)
-    .describe('Measure by which values are ordered, the greatest first; null: natural order'),
+    .describe('Measure by which values are ordered; null: natural order'),
+  orderFirst: z
+    .enum(['greatest', 'least'])
+    .default('greatest')
+    .describe('Of values ordered by a measure: which come first; those without a value come last'),
+  readers: z
+    .array(z.enum(SLICER_SWITCHES))
+    .max(SLICER_SWITCHES.length)
+    .default([])
+    .describe('What readers may switch for themselves'),
   counts: z.boolean().default(true).describe('Whether the rows of each value are shown'),
 });
 
@@ -53,6 +65,8 @@ export const SLICER_DEFAULTS = {
   required: false,
   search: 'contains',
   orderBy: null,
+  orderFirst: 'greatest',
+  readers: [],
   counts: true,
 } satisfies Omit<z.infer<typeof schema>, 'id' | 'kind' | 'dimension'>;
 

@@ -50,7 +50,14 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
     : new Map<string | null, number>();
   if (!measured) return ELSEWHERE;
   const size = (value: string | null) => measured.get(value) ?? -Infinity;
-  const values = [...known].sort((a, b) => (size(a) === size(b) ? natural(a, b) : size(b) - size(a)));
+  const sign = slicer.orderFirst === 'least' ? -1 : 1;
+  const bySize = (a: string | null, b: string | null) => {
+    const [one, two] = [size(a), size(b)];
+    // Values without a figure come last either way.
+    if (one === -Infinity || two === -Infinity) return Number(one === -Infinity) - Number(two === -Infinity);
+    return sign * (two - one);
+  };
+  const values = [...known].sort((a, b) => bySize(a, b) || natural(a, b));
   return {
     kind: 'slicer',
     choice: setting.values,
