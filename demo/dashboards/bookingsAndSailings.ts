@@ -2,6 +2,7 @@ import { SLICER_DEFAULTS } from '../../src/core/dashboard/document/kinds/slicer'
 import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { DashboardDocument } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
+import { NUMBERS_DEFAULTS } from '../../src/core/dashboard/document/kinds/numbers';
 import { assemble, chart, cut, column, measured, shown, slicer, timeline } from './assemble';
 
 const bare = { hold: false, reveal: null } as const;
@@ -154,12 +155,11 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
     ],
     [
       {
-        ...bare,
+        ...NUMBERS_DEFAULTS,
         id: 'full',
         kind: 'numbers',
         title: 'Passengers aboard',
         of: { dataset: 'sailings', column: 'passengers' },
-        default: { low: null, high: null },
       },
       16,
       40,
@@ -168,12 +168,11 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
     ],
     [
       {
-        ...bare,
+        ...NUMBERS_DEFAULTS,
         id: 'large',
         kind: 'numbers',
         title: 'Routes by all passengers',
         of: { dataset: 'sailings', measure: 'passengers' },
-        default: { low: null, high: null },
       },
       16,
       45,

@@ -4,7 +4,7 @@ import { testRow } from '../../core/cube/testing';
 import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashboard/document/controls';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { newPart } from '../../core/dashboard/document/parts';
-import { bar, line, slicer, timeline } from '../../core/dashboard/document/testing';
+import { bar, line, slicer, table, timeline } from '../../core/dashboard/document/testing';
 import type { ControlAnswer } from '../../core/dashboard/turn/answer';
 import { documentOf } from '../../core/dashboard/wiring/testing';
 import { withNewItem } from '../../core/dashboard/wiring/wires';
@@ -442,6 +442,30 @@ describe('a number range', () => {
     expect(range(dashboard, id)).toEqual({ low: 1.5, high: null });
     typed('To', '1');
     expect(screen.getByText('Below the other end.')).toBeTruthy();
+  });
+
+  test('in bins: a bin with a finer one in another, by pointer and keys', async () => {
+    const rows = Array.from({ length: 250 }, (_, i) => testRow(10 + (i % 40), { seats: i }));
+    const part = {
+      ...newPart(documentOf(table('log')), TEST_MODEL, 'numbers')!,
+      title: 'Seats',
+      face: 'bins',
+    };
+    const dashboard = await shown(
+      withNewItem(documentOf(table('log')), TEST_MODEL, part as Control),
+      part.id,
+      rows,
+    );
+    const bin = (name: string) => screen.getByRole('treeitem', { name });
+    fireEvent.click(within(bin('200 – 299')).getByRole('checkbox', { hidden: true }));
+    expect(range(dashboard, part.id)).toEqual({ low: 200, high: 299 });
+    fireEvent.keyDown(bin('0 – 99'), { key: 'ArrowRight' });
+    fireEvent.keyDown(bin('20 – 29'), { key: ' ' });
+    expect(range(dashboard, part.id)).toEqual({ low: 20, high: 29, also: [{ low: 200, high: 299 }] });
+    expect(bin('0 – 99').getAttribute('aria-checked')).toBe('mixed');
+    expect(document.body.textContent).toContain('from 20 to 29 or from 200 to 299');
+    fireEvent.keyDown(bin('200 – 299'), { key: 'Enter' });
+    expect(range(dashboard, part.id)).toEqual({ low: 20, high: 29 });
   });
 
   test('on totals has a track over the totals of the visuals that it is wired to', async () => {

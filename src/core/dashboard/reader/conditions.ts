@@ -8,7 +8,8 @@ import { printCondition, textLiteral } from '../../condition/print';
 import type { ConditionControl } from '../document/controls';
 import type { ConditionState } from './conditionState';
 import { entryText } from '../document/kinds/condition';
-import type { NumberBounds } from '../document/kinds/numbers';
+import { rangesOf } from '../../model/bins';
+import type { NumberBounds } from '../../model/numberBounds';
 import { datasetOf, type Column, type ColumnType, type Model } from '../../model/model';
 
 /** A condition that cannot be used, and why; it has no effect. */
@@ -79,15 +80,17 @@ function joinedTexts(texts: readonly string[], join: 'all' | 'any'): string[] {
   return [texts.map((text) => `(${text})`).join(join === 'all' ? ' AND ' : ' OR ')];
 }
 
-/** The condition that a number lies within bounds; null where both are open. Blank numbers do not. */
-export function boundsCondition(column: string, { low, high }: NumberBounds): string | null {
+/** The condition that a number lies within bounds; null where all are open. Blank numbers do not. */
+export function boundsCondition(column: string, bounds: NumberBounds): string | null {
   const name = columnText(column);
   const literal = (value: number) => (value < 0 ? `-${plainDigits(-value)}` : plainDigits(value));
-  const ends = [
-    ...(low === null ? [] : [`${name} >= ${literal(low)}`]),
-    ...(high === null ? [] : [`${name} <= ${literal(high)}`]),
-  ];
-  return ends.length === 0 ? null : ends.join(' AND ');
+  const ranges = rangesOf(bounds).map(({ low, high }) =>
+    [
+      ...(low === null ? [] : [`${name} >= ${literal(low)}`]),
+      ...(high === null ? [] : [`${name} <= ${literal(high)}`]),
+    ].join(' AND '),
+  );
+  return joinedTexts(ranges, 'any')[0] ?? null;
 }
 
 /** Digits without an exponent. */

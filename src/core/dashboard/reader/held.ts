@@ -8,7 +8,8 @@ import { CONTROL_KINDS, kindOf, type Control, type ControlHolding } from '../doc
 import type { DashboardDocument } from '../document/document';
 import type { RoleRef } from '../document/kinds/asof';
 import type { HeldForm } from '../document/kinds/entry';
-import { numberBoundsSchema } from '../document/kinds/numbers';
+import { boundsWords, rangesOf } from '../../model/bins';
+import { numberBoundsSchema } from '../../model/numberBounds';
 import { conditionStateSchema, initialConditions } from './conditionState';
 import { parseChoice, parseJson, printChoice } from './addressText';
 import type { HeldValues, ReaderState } from './state';
@@ -129,16 +130,10 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
     parse: (text) => parseJson(numberBoundsSchema, text),
     initial: (control) => control.default,
     everything: { low: null, high: null },
-    same: (a, b) => a.low === b.low && a.high === b.high,
+    same: (a, b) => sameJson(rangesOf(a), rangesOf(b)),
     includes: () => false,
     switches: true,
-    words: (_, { low, high }) => {
-      const ends = [
-        ...(low === null ? [] : [`from ${low.toLocaleString('en')}`]),
-        ...(high === null ? [] : [`to ${high.toLocaleString('en')}`]),
-      ];
-      return ends.length === 0 ? null : ends.join(' ');
-    },
+    words: (_, bounds) => boundsWords(bounds),
   },
   /** The as-of day belongs to the whole dashboard: all controls that hold it hold the same. */
   day: {

@@ -2,7 +2,7 @@
 import type { ConditionIssue } from './conditions';
 import type { Day } from '../../calendar/day';
 import type { RoleRef } from '../document/kinds/asof';
-import type { NumberBounds } from '../document/kinds/numbers';
+import type { NumberBounds } from '../../model/numberBounds';
 import type { MeasureRef } from '../../model/model';
 import type { DayRuns } from '../../calendar/runs';
 import type { PhraseError } from '../../period/phrase';
@@ -43,7 +43,12 @@ export type Setting =
       readonly problems: readonly ConditionIssue[];
     }
   /** Bounds of a measure's totals by category, both inclusive. */
-  | { readonly kind: 'totals'; readonly measure: MeasureRef; readonly bounds: NumberBounds }
+  | {
+      readonly kind: 'totals';
+      readonly measure: MeasureRef;
+      readonly bounds: NumberBounds;
+      readonly join: 'all' | 'any';
+    }
   /** What was chosen on a visual's own marks. */
   | {
       readonly kind: 'pick';

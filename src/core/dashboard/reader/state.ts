@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { UNITS } from '../../calendar/units';
 import { value } from '../document/kinds/entry';
-import { numberBoundsSchema, type NumberBounds } from '../document/kinds/numbers';
+import { numberBoundsSchema, type NumberBounds } from '../../model/numberBounds';
 import { conditionStateSchema, type ConditionState } from './conditionState';
 import { pickSchema } from './pick';
 

@@ -6,14 +6,14 @@ import { countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
 import { TOTAL, type Layout, type Selection } from '../../cube/query';
 import { dimensionName, dimensionsInWords } from '../../model/dimension';
 import { conditionWords } from '../../model/measureWords';
-import { columnOf, datasetOf, measureOf, roleName, type MeasureRef, type Model } from '../../model/model';
+import { columnOf, datasetOf, measureOf, roleName, type Model } from '../../model/model';
 import { describeRuns } from '../../period/describe';
 import { isControl, itemOf, type Control, type Visual } from '../document/document';
 import type { ShownMeasure } from '../document/kinds/measured';
-import type { NumberBounds } from '../document/kinds/numbers';
+import { boundsWords } from '../../model/bins';
 import { dimensionsOf, isChart, isMeasured, kindOf, type MeasuredVisual } from '../document/visuals';
 import { reachOf } from '../turn/reach';
-import { totalsOn } from '../turn/totals';
+import { totalsOn, type ActingTotals } from '../turn/totals';
 import { folded, stepsOn, type SeenStep } from '../wiring/selection';
 import { partsOf, type DatasetUse } from '../wiring/uses';
 import { clockSteps } from './traceClock';
@@ -142,8 +142,8 @@ async function traceMeasure(
         rows: seen.rows,
         days: seen.days,
       });
-      for (const { control, measure: of, bounds } of totalsOn(context, visual))
-        steps.push({ kind: 'condition', control, words: totalsWords(context, control, of, bounds) });
+      for (const totals of totalsOn(context, visual))
+        steps.push({ kind: 'condition', control: totals.control, words: totalsWords(context, totals) });
       steps.push({
         kind: 'result',
         words: groupedWords(
@@ -167,21 +167,13 @@ async function traceMeasure(
   return parts;
 }
 
-/** "Passengers: only categories with a total from 100 to 2,000." */
-function totalsWords(
-  { design }: TraceContext,
-  control: string,
-  of: MeasureRef,
-  { low, high }: NumberBounds,
-): string {
+/** "Passengers: only categories whose total of seats is from 100 to 2,000." */
+function totalsWords({ design }: TraceContext, { control, measure: of, bounds, join }: ActingTotals): string {
   const { document, model } = design;
   const owner = document.controls.find((entry) => entry.id === control)!;
-  const ends = [
-    ...(low === null ? [] : [`from ${low.toLocaleString('en')}`]),
-    ...(high === null ? [] : [`to ${high.toLocaleString('en')}`]),
-  ].join(' ');
   const name = measureOf(model, of.dataset, of.measure)?.name ?? of.measure;
-  return `${design.titleOf(owner)}: only categories whose total of ${name} is ${ends}.`;
+  const joined = join === 'any' ? ', or what others joined by any keep' : '';
+  return `${design.titleOf(owner)}: only categories whose total of ${name} is ${boundsWords(bounds)}${joined}.`;
 }
 
 const columnWords = (model: Model, dataset: string, column: string | null) =>

@@ -7,7 +7,7 @@ import type { PhraseError } from '../../period/phrase';
 import type { PeriodContext } from '../../period/point';
 import type { EmptyReason } from '../../period/resolve';
 import type { ConditionIssue } from '../reader/conditions';
-import type { NumberBounds } from '../document/kinds/numbers';
+import type { NumberBounds } from '../../model/numberBounds';
 import type { Buckets } from './grain';
 import type { Acting } from '../wiring/selection';
 

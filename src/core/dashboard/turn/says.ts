@@ -33,9 +33,9 @@ const SAYS: { readonly [F in HeldForm]: ((said: Said<F>) => Setting) | null } = 
     const combined = combinedCondition(model, control, held, today);
     return { kind: 'condition', ...combined, sql: off ? null : combined.sql };
   },
-  numbers: ({ control: { of }, held, off }) => {
+  numbers: ({ control: { of, join }, held, off }) => {
     const bounds = off ? { low: null, high: null } : held;
-    if ('measure' in of) return { kind: 'totals', measure: of, bounds };
+    if ('measure' in of) return { kind: 'totals', measure: of, bounds, join };
     return { kind: 'condition', sql: boundsCondition(of.column, bounds), problems: [] };
   },
   period: null,

@@ -5,6 +5,7 @@ import { testCube, type TestRow } from '../../cube/testing';
 import { boundsCondition, choiceCondition, groupsCondition, readCondition } from '../reader/conditions';
 import { pathText } from '../reader/treePath';
 import type { Control, DashboardDocument } from '../document/document';
+import { NUMBERS_DEFAULTS } from '../document/kinds/numbers';
 import type { ReaderState } from '../reader/state';
 import { bar, line, slicer, table } from '../document/testing';
 import { documentOf } from '../wiring/testing';
@@ -51,13 +52,12 @@ const condition = (
   ],
   ...more,
 });
-const totals: Control = {
-  ...common,
+const totals = {
+  ...NUMBERS_DEFAULTS,
   id: 'sums',
   kind: 'numbers',
   of: { dataset: 'trips', measure: 'seats' },
-  default: { low: null, high: null },
-};
+} as const;
 
 async function turn(document: DashboardDocument, state: Partial<ReaderState> = {}, model = TEST_MODEL) {
   return answerTurn(
@@ -186,7 +186,30 @@ describe('number ranges', () => {
     });
   });
 
+  test('on totals are joined: all of them, or any of those that are joined so', async () => {
+    const another = (join: 'all' | 'any') =>
+      ({ ...totals, id: 'days', of: { dataset: 'trips', measure: 'rows' }, join }) as Control;
+    const shown = async (join: 'all' | 'any', sums: object, days: object) => {
+      const document = documentOf(bar('routes'), { ...totals, join } as Control, another(join));
+      const ranges = { sums, days } as Record<string, { low: number; high: number }>;
+      const answer = (await turn(document, { ranges })).visuals.routes!;
+      return answer.kind === 'chart' ? answer.categories : answer.kind;
+    };
+    // Seats: blank 8, Tamsel 4, Veldry 3. Rows: blank 1, Tamsel 1, Veldry 2.
+    const [eight, two] = [
+      { low: 8, high: null },
+      { low: 2, high: 2 },
+    ];
+    expect(await shown('all', eight, two)).toEqual([]);
+    expect(await shown('any', eight, two)).toEqual([null, 'Veldry']);
+    expect(await shown('any', eight, { low: null, high: null })).toEqual([null]);
+    expect(await shown('all', { low: 8, high: 8, also: [{ low: 3, high: 3 }] }, two)).toEqual(['Veldry']);
+  });
+
   test('on rows are conditions on their number', () => {
+    expect(boundsCondition('seats', { low: 1, high: 2, also: [{ low: 8, high: null }] })).toBe(
+      '(seats >= 1 AND seats <= 2) OR (seats >= 8)',
+    );
     expect(boundsCondition('seats', { low: null, high: null })).toBeNull();
     expect(boundsCondition('seats', { low: -1.5, high: 1e6 })).toBe('seats >= -1.5 AND seats <= 1000000');
   });

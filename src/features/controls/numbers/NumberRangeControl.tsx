@@ -5,12 +5,14 @@ import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { NumbersAnswer } from '../../../core/dashboard/turn/answer';
-import type { NumberBounds } from '../../../core/dashboard/document/kinds/numbers';
+import type { NumberBounds } from '../../../core/model/numberBounds';
 import type { NumberRange } from '../../../core/dashboard/document/document';
+import { boundsWords, rangesOf } from '../../../core/model/bins';
 import { numberMarksOf, readNumber, stepAlong } from '../../../core/model/readNumber';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { OffSwitch } from '../OffSwitch';
+import { NumberBins } from './NumberBins';
 import { HeldChanges } from '../PeriodParts';
 
 const locale = () => (typeof navigator === 'undefined' ? undefined : navigator.language);
@@ -33,9 +35,11 @@ export function NumberRangeControl({
   const { held: store } = useWorkspace();
   const { value: held, isOff } = useControlHeld(control);
   const { least, greatest } = answer;
-  const hasSlider = least !== null && greatest !== null && least < greatest;
   const isTotals = 'measure' in control.of;
+  const hasBins = control.face === 'bins' && !isTotals;
+  const hasSlider = !hasBins && least !== null && greatest !== null && least < greatest;
   const put = (low: number | null, high: number | null) => store.hold(control.id, { low, high });
+  const isOpen = rangesOf(held).length === 0;
   const step = hasSlider ? stepAlong(least, greatest, answer.scale) : 1;
   // The track begins and ends on a step, so that both ends can be reached.
   const from = hasSlider ? onStep(least, step, Math.floor) : 0;
@@ -49,10 +53,10 @@ export function NumberRangeControl({
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
-        {(held.low !== null || held.high !== null || isOff) && <OffSwitch id={control.id} title={title} />}
+        {(!isOpen || isOff) && <OffSwitch id={control.id} title={title} />}
         <Button
           color="secondary"
-          disabled={held.low === null && held.high === null}
+          disabled={isOpen}
           onClick={() => put(null, null)}
           sx={{ minWidth: 0, py: 0, px: 0.5 }}
         >
@@ -60,7 +64,11 @@ export function NumberRangeControl({
         </Button>
       </div>
       <span style={{ ...quietStyle, fontSize: 11 }}>
-        {isTotals ? 'totals of categories, both ends included' : 'each row, both ends included'}
+        {held.also
+          ? boundsWords(held)
+          : isTotals
+            ? 'totals of categories, both ends included'
+            : 'each row, both ends included'}
       </span>
       {hasSlider && (
         <div style={{ padding: '0 10px' }}>
@@ -78,26 +86,30 @@ export function NumberRangeControl({
           />
         </div>
       )}
-      <div style={{ display: 'flex', gap: 8 }}>
-        <BoundField
-          label="From"
-          value={held.low}
-          hint={least}
-          other={(low) =>
-            held.high !== null && low !== null && low > held.high ? 'Above the other end.' : null
-          }
-          onChange={(low) => put(low, held.high)}
-        />
-        <BoundField
-          label="To"
-          value={held.high}
-          hint={greatest}
-          other={(high) =>
-            held.low !== null && high !== null && high < held.low ? 'Below the other end.' : null
-          }
-          onChange={(high) => put(held.low, high)}
-        />
-      </div>
+      {hasBins ? (
+        <NumberBins control={control} title={title} answer={answer} held={held} />
+      ) : (
+        <div style={{ display: 'flex', gap: 8 }}>
+          <BoundField
+            label="From"
+            value={held.low}
+            hint={least}
+            other={(low) =>
+              held.high !== null && low !== null && low > held.high ? 'Above the other end.' : null
+            }
+            onChange={(low) => put(low, held.high)}
+          />
+          <BoundField
+            label="To"
+            value={held.high}
+            hint={greatest}
+            other={(high) =>
+              held.low !== null && high !== null && high < held.low ? 'Below the other end.' : null
+            }
+            onChange={(high) => put(held.low, high)}
+          />
+        </div>
+      )}
       <HeldChanges id={control.id} />
     </div>
   );

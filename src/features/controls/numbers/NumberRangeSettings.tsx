@@ -3,12 +3,11 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { NumberRange } from '../../../core/dashboard/document/document';
+import { boundsWords } from '../../../core/model/bins';
 import { ChoiceSetting } from '../../ui/fields';
 import { measureOptions, numberColumnOptions } from '../../ui/options';
 import { HoldSetting, RevealSetting } from '../RevealSetting';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
-
-const words = (value: number | null) => (value === null ? 'open' : value.toLocaleString('en'));
 
 export function NumberRangeSettings({
   control,
@@ -51,11 +50,32 @@ export function NumberRangeSettings({
         options={options}
         onChange={(text) => set(text, isTotals)}
       />
+      {isTotals ? (
+        <ChoiceSetting
+          label="With other ranges on totals"
+          value={control.join}
+          options={[
+            { value: 'all', label: 'A category has to lie in it' },
+            { value: 'any', label: 'It is enough to lie in one of those joined so' },
+          ]}
+          onChange={(join) => change({ join: join === 'any' ? 'any' : 'all' })}
+        />
+      ) : (
+        <ChoiceSetting
+          label="Face"
+          value={control.face}
+          options={[
+            { value: 'slider', label: 'From one number to another' },
+            { value: 'bins', label: 'Bins: 0–99, and 0–9 in it' },
+          ]}
+          onChange={(face) => change({ face: face === 'bins' ? 'bins' : 'slider' })}
+        />
+      )}
       <Typography variant="body2" color="textSecondary">
         {isTotals
           ? 'Visuals that go along a dimension, or are split by one, keep the categories whose total lies in the range.'
           : 'Rows without a number are left out while an end is set.'}{' '}
-        Readers begin with {words(control.default.low)} to {words(control.default.high)}.
+        Readers begin with {boundsWords(control.default) ?? 'every number'}.
       </Typography>
       {differs && (
         <Button

@@ -1,12 +1,9 @@
 /** Number range: bounds of a number of each row, or of a measure's totals by category. */
 import { z } from 'zod';
 import { id as ids } from '../../../model/ids';
+import { numberBoundsSchema } from '../../../model/numberBounds';
 import { columnOf, measureOf, measureRef } from '../../../model/model';
 import { canBeShown, commonOfControls, CONTROL_DEFAULTS, controlKind, measureFor } from './entry';
-
-const bound = z.number().nullable();
-export const numberBoundsSchema = z.object({ low: bound, high: bound });
-export type NumberBounds = z.infer<typeof numberBoundsSchema>;
 
 const schema = z.object({
   ...commonOfControls,
@@ -14,8 +11,24 @@ const schema = z.object({
   of: z
     .union([z.object({ dataset: ids.key, column: ids.key }), measureRef])
     .describe('A number of each row, or a measure whose totals by category are compared'),
+  face: z.enum(['slider', 'bins']).default('slider').describe('Of numbers of rows: a range, or ordered bins'),
+  join: z
+    .enum(['all', 'any'])
+    .default('all')
+    .describe(
+      'Of totals: together with other ranges on totals of a visual, all of them or any of those joined by any',
+    ),
   default: numberBoundsSchema.describe('Both ends inclusive; null is open'),
 });
+
+/** What every number range begins with, beside what it compares. */
+export const NUMBERS_DEFAULTS = {
+  ...CONTROL_DEFAULTS,
+  title: '',
+  face: 'slider',
+  join: 'all',
+  default: { low: null, high: null },
+} satisfies Partial<z.infer<typeof schema>>;
 
 export const numbers = controlKind(schema)({
   part: {
@@ -39,7 +52,7 @@ export const numbers = controlKind(schema)({
     const of = column
       ? { dataset: dataset.key, column: column.key }
       : { dataset: dataset.key, measure: measureFor(dataset)!.key };
-    return { ...CONTROL_DEFAULTS, kind: 'numbers', of, default: { low: null, high: null } };
+    return { ...NUMBERS_DEFAULTS, kind: 'numbers', of };
   },
   bounds: ({ of }) => ('column' in of ? of : null),
   reveals: () => ({ by: 'nothing' }),

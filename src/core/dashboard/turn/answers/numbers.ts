@@ -2,7 +2,7 @@
 import { TOTAL } from '../../../cube/query';
 import { columnOf, measureOf, type Measure, type MeasureRef } from '../../../model/model';
 import type { NumberRange } from '../../document/document';
-import type { NumberBounds } from '../../document/kinds/numbers';
+import type { NumberBounds } from '../../../model/numberBounds';
 import { seenBy } from '../../wiring/selection';
 import type { ControlAnswer } from '../answer';
 import { reachesOf, type ReachContext } from '../reach';
