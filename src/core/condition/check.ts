@@ -20,13 +20,23 @@ export interface ConditionColumn {
 
 const TYPE_WORDS: Record<ValueType, string> = { text: 'a text', number: 'a number', date: 'a date' };
 
+/** Types of host parameters by their names; one that is not known fits anywhere. */
+export type ParameterTypes = ReadonlyMap<string, ValueType>;
+
+/** What is checked against. */
+interface Known {
+  readonly columns: readonly ConditionColumn[];
+  readonly parameters: ParameterTypes;
+}
+
 /** The same condition with the keys of columns in the place of the names that were typed; or what is wrong. */
 export function checkCondition(
   condition: Condition,
   columns: readonly ConditionColumn[],
+  parameters: ParameterTypes = new Map(),
 ): ConditionResult<Condition> {
   try {
-    return { ok: true, value: checked(condition, columns) };
+    return { ok: true, value: checked(condition, { columns, parameters }) };
   } catch (thrown) {
     if (!(thrown instanceof ConditionProblem)) throw thrown;
     const { code, place, message } = thrown;
@@ -38,18 +48,19 @@ export function checkCondition(
 export function checkParsed(
   parsed: ConditionResult<Condition>,
   columns: readonly ConditionColumn[],
+  parameters?: ParameterTypes,
 ): ConditionResult<Condition> {
-  return parsed.ok ? checkCondition(parsed.value, columns) : parsed;
+  return parsed.ok ? checkCondition(parsed.value, columns, parameters) : parsed;
 }
 
-function checked(condition: Condition, columns: readonly ConditionColumn[]): Condition {
-  const operand = (entry: Operand) => typed(entry, columns);
+function checked(condition: Condition, known: Known): Condition {
+  const operand = (entry: Operand) => typed(entry, known);
   switch (condition.kind) {
     case 'and':
     case 'or':
-      return { ...condition, parts: condition.parts.map((part) => checked(part, columns)) };
+      return { ...condition, parts: condition.parts.map((part) => checked(part, known)) };
     case 'not':
-      return { ...condition, condition: checked(condition.condition, columns) };
+      return { ...condition, condition: checked(condition.condition, known) };
     case 'comparison': {
       const [left, right] = [operand(condition.left), operand(condition.right)];
       alike(left, right);
@@ -70,6 +81,16 @@ function checked(condition: Condition, columns: readonly ConditionColumn[]): Con
     case 'like': {
       const own = operand(condition.operand);
       expect(own, 'text');
+      if (condition.parameter !== null) {
+        const type = known.parameters.get(condition.parameter) ?? 'any';
+        expect(
+          {
+            operand: { kind: 'parameter', name: condition.parameter, from: condition.to, to: condition.to },
+            type,
+          },
+          'text',
+        );
+      }
       return { ...condition, operand: own.operand };
     }
     case 'null':
@@ -79,20 +100,22 @@ function checked(condition: Condition, columns: readonly ConditionColumn[]): Con
 
 interface Typed {
   readonly operand: Operand;
-  readonly type: ValueType;
+  readonly type: ValueType | 'any';
 }
 
-function typed(operand: Operand, columns: readonly ConditionColumn[]): Typed {
+function typed(operand: Operand, known: Known): Typed {
   const inner = (entry: Operand, type: ValueType) => {
-    const own = typed(entry, columns);
+    const own = typed(entry, known);
     expect(own, type);
     return own.operand;
   };
   switch (operand.kind) {
     case 'column': {
-      const column = columnOf(operand.name, columns, operand);
+      const column = columnOf(operand.name, known.columns, operand);
       return { operand: { ...operand, name: column.key }, type: column.type };
     }
+    case 'parameter':
+      return { operand, type: known.parameters.get(operand.name) ?? 'any' };
     case 'text':
       return { operand, type: 'text' };
     case 'number':
@@ -103,7 +126,7 @@ function typed(operand: Operand, columns: readonly ConditionColumn[]): Typed {
     case 'negative':
       return { operand: { ...operand, operand: inner(operand.operand, 'number') }, type: 'number' };
     case 'arithmetic': {
-      const left = typed(operand.left, columns);
+      const left = typed(operand.left, known);
       if (left.type === 'date')
         throw new ConditionProblem(
           'wrong-type',
@@ -140,7 +163,7 @@ function columnOf(name: string, columns: readonly ConditionColumn[], place: Plac
 }
 
 function expect({ operand, type }: Typed, wanted: ValueType) {
-  if (type === wanted) return;
+  if (type === wanted || type === 'any') return;
   throw new ConditionProblem(
     'wrong-type',
     operand,
@@ -150,7 +173,7 @@ function expect({ operand, type }: Typed, wanted: ValueType) {
 
 /** Both sides of a comparison are of one type. */
 function alike(left: Typed, right: Typed) {
-  if (left.type === right.type) return;
+  if (left.type === right.type || left.type === 'any' || right.type === 'any') return;
   const isDay = right.operand.kind === 'text' && /^\d{4}-\d{2}-\d{2}$/.test(right.operand.value);
   const hint =
     left.type === 'date' && isDay && right.operand.kind === 'text'

@@ -125,6 +125,9 @@ function compileOperand(operand: Operand, today: Day): (row: Row) => Value {
       const value = Number(operand.digits);
       return () => value;
     }
+    case 'parameter':
+      // Without a value it is unknown, as a blank is.
+      return () => null;
     case 'date':
       return () => operand.day;
     case 'today':

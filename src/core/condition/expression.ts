@@ -21,6 +21,8 @@ export type Operand = Placed &
     | { readonly kind: 'number'; readonly digits: string }
     | { readonly kind: 'date'; readonly day: Day }
     | { readonly kind: 'today' }
+    /** A host parameter, whose value comes from elsewhere. */
+    | { readonly kind: 'parameter'; readonly name: string }
     | { readonly kind: 'negative'; readonly operand: Operand }
     | {
         readonly kind: 'arithmetic';
@@ -73,6 +75,8 @@ export type Condition = Placed &
         readonly kind: 'like';
         readonly operand: Operand;
         readonly pattern: string;
+        /** The host parameter that stands in the place of the pattern. */
+        readonly parameter: string | null;
         readonly escape: string | null;
         readonly not: boolean;
       }

@@ -187,7 +187,10 @@ class ConditionGrammar extends EmbeddedActionsParser {
               {
                 ALT: () => {
                   this.CONSUME(t.Like);
-                  const pattern = this.CONSUME(t.Text);
+                  const pattern = this.OR3([
+                    { ALT: () => this.CONSUME(t.Text) },
+                    { ALT: () => this.CONSUME(t.Parameter) },
+                  ]);
                   let escape: IToken | undefined;
                   this.OPTION4(() => {
                     this.CONSUME(t.Escape);
@@ -313,6 +316,12 @@ class ConditionGrammar extends EmbeddedActionsParser {
         ALT: (): Term => {
           const number = this.CONSUME(t.NumberText);
           return this.ACTION(() => ({ kind: 'number', digits: number.image, ...placeOf(number) }));
+        },
+      },
+      {
+        ALT: (): Term => {
+          const name = this.CONSUME(t.Parameter);
+          return this.ACTION(() => ({ kind: 'parameter', name: name.image.slice(1), ...placeOf(name) }));
         },
       },
       {
@@ -443,9 +452,10 @@ function wholeOf(token: IToken, least: number, text = token.image): number {
 
 function patternOf(pattern: IToken, escape: IToken | undefined) {
   const sign = escape ? unquoted(escape, "'") : null;
+  const isParameter = pattern.image.startsWith(':');
   if (sign !== null && [...sign].length !== 1)
     throw new ConditionProblem('bad-escape', placeOf(escape!), 'ESCAPE takes one character.');
-  const text = unquoted(pattern, "'");
+  const text = isParameter ? '' : unquoted(pattern, "'");
   if (sign !== null) {
     const signs = [...text];
     for (let i = 0; i < signs.length; i++) {
@@ -459,7 +469,7 @@ function patternOf(pattern: IToken, escape: IToken | undefined) {
         );
     }
   }
-  return { pattern: text, escape: sign };
+  return { pattern: text, escape: sign, parameter: isParameter ? pattern.image.slice(1) : null };
 }
 
 export const grammar = new ConditionGrammar();

@@ -7,7 +7,7 @@ import {
   type ConditionResult,
 } from './expression';
 import { grammar, placeOf } from './grammar';
-import { Identifier, lexer, QuotedName, Text, tokenWords, Unclosed } from './tokens';
+import { Identifier, lexer, Parameter, QuotedName, Text, tokenWords, Unclosed } from './tokens';
 
 const error = (
   code: ConditionErrorCode,
@@ -91,8 +91,9 @@ export function completeCondition(
   text: string,
   offset: number,
   columns: readonly string[],
+  parameters: readonly string[] = [],
 ): ConditionCompletion {
-  const begun = /"[^"]*$|[\p{L}\p{N}_]*$/u.exec(text.slice(0, offset))![0];
+  const begun = /"[^"]*$|:?[\p{L}\p{N}_]*$/u.exec(text.slice(0, offset))![0];
   const from = offset - begun.length;
   const before = text.slice(0, from);
   // Inside a text nothing is completed.
@@ -100,6 +101,7 @@ export function completeCondition(
   const kinds = nextTokens(before);
   const words = kinds.flatMap((kind) => {
     if (kind === Identifier) return [...columns];
+    if (kind === Parameter) return parameters.map((name) => `:${name}`);
     if (kind === QuotedName || kind === Text) return [];
     const word = tokenWords(kind);
     return /^[A-Z_]+$/.test(word) ? [word] : [];

@@ -27,8 +27,10 @@ export function printCondition(condition: Condition, today: Day | null = null): 
     case 'in':
       return `${operand(condition.operand)} ${condition.not ? 'NOT ' : ''}IN (${condition.list.map(operand).join(', ')})`;
     case 'like': {
+      const pattern =
+        condition.parameter === null ? textLiteral(condition.pattern) : `:${condition.parameter}`;
       const escape = condition.escape === null ? '' : ` ESCAPE ${textLiteral(condition.escape)}`;
-      return `${operand(condition.operand)} ${condition.not ? 'NOT ' : ''}LIKE ${textLiteral(condition.pattern)}${escape}`;
+      return `${operand(condition.operand)} ${condition.not ? 'NOT ' : ''}LIKE ${pattern}${escape}`;
     }
     case 'null':
       return `${operand(condition.operand)} IS ${condition.not ? 'NOT ' : ''}NULL`;
@@ -58,6 +60,8 @@ function printOperand(operand: Operand, today: Day | null): string {
       return textLiteral(operand.value);
     case 'number':
       return operand.digits;
+    case 'parameter':
+      return `:${operand.name}`;
     case 'date':
       return `DATE '${isoDay(operand.day)}'`;
     case 'today':

@@ -83,6 +83,8 @@ function operandSql(operand: Operand, column: SqlColumn, today: Day): Sql {
       return { text: '? COLLATE utf8mb4_nopad_bin', values: [operand.value] };
     case 'number':
       return { text: 'CAST(? AS DOUBLE)', values: [operand.digits] };
+    case 'parameter':
+      return plain('NULL');
     case 'date':
       return day(operand.day);
     case 'today':

@@ -47,6 +47,8 @@ export const QuotedName = createToken({ name: 'QuotedName', pattern: /"(?:[^"]|"
 export const Text = createToken({ name: 'Text', pattern: /'(?:[^']|'')*'/, line_breaks: true });
 /** A quote that is never closed. */
 export const Unclosed = createToken({ name: 'Unclosed', pattern: /['"][\s\S]*/, line_breaks: true });
+/** A host parameter of SQL: a name after a colon. */
+export const Parameter = createToken({ name: 'Parameter', pattern: /:[A-Za-z_][A-Za-z0-9_]*/ });
 export const NumberText = createToken({ name: 'Number', pattern: /\d+(?:\.\d+)?|\.\d+/ });
 const sign = (name: string, pattern: RegExp | string) => createToken({ name, pattern });
 export const NotEqual = sign('NotEqual', /<>|!=/);
@@ -114,6 +116,7 @@ export const TOKENS: TokenType[] = [
   Text,
   Unclosed,
   NumberText,
+  Parameter,
   ...SIGNS,
   Stray,
 ];
@@ -133,6 +136,7 @@ export function tokenWords(token: TokenType): string {
     QuotedName: 'a column',
     Text: "'text'",
     Number: 'a number',
+    Parameter: 'a value control',
     NotEqual: '<>',
     EOF: 'the end',
   };

@@ -22,6 +22,8 @@ import { TimelineControl } from './timeline/TimelineControl';
 import { TimelineSettings } from './timeline/TimelineSettings';
 import { DateTreeControl } from './tree/DateTreeControl';
 import { DateTreeSettings } from './tree/DateTreeSettings';
+import { ValueControl } from './value/ValueControl';
+import { ValueSettings } from './value/ValueSettings';
 import { answered, timeView, type ControlView } from './view';
 
 export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
@@ -47,6 +49,11 @@ export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
     sign: 'M2 8.5H16M5 5.5V11.5M12 5.5V11.5',
     Body: answered('numbers', NumberRangeControl),
     Settings: NumberRangeSettings,
+  },
+  value: {
+    sign: 'M2 5H16V12H2ZM5 8.5H7',
+    Body: answered('value', ValueControl),
+    Settings: ValueSettings,
   },
   asof: {
     sign: 'M9 2A6.5 6.5 0 1 0 9.01 2M9 5V9L12 11',

@@ -8,6 +8,7 @@ import { useMemo, useState } from 'react';
 import { completeCondition } from '../../core/condition/parse';
 import { columnText } from '../../core/condition/tokens';
 import { conditionColumns, readCondition } from '../../core/dashboard/reader/conditions';
+import { NO_PARAMETERS, typesOf, valuesOf, type Parameters } from '../../core/dashboard/reader/parameters';
 import type { Model } from '../../core/model/model';
 import { phraseStyle } from '../../theme/roles';
 import { requestJson } from './request';
@@ -26,30 +27,39 @@ export function ConditionField({
   value,
   model,
   dataset,
+  parameters = NO_PARAMETERS,
   onCommit,
 }: {
   label: string;
   value: string;
   model: Model;
   dataset: string;
+  /** What a condition can ask for by name. */
+  parameters?: Parameters;
   /** Called with a text that can be read, or with an empty one. */
   onCommit: (text: string) => void;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? value;
   const isBlank = text.trim() === '';
-  const read = useMemo(() => readCondition(model, dataset, text), [model, dataset, text]);
+  const read = useMemo(
+    () => readCondition(model, dataset, text, typesOf(parameters)),
+    [model, dataset, text, parameters],
+  );
   const columns = useMemo(
     () => conditionColumns(model, dataset).map((column) => columnText(column.name)),
     [model, dataset],
   );
   const offers = useMemo((): Offer[] => {
     if (draft === null) return [];
-    const { from, words } = completeCondition(draft, draft.length, columns);
+    const { from, words } = completeCondition(draft, draft.length, columns, [...parameters.keys()]);
     return words.map((word) => ({ text: `${draft.slice(0, from)}${word} `, word }));
-  }, [draft, columns]);
+  }, [draft, columns, parameters]);
   const count = useMutation({
-    mutationFn: (sql: string) => requestJson<Count>('/api/conditions/check', { body: { dataset, sql } }),
+    mutationFn: (sql: string) =>
+      requestJson<Count>('/api/conditions/check', {
+        body: { dataset, sql, values: Object.fromEntries(valuesOf(parameters)) },
+      }),
   });
   const commit = () => {
     if (draft === null || (!isBlank && !read.ok)) return;

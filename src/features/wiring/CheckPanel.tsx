@@ -27,6 +27,8 @@ const CODE_NAMES: Record<FindingCode, string> = {
   'never-revealed': 'Never shown',
   'ratio-roles': 'Ratio of different days',
   missing: 'Missing',
+  'missing-value': 'Value missing',
+  'unused-value': 'Value not used',
 };
 
 /** The document once it has stood still for a while. */

@@ -8,6 +8,7 @@ import { titleOf, titlesIn } from '../../core/dashboard/document/title';
 import type { PeriodContext } from '../../core/period/point';
 import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
 import { initiallyHeld, isSwitchedOff, type HeldBy } from '../../core/dashboard/reader/held';
+import { parametersOf, type Parameters } from '../../core/dashboard/reader/parameters';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
@@ -77,6 +78,13 @@ export function usePeriodContext(id: string): PeriodContext | undefined {
 /** A part of what the reader holds, drawn again when that part changes. */
 export function useHeld<T>(select: (held: Held) => T): T {
   return useStore(useWorkspace().held.api, select);
+}
+
+/** What conditions can ask for by name, with the values that the reader holds. */
+export function useParameters(): Parameters {
+  const document = useDocument();
+  const state = useReaderState();
+  return useMemo(() => parametersOf(document, state), [document, state]);
 }
 
 /** All that the reader has put into effect. */

@@ -1,7 +1,8 @@
 /** Definitions as they are stored: named conditions on datasets, and where each is used. */
 import { asc, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { checkParsed } from '../../core/condition/check';
+import { parametersIn, withParameters, type ParameterValue } from '../../core/condition/parameters';
+import { checkParsed, type ParameterTypes } from '../../core/condition/check';
 import { parseCondition } from '../../core/condition/parse';
 import { printCondition } from '../../core/condition/print';
 import { asConditionColumns } from '../../core/dashboard/reader/conditions';
@@ -88,9 +89,10 @@ async function datasetFor(key: string) {
 }
 
 /** Reads a condition against a dataset's columns. Throws a `Problem` that names the place of a mistake. */
-async function readFor(dataset: string, text: string) {
+async function readFor(dataset: string, text: string, types?: ParameterTypes) {
   const stored = await datasetFor(dataset);
-  const checked = checkParsed(parseCondition(text), asConditionColumns(stored.definition.columns));
+  const columns = asConditionColumns(stored.definition.columns);
+  const checked = checkParsed(parseCondition(text), columns, types);
   if (checked.ok) return { stored, condition: checked.value };
   const { code, from, to, message } = checked.error;
   throw new Problem('bad-condition', message, 400, { code, from, to });
@@ -102,9 +104,18 @@ export interface ConditionCount {
   readonly rows: number;
 }
 
-/** How many rows of a dataset keep a condition. */
-export async function countKept(dataset: string, text: string): Promise<ConditionCount> {
-  const { stored, condition } = await readFor(dataset, text);
+/** How many rows of a dataset keep a condition, with values for its parameters. */
+export async function countKept(
+  dataset: string,
+  text: string,
+  values: ReadonlyMap<string, ParameterValue> = new Map(),
+): Promise<ConditionCount> {
+  const types = new Map([...values].map(([name, { type }]) => [name, type] as const));
+  const { stored, condition: read } = await readFor(dataset, text, types);
+  const condition = withParameters(read, values);
+  const [blank] = parametersIn(condition);
+  if (blank !== undefined)
+    throw new Problem('no-value', `:${blank} has no value now; give it one to count the rows.`);
   const pinned = serverConfig().pinnedToday;
   const today = (pinned && parseIsoDay(pinned)) || civilDayAt(Date.now(), stored.timeZone);
   const target = {

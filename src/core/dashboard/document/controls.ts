@@ -13,6 +13,7 @@ import { range } from './kinds/range';
 import { slicer } from './kinds/slicer';
 import { timeline } from './kinds/timeline';
 import { tree } from './kinds/tree';
+import { value } from './kinds/value';
 
 /** Every kind of control, in the order in which parts are offered. */
 export const CONTROL_KINDS = {
@@ -27,6 +28,7 @@ export const CONTROL_KINDS = {
   slicer,
   condition,
   numbers,
+  value,
   asof,
 };
 
@@ -74,5 +76,5 @@ export function isTimeControl(control: Control): control is TimeControl {
   return kindOf(control).holds === 'period';
 }
 
-/** Whether a control acts on what it is wired to, and not on the whole dashboard. */
-export const isWirable = (control: Control): boolean => actsOf(control).by !== 'clock';
+/** Whether a control acts on what it is wired to: neither on the whole dashboard nor only through conditions. */
+export const isWirable = (control: Control): boolean => !['clock', 'value'].includes(actsOf(control).by);

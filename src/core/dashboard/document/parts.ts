@@ -34,7 +34,13 @@ function groundFor(document: DashboardDocument, model: Model): FreshGround {
   const taken = document.controls.flatMap((control) =>
     'dimension' in control ? [dimensionKey(control.dimension)] : [],
   );
-  return { model, dataset: (fits) => candidates.find(fits), taken: new Set(taken) };
+  const names = document.controls.flatMap((control) => (control.kind === 'value' ? [control.name] : []));
+  return {
+    model,
+    dataset: (fits) => candidates.find(fits),
+    taken: new Set(taken),
+    names: new Set(names),
+  };
 }
 
 /** A new part; undefined when no dataset can fill it. */

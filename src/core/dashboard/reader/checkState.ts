@@ -5,6 +5,7 @@ import { parseIsoDay } from '../../calendar/day';
 import { kindOf, type Control } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import type { HeldForm } from '../document/kinds/entry';
+import { valueProblem } from '../document/kinds/value';
 import { titleOf } from '../document/title';
 import type { Model } from '../../model/model';
 import { canSwitchOff } from './held';
@@ -24,6 +25,7 @@ const RECORDS: readonly (readonly [keyof ReaderState & string, HeldForm])[] = [
   ['choices', 'choice'],
   ['conditions', 'condition'],
   ['ranges', 'numbers'],
+  ['values', 'value'],
 ];
 
 /** The problems of a state for a document, in order; none where every part of it has an effect. */
@@ -42,6 +44,11 @@ export function checkState(document: DashboardDocument, model: Model, state: Rea
   for (const [id, text] of Object.entries(state.periods)) {
     const parsed = parsePhrase(text);
     if (!parsed.ok) complain(`periods.${id}`, parsed.error.message);
+  }
+  for (const [id, text] of Object.entries(state.values ?? {})) {
+    const control = controls.get(id);
+    const problem = control?.kind === 'value' ? valueProblem(control, text) : null;
+    if (problem !== null) complain(`values.${id}`, problem);
   }
   for (const id of Object.keys(state.levels ?? {}))
     if (controls.get(id)?.kind !== 'timeline')

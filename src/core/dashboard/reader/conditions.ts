@@ -1,12 +1,19 @@
 /** Conditions of controls: read against a dataset's columns, and put together as one SQL search condition. */
 import type { Day } from '../../calendar/day';
-import { checkParsed, type ConditionColumn, type ValueType } from '../../condition/check';
+import {
+  checkParsed,
+  type ConditionColumn,
+  type ParameterTypes,
+  type ValueType,
+} from '../../condition/check';
+import { parametersIn, withParameters } from '../../condition/parameters';
 import type { Condition, ConditionResult } from '../../condition/expression';
 import { parseCondition } from '../../condition/parse';
 import { columnText } from '../../condition/tokens';
 import { printCondition, textLiteral } from '../../condition/print';
 import type { ConditionControl } from '../document/controls';
 import type { ConditionState } from './conditionState';
+import { typesOf, valuesOf, type Parameters } from './parameters';
 import { entryText } from '../document/kinds/condition';
 import { rangesOf } from '../../model/bins';
 import type { NumberBounds } from '../../model/numberBounds';
@@ -41,27 +48,63 @@ export function conditionColumns(model: Model, dataset: string): ConditionColumn
 }
 
 /** Reads and checks a condition on a dataset; columns of the result are named by their keys. */
-export function readCondition(model: Model, dataset: string, text: string): ConditionResult<Condition> {
-  return checkParsed(parseCondition(text), conditionColumns(model, dataset));
+export function readCondition(
+  model: Model,
+  dataset: string,
+  text: string,
+  types?: ParameterTypes,
+): ConditionResult<Condition> {
+  return checkParsed(parseCondition(text), conditionColumns(model, dataset), types);
 }
 
-/** All that is switched on as one condition, with a day in the place of CURRENT_DATE; null where nothing is. */
+/** Keeps no row. */
+const NOTHING = '1 = 0';
+
+/**
+ * A condition with the values of its parameters as text; null where an optional parameter is blank, so that it is off.
+ * While a required one is blank it keeps no row.
+ */
+function filledText(
+  condition: Condition,
+  parameters: Parameters,
+  today: Day,
+): { readonly sql: string | null; readonly problem: string | null } {
+  for (const name of parametersIn(condition)) {
+    const parameter = parameters.get(name);
+    if (!parameter) return { sql: null, problem: `There is no value control for :${name}.` };
+    if (parameter.problem !== null) return { sql: null, problem: `:${name}: ${parameter.problem}` };
+    if (parameter.value !== null) continue;
+    return parameter.required
+      ? { sql: NOTHING, problem: `:${name} has no value yet.` }
+      : { sql: null, problem: null };
+  }
+  return { sql: printCondition(withParameters(condition, valuesOf(parameters)), today), problem: null };
+}
+
+/**
+ * All that is switched on as one condition, with a day in the place of CURRENT_DATE and values in those of parameters;
+ * null where nothing is.
+ */
 export function combinedCondition(
   model: Model,
   control: ConditionControl,
   state: ConditionState,
   today: Day,
+  parameters: Parameters,
 ): { readonly sql: string | null; readonly problems: readonly ConditionIssue[] } {
   const problems: ConditionIssue[] = [];
+  const types = typesOf(parameters);
   const read = (entry: string | null, text: string | undefined): string[] => {
     if (text === undefined) {
       problems.push({ entry, message: 'Its definition is not there any more.' });
       return [];
     }
-    const condition = readCondition(model, control.dataset, text);
-    if (condition.ok) return [printCondition(condition.value, today)];
-    problems.push({ entry, message: condition.error.message });
-    return [];
+    const condition = readCondition(model, control.dataset, text, types);
+    const { sql, problem } = condition.ok
+      ? filledText(condition.value, parameters, today)
+      : { sql: null, problem: condition.error.message };
+    if (problem !== null) problems.push({ entry, message: problem });
+    return sql === null ? [] : [sql];
   };
   const groups = control.groups.flatMap(({ join, entries }) => {
     const texts = entries

@@ -38,7 +38,7 @@ interface Form<F extends HeldForm> {
   words(control: ControlHolding<F>, value: HeldValues[F], model: Model): string | null;
 }
 
-type RecordName = 'periods' | 'choices' | 'conditions' | 'ranges';
+type RecordName = 'periods' | 'choices' | 'conditions' | 'ranges' | 'values';
 
 /** Reading and writing of a form that has a record of its own in the reader's state, by control. */
 function inRecord<N extends RecordName>(name: N) {
@@ -134,6 +134,18 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
     includes: () => false,
     switches: true,
     words: (_, bounds) => boundsWords(bounds),
+  },
+  value: {
+    ...inRecord('values'),
+    place: (control) => `v.${control}`,
+    print: (text) => text,
+    parse: (text) => text,
+    initial: (control) => control.default,
+    everything: '',
+    same: (a, b) => a === b,
+    includes: (text, wanted) => wanted.includes(text),
+    switches: false,
+    words: (_, text) => (text === '' ? null : text),
   },
   /** The as-of day belongs to the whole dashboard: all controls that hold it hold the same. */
   day: {

@@ -14,6 +14,8 @@ export interface HeldValues {
   readonly choice: readonly (string | null)[];
   readonly condition: ConditionState;
   readonly numbers: NumberBounds;
+  /** The text of a value; empty is blank. */
+  readonly value: string;
   /** A day (YYYY-MM-DD) in the place of today. */
   readonly day: string | null;
 }
@@ -32,6 +34,8 @@ export const readerStateSchema = z.object({
   conditions: z.record(z.string(), conditionStateSchema).optional(),
   /** Bounds by number range. */
   ranges: z.record(z.string(), numberBoundsSchema).optional(),
+  /** Values of parameters by value control; empty is blank. */
+  values: z.record(z.string(), z.string().max(500)).optional(),
   /** Slicers, conditions and number ranges that are switched off: they keep what they hold, without effect. */
   off: z.array(z.string().max(64)).max(100).optional(),
   /** Slicers that are turned round: what is chosen is left out in place of kept, or the reverse. */

@@ -11,6 +11,8 @@ import { actsOf, isWirable, kindOf } from '../document/controls';
 import { quoted, type CheckGround, type CheckInput, type Finding, type Mend } from './finding';
 import { rehearse } from './rehearsal';
 import { settle } from '../turn/settle';
+import { conditionsUsing, missingParameters } from '../reader/parameterUse';
+import { withValueControl } from '../wiring/valueControl';
 import { DEFAULT_STATE } from '../reader/state';
 import { routeTo } from '../wiring/routes';
 import { crosspoint } from '../wiring/crosspoint';
@@ -74,9 +76,31 @@ function ofControl(ground: CheckGround, control: Control): Finding[] {
             },
     });
   }
+  findings.push(...ofParameters(ground, control));
   findings.push(...revealOf(ground, control));
   if (isTimeControl(control)) findings.push(...ofTimeControl(ground, control));
   return findings;
+}
+
+/** Conditions that ask for a value which no control gives, and values for which no condition asks. */
+function ofParameters({ design: { document, model } }: CheckGround, control: Control): Finding[] {
+  if (control.kind === 'value') {
+    if (conditionsUsing(document, model, control.name).length > 0) return [];
+    // A condition that readers type can ask for it.
+    if (document.controls.some((entry) => entry.kind === 'condition' && entry.open)) return [];
+    const words = `${quoted(model, control)} has no effect: no condition asks for :${control.name}.`;
+    return [{ code: 'unused-value', items: [control.id], words, mend: null }];
+  }
+  if (control.kind !== 'condition') return [];
+  return missingParameters(document, control, model).map((name) => ({
+    code: 'missing-value',
+    items: [control.id],
+    words: `${quoted(model, control)} asks for :${name}, and no value control gives it.`,
+    mend: {
+      label: `Add a value control :${name}`,
+      document: withValueControl(document, model, control, name),
+    },
+  }));
 }
 
 /** A control that only shows while another holds values which that one can never hold. */
@@ -134,7 +158,12 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
       words: `The default “${control.default}” of ${quoted(model, control)} ends more than a year before the newest data.`,
       mend: {
         label: 'Begin with the last 12 months',
-        document: withControl(document, { ...control, default: 'last 12 months', anchor: 'latest so far' }),
+        document: withControl(document, {
+          ...control,
+          default: 'last 12 months',
+          defaultNamed: null,
+          anchor: 'latest so far',
+        }),
       },
     });
   }

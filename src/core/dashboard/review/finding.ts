@@ -18,6 +18,8 @@ export type FindingCode =
   | 'old-default'
   | 'never-revealed'
   | 'ratio-roles'
+  | 'missing-value'
+  | 'unused-value'
   | 'missing';
 
 export interface Mend {

@@ -88,6 +88,13 @@ interface HiddenAnswer {
   readonly context?: PeriodContext;
 }
 
+/** What a value control holds, and what is wrong with it; null where it fits. */
+export interface ValueAnswer {
+  readonly kind: 'value';
+  readonly value: string;
+  readonly problem: string | null;
+}
+
 /** What the as-of chooser stands at. */
 export interface AsOfAnswer {
   readonly kind: 'asof';
@@ -100,6 +107,7 @@ export type ControlAnswer =
   | SlicerAnswer
   | ConditionAnswer
   | NumbersAnswer
+  | ValueAnswer
   | AsOfAnswer
   | HiddenAnswer
   | ElsewhereAnswer

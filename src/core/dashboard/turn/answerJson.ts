@@ -33,6 +33,7 @@ const CONTROLS: {
   slicer: (answer) => answer,
   condition: (answer) => answer,
   numbers: (answer) => answer,
+  value: (answer) => answer,
   hidden: () => ({ kind: 'hidden' }),
   elsewhere: (answer) => answer,
   broken: (answer) => answer,

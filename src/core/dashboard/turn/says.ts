@@ -7,6 +7,7 @@ import type { HeldForm } from '../document/kinds/entry';
 import { boundsCondition, combinedCondition } from '../reader/conditions';
 import { heldBy, isSwitchedOff } from '../reader/held';
 import type { Setting } from '../reader/setting';
+import type { Parameters } from '../reader/parameters';
 import { asTurned } from '../reader/turned';
 import type { HeldValues, ReaderState } from '../reader/state';
 
@@ -16,6 +17,8 @@ interface Said<F extends HeldForm> {
   readonly held: HeldValues[F];
   /** Whether it is switched off. */
   readonly off: boolean;
+  /** What conditions ask for by name. */
+  readonly parameters: Parameters;
   /** Today, or the day that stands in its place. */
   readonly today: Day;
 }
@@ -29,8 +32,8 @@ const SAYS: { readonly [F in HeldForm]: ((said: Said<F>) => Setting) | null } = 
     required,
     off,
   }),
-  condition: ({ model, control, held, off, today }) => {
-    const combined = combinedCondition(model, control, held, today);
+  condition: ({ model, control, held, off, today, parameters }) => {
+    const combined = combinedCondition(model, control, held, today, parameters);
     return { kind: 'condition', ...combined, sql: off ? null : combined.sql };
   },
   numbers: ({ control: { of, join }, held, off }) => {
@@ -40,10 +43,18 @@ const SAYS: { readonly [F in HeldForm]: ((said: Said<F>) => Setting) | null } = 
   },
   period: null,
   day: null,
+  // It is said by the conditions that ask for it.
+  value: null,
 };
 
 /** What a control says whatever the data; undefined where it depends on the days with data, or says nothing. */
-export function saidBy(model: Model, control: Control, state: ReaderState, today: Day): Setting | undefined {
+export function saidBy(
+  model: Model,
+  control: Control,
+  state: ReaderState,
+  today: Day,
+  parameters: Parameters,
+): Setting | undefined {
   const says = SAYS[kindOf(control).holds] as ((said: Said<HeldForm>) => Setting) | null;
   return says?.({
     model,
@@ -51,5 +62,6 @@ export function saidBy(model: Model, control: Control, state: ReaderState, today
     held: heldBy(control, state),
     off: isSwitchedOff(state, control.id),
     today,
+    parameters,
   });
 }

@@ -11,6 +11,7 @@ import { isTimeControl, type TimeControl, type Visual } from '../document/docume
 import { drillKey, drillRuns, readDrill } from '../reader/drill';
 import { actingAsOf, heldBy, isRevealed, leftOutLater } from '../reader/held';
 import { isPickSource, NO_PICK, pickedDays, pickKey, picksDays, type PickSource } from '../reader/pick';
+import { parametersOf } from '../reader/parameters';
 import { AS_OF_KEY, type Setting, type Settings } from '../reader/setting';
 import type { ReaderState } from '../reader/state';
 import type { Design } from '../wiring/design';
@@ -31,8 +32,9 @@ export async function settle(
   const asOf = actingAsOf(document, state);
   if (asOf !== null)
     settings.set(AS_OF_KEY, { kind: 'as of', day: asOf, later: leftOutLater(document, state) });
+  const parameters = parametersOf(document, state);
   for (const control of revealed) {
-    const setting = saidBy(model, control, state, asOf ?? today);
+    const setting = saidBy(model, control, state, asOf ?? today, parameters);
     if (setting) settings.set(control.id, setting);
   }
   for (const visual of document.visuals.filter(isPickSource)) {

@@ -5,6 +5,7 @@ import { testCube, type TestRow } from '../../cube/testing';
 import { boundsCondition, choiceCondition, groupsCondition, readCondition } from '../reader/conditions';
 import { pathText } from '../reader/treePath';
 import type { Control, DashboardDocument } from '../document/document';
+import { VALUE_DEFAULTS } from '../document/kinds/value';
 import { NUMBERS_DEFAULTS } from '../document/kinds/numbers';
 import type { ReaderState } from '../reader/state';
 import { bar, line, slicer, table } from '../document/testing';
@@ -166,6 +167,54 @@ describe('conditions', () => {
     const point = crosspoint(designOf(document, TEST_MODEL), other as never, document.visuals[0]!);
     expect(point.state).toBe('no route');
     expect(point.words).toMatch(/columns of Fuel/);
+  });
+});
+
+describe('parameters of conditions', () => {
+  const value = (more: object = {}) =>
+    ({ ...VALUE_DEFAULTS, id: 'port', kind: 'value', name: 'port', type: 'text', ...more }) as Control;
+  const asked = (...controls: Control[]) =>
+    documentOf(table('log'), condition([{ id: 'a', sql: 'route = :port' }]), ...controls);
+  const problems = async (document: DashboardDocument, state: Partial<ReaderState> = {}) => {
+    const answer = (await turn(document, state)).controls.which;
+    return answer?.kind === 'condition' ? answer.problems : answer;
+  };
+
+  test('take the value of their control; a blank one switches the condition off', async () => {
+    const veldry = asked(value({ default: 'Veldry' }));
+    expect(await rowsIn(veldry)).toBe(2);
+    expect(await rowsIn(veldry, { values: { port: 'Tamsel' } })).toBe(1);
+    expect(await rowsIn(veldry, { values: { port: '' } })).toBe(4);
+    expect(await rowsIn(asked(value()))).toBe(4);
+    expect(await problems(asked(value()))).toEqual([]);
+  });
+
+  test('that are required keep no row while they are blank', async () => {
+    const document = asked(value({ required: true }));
+    expect(await rowsIn(document)).toBe('empty');
+    expect(await problems(document)).toEqual([{ entry: 'a', message: ':port has no value yet.' }]);
+    expect(await rowsIn(document, { values: { port: 'Tamsel' } })).toBe(1);
+  });
+
+  test('whose control is hidden are blank', async () => {
+    const hidden = value({ default: 'Tamsel', reveal: { control: 'route', values: ['Nowhere'] } });
+    const document = asked(hidden, slicer('route'));
+    expect(await rowsIn(document)).toBe(4);
+    expect((await turn(document)).controls.port).toEqual({ kind: 'hidden' });
+  });
+
+  test('without a control, or with a value that does not fit, have no effect and say so', async () => {
+    expect(await rowsIn(asked())).toBe(4);
+    expect(await problems(asked())).toMatchObject([{ message: 'There is no value control for :port.' }]);
+    const listed = asked(value({ allowed: ['Veldry', 'Tamsel'] }));
+    const odd = { values: { port: 'Nowhere' } };
+    expect(await rowsIn(listed, odd)).toBe(4);
+    expect(await problems(listed, odd)).toEqual([{ entry: 'a', message: ':port: One of Veldry, Tamsel.' }]);
+    expect((await turn(listed, odd)).controls.port).toEqual({
+      kind: 'value',
+      value: 'Nowhere',
+      problem: 'One of Veldry, Tamsel.',
+    });
   });
 });
 

@@ -81,6 +81,12 @@ export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wi
       return routeOfCondition(model, acts.dataset, use.dataset);
     case 'totals':
       return { kind: 'totals', dataset: use.dataset };
+    case 'value':
+      return {
+        kind: 'none',
+        dataset: use.dataset,
+        reason: 'It fills a parameter of conditions; it is the conditions that are wired.',
+      };
     case 'clock':
       return {
         kind: 'none',

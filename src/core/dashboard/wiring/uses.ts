@@ -116,7 +116,7 @@ function controlUses(
   known: (visual: Visual) => readonly DatasetUse[],
 ): DatasetUse[] {
   const acts = actsOf(control);
-  if (acts.by === 'clock') return [];
+  if (acts.by === 'clock' || acts.by === 'value') return [];
   const uses: DatasetUse[] = [];
   for (const wire of document.wires) {
     if (wire.control !== control.id || !wire.on) continue;

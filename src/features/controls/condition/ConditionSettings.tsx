@@ -3,6 +3,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { missingParameters } from '../../../core/dashboard/reader/parameterUse';
+import { withValueControl } from '../../../core/dashboard/wiring/valueControl';
 import { readCondition } from '../../../core/dashboard/reader/conditions';
 import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionControl } from '../../../core/dashboard/document/document';
@@ -10,7 +12,7 @@ import { definitionOf } from '../../../core/model/model';
 import { ConditionField } from '../../ui/ConditionField';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
 import { HoldSetting, RevealSetting } from '../RevealSetting';
-import { useWorkspace } from '../../workspace/workspace';
+import { useDocument, useParameters, useWorkspace } from '../../workspace/workspace';
 
 type Group = ConditionControl['groups'][number];
 
@@ -104,6 +106,7 @@ export function ConditionSettings({
       <Button onClick={() => change({ groups: [...control.groups, { join: 'all', entries: [newEntry()] }] })}>
         {control.groups.length === 0 ? 'Add a condition' : 'Add a group'}
       </Button>
+      <MissingParameters control={control} />
       <SwitchSetting
         label="Readers can type one of their own"
         checked={control.open}
@@ -113,6 +116,22 @@ export function ConditionSettings({
       <RevealSetting control={control} change={change} />
     </>
   );
+}
+
+/** Parameters that conditions ask for and no control gives yet, each with a button that adds one. */
+function MissingParameters({ control }: { control: ConditionControl }) {
+  const { model, store } = useWorkspace();
+  const document = useDocument();
+  return missingParameters(document, control, model).map((name) => (
+    <Box key={name} role="note" sx={{ my: 0.5 }}>
+      <Typography variant="body2" color="warning">
+        :{name} has no value control yet: conditions that ask for it are without effect.
+      </Typography>
+      <Button onClick={() => store.getState().change((old) => withValueControl(old, model, control, name))}>
+        Add a value control :{name}
+      </Button>
+    </Box>
+  ));
 }
 
 function EntrySettings({
@@ -127,6 +146,7 @@ function EntrySettings({
   onRemove: () => void;
 }) {
   const { model } = useWorkspace();
+  const parameters = useParameters();
   const definitions = model.definitions.filter((definition) => definition.dataset === control.dataset);
   const definition = entry.definition === null ? undefined : definitionOf(model, entry.definition);
   const isRead = entry.definition !== null || readCondition(model, control.dataset, entry.sql).ok;
@@ -149,6 +169,7 @@ function EntrySettings({
           value={entry.sql}
           model={model}
           dataset={control.dataset}
+          parameters={parameters}
           onCommit={(sql) => onChange({ ...entry, sql })}
         />
       ) : (

@@ -6,7 +6,7 @@ import type { ConditionEntry } from '../../../core/dashboard/document/kinds/cond
 import type { ConditionControl } from '../../../core/dashboard/document/document';
 import { definitionOf } from '../../../core/model/model';
 import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../../theme/roles';
-import { useControlHeld, useWorkspace } from '../../workspace/workspace';
+import { useControlHeld, useParameters, useWorkspace } from '../../workspace/workspace';
 import { ConditionField } from '../../ui/ConditionField';
 import { OffSwitch } from '../OffSwitch';
 import { HeldChanges } from '../PeriodParts';
@@ -22,6 +22,7 @@ export function ConditionsControl({
 }) {
   const { model, held: store } = useWorkspace();
   const { value: held, isOff } = useControlHeld(control);
+  const parameters = useParameters();
   const several = control.groups.length > 1;
   const toggle = (entry: string) =>
     store.hold(control.id, {
@@ -69,6 +70,7 @@ export function ConditionsControl({
             value={held.own}
             model={model}
             dataset={control.dataset}
+            parameters={parameters}
             onCommit={(own) => store.hold(control.id, { ...held, own })}
           />
         )}

@@ -2,22 +2,17 @@
 /** A range of numbers: two handles where the least and greatest number are known, and two fields. */
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import type { NumbersAnswer } from '../../../core/dashboard/turn/answer';
 import type { NumberBounds } from '../../../core/model/numberBounds';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { boundsWords, rangesOf } from '../../../core/model/bins';
-import { numberMarksOf, readNumber, stepAlong } from '../../../core/model/readNumber';
+import { stepAlong } from '../../../core/model/readNumber';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
+import { NumberField, numberText } from '../../ui/NumberField';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { OffSwitch } from '../OffSwitch';
 import { NumberBins } from './NumberBins';
 import { HeldChanges } from '../PeriodParts';
-
-const locale = () => (typeof navigator === 'undefined' ? undefined : navigator.language);
-const words = (value: number | null) =>
-  value === null ? '' : value.toLocaleString(locale(), { maximumFractionDigits: 9 });
 
 /** A value put on a step, without the noise of binary fractions. */
 const onStep = (value: number, step: number, round: (value: number) => number) =>
@@ -80,7 +75,7 @@ export function NumberRangeControl({
             step={step}
             value={[held.low ?? from, held.high ?? to]}
             getAriaLabel={(i) => `${i === 0 ? 'From' : 'To'}, ${title}`}
-            getAriaValueText={(value) => words(value)}
+            getAriaValueText={(value) => numberText(value)}
             onChange={(_, value) => Array.isArray(value) && store.drag(control.id, boundsOf(value))}
             onChangeCommitted={(_, value) => Array.isArray(value) && store.hold(control.id, boundsOf(value))}
           />
@@ -90,20 +85,20 @@ export function NumberRangeControl({
         <NumberBins control={control} title={title} answer={answer} held={held} />
       ) : (
         <div style={{ display: 'flex', gap: 8 }}>
-          <BoundField
+          <NumberField
             label="From"
             value={held.low}
             hint={least}
-            other={(low) =>
+            refuse={(low) =>
               held.high !== null && low !== null && low > held.high ? 'Above the other end.' : null
             }
             onChange={(low) => put(low, held.high)}
           />
-          <BoundField
+          <NumberField
             label="To"
             value={held.high}
             hint={greatest}
-            other={(high) =>
+            refuse={(high) =>
               held.low !== null && high !== null && high < held.low ? 'Below the other end.' : null
             }
             onChange={(high) => put(held.low, high)}
@@ -112,55 +107,5 @@ export function NumberRangeControl({
       )}
       <HeldChanges id={control.id} />
     </div>
-  );
-}
-
-function BoundField({
-  label,
-  value,
-  hint,
-  other,
-  onChange,
-}: {
-  label: string;
-  value: number | null;
-  hint: number | null;
-  other: (value: number | null) => string | null;
-  onChange: (value: number | null) => void;
-}) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const read = draft === null ? null : readNumber(draft, numberMarksOf(locale()));
-  const typed = read === null ? value : read.kind === 'none' ? undefined : read.value;
-  const problem =
-    read === null
-      ? null
-      : typed === undefined
-        ? 'A number.'
-        : (other(typed) ?? (read.kind === 'meant' ? `${words(typed)}? Enter takes it.` : null));
-  const take = (found: number | null) => {
-    if (found !== value) onChange(found);
-    setDraft(null);
-  };
-  const done = () => {
-    if (read !== null && problem === null && typed !== undefined) take(typed);
-  };
-  return (
-    <TextField
-      fullWidth
-      margin="dense"
-      label={label}
-      value={draft ?? words(value)}
-      placeholder={words(hint)}
-      error={problem !== null}
-      helperText={problem}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={done}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' && read?.kind === 'meant' && other(read.value) === null) take(read.value);
-        else if (event.key === 'Enter') done();
-        if (event.key === 'Escape') setDraft(null);
-      }}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'decimal' } }}
-    />
   );
 }

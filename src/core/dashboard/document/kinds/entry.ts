@@ -30,6 +30,8 @@ export interface FreshGround {
   dataset(fits: (dataset: DatasetModel) => boolean): DatasetModel | undefined;
   /** Keys of the dimensions that slicers of the dashboard choose from already. */
   readonly taken: ReadonlySet<string>;
+  /** Names of the parameters that the dashboard has already. */
+  readonly names: ReadonlySet<string>;
 }
 
 /** The settings of a new part, which is given an id and a title. */
@@ -45,6 +47,8 @@ export type Acts =
   | { readonly by: 'rows'; readonly dataset: string }
   /** A condition on a measure's totals. */
   | { readonly by: 'totals'; readonly measure: MeasureRef }
+  /** Nothing by itself: it fills a parameter of conditions. */
+  | { readonly by: 'value'; readonly name: string }
   /** The day that stands for today, for the whole dashboard: it is never wired. */
   | { readonly by: 'clock' };
 
@@ -63,7 +67,7 @@ export interface RevealChoice {
 }
 
 /** The form of what a control holds. */
-export type HeldForm = 'period' | 'choice' | 'condition' | 'numbers' | 'day';
+export type HeldForm = 'period' | 'choice' | 'condition' | 'numbers' | 'day' | 'value';
 
 export interface ControlEntry<S extends z.ZodObject = z.ZodObject, F extends HeldForm = HeldForm> {
   readonly schema: S;

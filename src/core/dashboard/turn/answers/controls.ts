@@ -1,6 +1,7 @@
 /** How each kind of control is answered. */
 import type { Day } from '../../../calendar/day';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../document/controls';
+import { valueProblem } from '../../document/kinds/value';
 import { actingAsOf, heldBy, isRevealed } from '../../reader/held';
 import type { ReaderState } from '../../reader/state';
 import type { ControlAnswer } from '../answer';
@@ -37,6 +38,12 @@ const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = 
       : { kind: 'hidden' };
   },
   numbers: (context, control) => answerNumbers(context, control, heldBy(control, context.state)),
+  value: ({ design, state }, control) => {
+    const held = heldBy(control, state);
+    return isRevealed(design.document, state, control)
+      ? { kind: 'value', value: held, problem: valueProblem(control, held) }
+      : { kind: 'hidden' };
+  },
   asof: ({ design, realToday, state }, control) =>
     isRevealed(design.document, state, control)
       ? { kind: 'asof', today: realToday, asOf: actingAsOf(design.document, state) }
