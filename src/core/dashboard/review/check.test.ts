@@ -156,31 +156,31 @@ test('an item can be wired like another one', () => {
   const columns = wiredLike(document, TEST_MODEL, 'ports', 'sea', 'column');
   expect(designOf({ ...document, wires: columns }, TEST_MODEL).wire('a', 'ports')?.on).toBe(false);
   expect(designOf({ ...document, wires: columns }, TEST_MODEL).wire('b', 'ports')?.on).toBe(true);
+});
 
-  test('names values that are missing, gives them a control, and names those that nothing asks for', async () => {
-    const asking: Control = {
-      ...CONTROL_DEFAULTS,
-      id: 'which',
-      kind: 'condition',
-      title: '',
-      dataset: 'trips',
-      join: 'all',
-      open: false,
-      groups: [
-        {
-          join: 'all',
-          entries: [{ id: 'a', name: '', sql: 'seats >= :least', definition: null, on: true }],
-        },
-      ],
-    };
-    const document = documentOf(line('sea'), timeline('span'), asking);
-    const [missing, ...more] = await check(document);
-    expect(missing).toMatchObject({ code: 'missing-value', items: ['which'] });
-    expect(more).toEqual([]);
-    const mended = missing!.mend!.document;
-    expect(mended.controls.at(-1)).toMatchObject({ kind: 'value', name: 'least', type: 'number' });
-    expect(codes(await check(mended))).toEqual([]);
-    const unused = { ...mended, controls: mended.controls.filter((entry) => entry.kind !== 'condition') };
-    expect(codes(await check(unused))).toEqual(['unused-value']);
-  });
+test('names values that are missing, gives them a control, and names those that nothing asks for', async () => {
+  const asking: Control = {
+    ...CONTROL_DEFAULTS,
+    id: 'which',
+    kind: 'condition',
+    title: '',
+    dataset: 'trips',
+    join: 'all',
+    open: false,
+    groups: [
+      {
+        join: 'all',
+        entries: [{ id: 'a', name: '', sql: 'seats >= :least', definition: null, on: true }],
+      },
+    ],
+  };
+  const document = documentOf(line('sea'), timeline('span'), asking);
+  const [missing, ...more] = await check(document);
+  expect(missing).toMatchObject({ code: 'missing-value', items: ['which'] });
+  expect(more).toEqual([]);
+  const mended = missing!.mend!.document;
+  expect(mended.controls.at(-1)).toMatchObject({ kind: 'value', name: 'least', type: 'number' });
+  expect(codes(await check(mended))).toEqual([]);
+  const unused = { ...mended, controls: mended.controls.filter((entry) => entry.kind !== 'condition') };
+  expect(codes(await check(unused))).toEqual(['unused-value']);
 });
