@@ -62,9 +62,11 @@ export async function serve(options: ServeOptions): Promise<void> {
 async function prepareData(options: ServeOptions, signal: AbortSignal) {
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   const { recoverLoads } = await import('../src/server/datasets/recover');
+  const { emptyBin } = await import('../src/server/bin/bin');
   const { ensureAlmanac } = await import('../src/server/almanac/almanac');
   await migrateDatabase();
   await recoverLoads();
+  await emptyBin();
   if (options.demoScale !== undefined) {
     const { ensureDemo } = await import('../demo/ensure');
     await ensureDemo({

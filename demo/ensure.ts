@@ -6,7 +6,7 @@ import { editDataset } from '../src/server/datasets/edit';
 import { loadFile } from '../src/server/datasets/load';
 import { planFromProfile } from '../src/server/datasets/plan';
 import { profileFile } from '../src/server/datasets/profile';
-import { findDataset, loadedDatasets } from '../src/server/datasets/repository';
+import { datasetNames, findDataset } from '../src/server/datasets/repository';
 import type { Measure } from '../src/core/model/model';
 import { ensureAlmanac, saveRule } from '../src/server/almanac/almanac';
 import { addSet, listSets } from '../src/server/almanac/specialSets';
@@ -38,7 +38,7 @@ const DEMO_TIME_ZONE = 'UTC';
 export async function ensureDemo(options: DemoOptions): Promise<void> {
   const today: Day = parseIsoDay(options.today ?? new Date().toISOString().slice(0, 10))!;
   const company = companyOn(today, options.scale);
-  const there = new Set((await loadedDatasets()).map((dataset) => dataset.name));
+  const there = new Set(await datasetNames());
   const absent = DEMO_DATASETS.filter((dataset) => !there.has(dataset.name));
   if (absent.length > 0) await writeMistakes(company, options.folder);
   for (const dataset of absent) {

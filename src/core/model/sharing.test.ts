@@ -2,8 +2,10 @@ import {
   agreementOf,
   plainSpelling,
   seemAlike,
-  spellingsFor,
+  spellingGroups,
   suggestShared,
+  visibleSpace,
+  withMerged,
   type ColumnValues,
 } from './sharing';
 
@@ -55,15 +57,60 @@ describe('columns that seem to mean the same', () => {
     expect(suggestions[0]!.differ).toEqual([{ value: 'a–b', dataset: 'targets', like: 'A–B' }]);
   });
 
-  test('agree once spellings are merged, each to the form that most have', () => {
+  test('agree once spellings are merged', () => {
     const members = [
       column('a', 'p', ...PORTS),
       column('b', 'p', ...PORTS),
       column('c', 'p', 'osk head', 'Veldry'),
     ];
-    const spellings = spellingsFor(members);
+    const spellings = withMerged({}, spellingGroups(members, {}));
     expect(spellings).toEqual({ 'osk head': 'Osk Head' });
     expect(agreementOf(members, spellings)).toMatchObject({ of: 4, agree: 2 });
     expect(agreementOf(members.slice(0, 2))).toEqual({ of: 4, agree: 4, differ: [] });
+  });
+});
+
+describe('spellings of one value', () => {
+  const members = [
+    column('a', 'p', 'Osk Head', 'Quern', 'Tamsel  Pier'),
+    column('b', 'p', 'osk head', 'OSK HEAD', 'Quern'),
+  ];
+
+  test('are led by the one that most rows have, else by the one that most columns have', () => {
+    const [first] = spellingGroups(members, {}, { 'Osk Head': 3, 'osk head': 9, 'OSK HEAD': 1 });
+    expect(first!.leading).toBe('osk head');
+    expect(first!.forms).toEqual([
+      { value: 'osk head', rows: 9 },
+      { value: 'Osk Head', rows: 3 },
+      { value: 'OSK HEAD', rows: 1 },
+    ]);
+    const [unknown] = spellingGroups([...members, column('c', 'p', 'Osk Head')], {});
+    expect(unknown).toMatchObject({
+      leading: 'Osk Head',
+      forms: [{ value: 'Osk Head', rows: null }, {}, {}],
+    });
+  });
+
+  test('space that is not seen is shown, and folded even where there is one spelling', () => {
+    expect(visibleSpace(' Tamsel  Pier\u00a0x\t')).toBe('␣Tamsel␣␣Pier␣x␣');
+    expect(visibleSpace('Tamsel Pier')).toBe('Tamsel Pier');
+    const groups = spellingGroups(members, {});
+    expect(groups.map(({ leading }) => leading)).toEqual(['OSK HEAD', 'Tamsel Pier']);
+    expect(withMerged({}, groups)).toMatchObject({ 'Tamsel  Pier': 'Tamsel Pier' });
+  });
+
+  test('the designer’s leading one takes all, earlier ones too, and none leads on', () => {
+    const earlier = { Oskhead: 'Osk Head' };
+    const [group] = spellingGroups(members, earlier);
+    const merged = withMerged(earlier, [{ ...group!, leading: 'OSK HEAD' }]);
+    expect(merged).toEqual({ Oskhead: 'OSK HEAD', 'Osk Head': 'OSK HEAD', 'osk head': 'OSK HEAD' });
+    const back = withMerged(merged, [{ forms: [{ value: 'OSK HEAD', rows: 1 }], leading: 'Osk Head' }]);
+    expect(back).toEqual({ Oskhead: 'Osk Head', 'osk head': 'Osk Head', 'OSK HEAD': 'Osk Head' });
+    for (const to of Object.values(back)) expect(back[to]).toBeUndefined();
+  });
+
+  test('once merged they are no group any more', () => {
+    const groups = spellingGroups(members, {});
+    expect(spellingGroups(members, withMerged({}, groups))).toEqual([]);
   });
 });

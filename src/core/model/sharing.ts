@@ -91,11 +91,55 @@ export function agreementOf(
   return { of: values.length, agree, differ };
 }
 
-/** Spellings that would make values alike: each to the form that most members have. */
-export function spellingsFor(members: readonly ColumnValues[]): Record<string, string> {
-  const spellings: Record<string, string> = {};
-  for (const [main, ...others] of formsOf(members)) for (const [value] of others) spellings[value] = main![0];
-  return spellings;
+/** A text without space at its ends, and with single plain spaces inside. */
+export const foldedSpace = (text: string) => text.trim().replace(/\s+/gu, ' ');
+
+/** A text in which space is seen that would not be: at the ends, in a row, or of another kind. */
+export const visibleSpace = (text: string) =>
+  text.replace(/^\s+|\s+$|\s{2,}|[^\S ]/gu, (space) => '␣'.repeat(space.length));
+
+/** Spellings of one value. */
+export interface SpellingGroup {
+  /** As they stand in the data, the most frequent first; rows that have them where that is known. */
+  readonly forms: readonly { readonly value: string; readonly rows: number | null }[];
+  /** The one offered to stand for all: the most frequent, its space folded. */
+  readonly leading: string;
+}
+
+/** The values that are spelt in several ways, or with space that is not seen, under spellings that are merged already. */
+export function spellingGroups(
+  members: readonly ColumnValues[],
+  spellings: Readonly<Record<string, string>>,
+  rows: Readonly<Record<string, number>> = {},
+): SpellingGroup[] {
+  const shown = members.map((member) => ({
+    ...member,
+    values: member.values.map((value) => spellings[value] ?? value),
+  }));
+  return formsOf(shown)
+    .filter((forms) => forms.length > 1 || foldedSpace(forms[0]![0]) !== forms[0]![0])
+    .map((forms) => {
+      const counted = forms.map(([value]) => ({ value, rows: rows[value] ?? null }));
+      // Equally many rows, or unknown ones, stay in the order of the members that have them.
+      const sorted = [...counted].sort((a, b) => (b.rows ?? 0) - (a.rows ?? 0));
+      return { forms: sorted, leading: foldedSpace(sorted[0]!.value) };
+    });
+}
+
+/** Spellings with groups merged, each to its leading value; what led to a merged one leads on to the new one. */
+export function withMerged(
+  spellings: Readonly<Record<string, string>>,
+  groups: readonly SpellingGroup[],
+): Record<string, string> {
+  const merged = Object.fromEntries(
+    groups.flatMap(({ forms, leading }) =>
+      forms.filter(({ value }) => value !== leading).map(({ value }) => [value, leading]),
+    ),
+  );
+  const led = Object.entries(spellings).map(([from, to]) => [from, merged[to] ?? to] as const);
+  const all = { ...Object.fromEntries(led), ...merged };
+  // A value that leads now stands for itself.
+  return Object.fromEntries(Object.entries(all).filter(([from, to]) => from !== to));
 }
 
 /** Groups of columns that seem to mean the same, one column a dataset, those with the most members first. */

@@ -16,6 +16,7 @@ import { civilFromDay } from '../../core/calendar/day';
 import { shortDayWords } from '../../core/calendar/names';
 import { Section } from '../ui/Section';
 import { useWanted } from '../ui/useWanted';
+import { RemoveButton } from '../ui/RemoveButton';
 import { addSet, changeSet, removeSet, type SpecialSet } from './api';
 
 const MOST_NAMED = 14;
@@ -146,13 +147,16 @@ function SetRow({ set, run }: { set: SpecialSet; run: Run }) {
         {set.events} {set.events === 1 ? 'entry' : 'entries'} in {set.source}
       </TableCell>
       <TableCell align="right">
-        <Button
-          color="error"
-          aria-label={`Remove ${set.name}`}
-          onClick={() => void run(() => removeSet(set.id))}
-        >
-          Remove
-        </Button>
+        <RemoveButton
+          name={set.name}
+          label="Remove"
+          done="is removed"
+          warning="Its days have no name any more, and its file is not kept. To leave it out for a while, switch it off."
+          onRemove={async () => {
+            await removeSet(set.id);
+            await run(() => Promise.resolve());
+          }}
+        />
       </TableCell>
     </TableRow>
   );

@@ -15,6 +15,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { useNotice } from '../ui/Notice';
+import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { requestJson } from '../ui/request';
 
@@ -44,7 +45,8 @@ export function DashboardsPage() {
   const router = useRouter();
   const notice = useNotice();
   const list = useQuery({ queryKey: ['dashboards'], queryFn: () => requestJson<Entry[]>('/api/dashboards') });
-  const refresh = () => client.invalidateQueries({ queryKey: ['dashboards'] });
+  const refresh = () =>
+    Promise.all(['dashboards', 'bin'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   /** Runs an action and tells what went wrong, if anything did. */
   const attempt = async (action: () => Promise<void>) => {
     try {
@@ -88,7 +90,7 @@ export function DashboardsPage() {
         void attempt(
           async () => void (await requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' })),
         );
-      notice({ text: `“${entry.title}” is deleted.`, action: { label: 'Undo', run: restore } });
+      notice({ text: `“${entry.title}” is in the bin.`, action: { label: 'Undo', run: restore } });
     });
   const rename = (entry: Entry, title: string) =>
     attempt(async () => {
@@ -143,6 +145,7 @@ export function DashboardsPage() {
             </TableBody>
           </Table>
         )}
+        <BinSection kind="dashboard" />
       </Box>
     </>
   );

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNotice } from '../ui/Notice';
+import { RemoveButton } from '../ui/RemoveButton';
 import { requestJson } from '../ui/request';
 import type { Connection, TableEntry } from './api';
 
@@ -32,7 +33,6 @@ export function ConnectionsPanel({ onCopy }: { onCopy: (connection: number, tabl
 
 function Connections({ onCopy }: { onCopy: (connection: number, table: string) => void }) {
   const client = useQueryClient();
-  const notice = useNotice();
   const connections = useQuery({
     queryKey: ['connections'],
     queryFn: () => requestJson<Connection[]>('/api/connections'),
@@ -40,13 +40,9 @@ function Connections({ onCopy }: { onCopy: (connection: number, table: string) =
   const [chosen, setChosen] = useState<number | typeof NEW | null>(null);
   const current = chosen ?? connections.data?.[0]?.id ?? NEW;
   const forget = async (id: number) => {
-    try {
-      await requestJson(`/api/connections/${id}`, { method: 'DELETE' });
-      setChosen(null);
-      await client.invalidateQueries({ queryKey: ['connections'] });
-    } catch (error) {
-      notice({ text: error instanceof Error ? error.message : String(error) });
-    }
+    await requestJson(`/api/connections/${id}`, { method: 'DELETE' });
+    setChosen(null);
+    await client.invalidateQueries({ queryKey: ['connections'] });
   };
   return (
     <div
@@ -70,9 +66,13 @@ function Connections({ onCopy }: { onCopy: (connection: number, table: string) =
           <MenuItem value={NEW}>A new connection</MenuItem>
         </TextField>
         {current !== NEW && (
-          <Button color="error" onClick={() => void forget(current)}>
-            Forget it
-          </Button>
+          <RemoveButton
+            name={connections.data?.find((entry) => entry.id === current)?.name ?? 'The connection'}
+            label="Forget"
+            done="is forgotten"
+            warning="Its password is not kept. Datasets that were copied stay as they are."
+            onRemove={() => forget(current)}
+          />
         )}
       </div>
       {current === NEW ? (
@@ -152,8 +152,8 @@ function Tables({
   connection: number;
   onCopy: (connection: number, table: string) => void;
 }) {
-  const client = useQueryClient();
   const notice = useNotice();
+  const client = useQueryClient();
   const [table, setTable] = useState('');
   const tables = useQuery({
     queryKey: ['connection tables', connection],

@@ -2,17 +2,13 @@
 /** One dataset: coverage by date role, columns, measures, refused rows, loads. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { TextSetting } from '../ui/fields';
 import { useNotice } from '../ui/Notice';
 import { useWanted } from '../ui/useWanted';
+import { RemoveButton } from '../ui/RemoveButton';
 import { PageHeader } from '../ui/PageHeader';
 import { requestJson } from '../ui/request';
 import { changeDataset, copyAgain, readDataset, type DatasetEdit, type DatasetSummary } from './api';
@@ -79,7 +75,7 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
                 />
               </Box>
               {shown.origin?.mode === 'copy' && <CopyAgainButton datasetKey={datasetKey} />}
-              <RemoveButton name={shown.name} datasetKey={datasetKey} />
+              <DeleteButton name={shown.name} datasetKey={datasetKey} />
             </Box>
             <CoverageSection dataset={shown} />
             <ColumnsSection dataset={shown} onChange={change} />
@@ -123,41 +119,29 @@ function freshnessWords(dataset: DatasetSummary): string {
   return `${rows}, loaded ${loaded}; days in ${dataset.timeZone}`;
 }
 
-function RemoveButton({ name, datasetKey }: { name: string; datasetKey: string }) {
+/** Puts the dataset into the bin. */
+function DeleteButton({ name, datasetKey }: { name: string; datasetKey: string }) {
   const router = useRouter();
   const client = useQueryClient();
-  const notice = useNotice();
-  const [open, setOpen] = useState(false);
-  const remove = async () => {
-    try {
-      await requestJson(`/api/datasets/${datasetKey}`, { method: 'DELETE' });
-      await client.invalidateQueries({ queryKey: ['datasets'] });
-      router.push('/datasets');
-    } catch (error) {
-      notice({ text: error instanceof Error ? error.message : String(error) });
-      setOpen(false);
-    }
-  };
+  const address = `/api/datasets/${datasetKey}`;
+  const refresh = () =>
+    Promise.all(['datasets', 'bin'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   return (
-    <>
-      <Button color="error" onClick={() => setOpen(true)}>
-        Delete
-      </Button>
-      <Dialog open={open} onClose={() => setOpen(false)}>
-        <DialogTitle variant="h2">Delete “{name}”?</DialogTitle>
-        <DialogContent>
-          <Typography>
-            All its rows and the history of its loads are deleted for good. Visuals that show it will say that
-            it is missing.
-          </Typography>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setOpen(false)}>Keep it</Button>
-          <Button color="error" variant="contained" onClick={() => void remove()}>
-            Delete for good
-          </Button>
-        </DialogActions>
-      </Dialog>
-    </>
+    <RemoveButton
+      name={name}
+      label="Delete"
+      done="is in the bin"
+      uses={{ dataset: datasetKey }}
+      warning="It goes to the bin with all its rows, and can be brought back for 30 days. Visuals that show it will say that it is missing."
+      onRemove={async () => {
+        await requestJson(address, { method: 'DELETE' });
+        await refresh();
+        router.push('/datasets');
+      }}
+      onUndo={async () => {
+        await requestJson(`${address}/restore`, { method: 'POST' });
+        await refresh();
+      }}
+    />
   );
 }

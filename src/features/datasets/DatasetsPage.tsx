@@ -13,6 +13,7 @@ import Link from 'next/link';
 import { dayWords } from '../../core/calendar/names';
 import { parseIsoDay } from '../../core/calendar/day';
 import { useNotice } from '../ui/Notice';
+import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { listDatasets, type DatasetSummary } from './api';
 import { ImportPanel } from './ImportPanel';
@@ -44,6 +45,7 @@ export function DatasetsPage() {
           <Typography>No datasets yet. Choose a file above to begin.</Typography>
         )}
         {datasets.data && datasets.data.length > 0 && <DatasetTable datasets={datasets.data} />}
+        <BinSection kind="dataset" />
       </Box>
     </>
   );

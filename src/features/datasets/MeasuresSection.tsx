@@ -8,13 +8,20 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { measureSchema, type Measure } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { MeasureEditor } from './MeasureEditor';
 import { definitionWords, DIRECTION_WORDS } from '../../core/model/measureWords';
+import { RemoveButton } from '../ui/RemoveButton';
 import { Section } from '../ui/Section';
+
+/** The measures with one that was removed, in the place that it had. */
+function withAgain(now: readonly Measure[], measure: Measure, before: readonly Measure[]): Measure[] {
+  const others = now.filter((entry) => entry.key !== measure.key);
+  return others.toSpliced(before.indexOf(measure), 0, measure);
+}
 
 export function MeasuresSection({
   dataset,
@@ -26,6 +33,11 @@ export function MeasuresSection({
   const { measures, roles } = dataset;
   const model = useQuery(MODEL_QUERY).data;
   const [edited, setEdited] = useState<Measure | null>(null);
+  // An undo comes later, upon what there is then.
+  const latest = useRef(measures);
+  useEffect(() => {
+    latest.current = measures;
+  }, [measures]);
   const fresh = (from?: Measure): Measure => {
     const taken = new Set(measures.map((measure) => measure.key));
     const names = new Set(measures.map((measure) => measure.name));
@@ -91,15 +103,16 @@ export function MeasuresSection({
                 <Button aria-label={`Copy ${measure.name}`} onClick={() => setEdited(fresh(measure))}>
                   Copy
                 </Button>
-                <Button
-                  color="error"
-                  aria-label={`Remove ${measure.name}`}
-                  onClick={() =>
+                <RemoveButton
+                  name={measure.name}
+                  label="Remove"
+                  done="is removed"
+                  uses={{ dataset: dataset.key, measure: measure.key }}
+                  onRemove={async () =>
                     onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
                   }
-                >
-                  Remove
-                </Button>
+                  onUndo={async () => onChange({ measures: withAgain(latest.current, measure, measures) })}
+                />
               </TableCell>
             </TableRow>
           ))}

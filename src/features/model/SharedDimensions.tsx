@@ -38,6 +38,10 @@ function KnownShared({
 }) {
   const address = `/api/shared/${shared.key}`;
   const client = useQueryClient();
+  const runOrThrow = async (work: () => Promise<unknown>) => {
+    await work();
+    await client.invalidateQueries({ queryKey: ['model'] });
+  };
   const [draft, want] = useWanted<Draft>(shared, (body) =>
     run(() => {
       // What is known now: an earlier change of one's own may have come back since this one was wanted.
@@ -53,7 +57,11 @@ function KnownShared({
       shared={{ ...draft, key: shared.key }}
       columns={columns}
       onChange={want}
-      onRemove={() => void run(() => requestJson(address, { method: 'DELETE' }))}
+      onRemove={() => runOrThrow(() => requestJson(address, { method: 'DELETE' }))}
+      onUndo={() => {
+        const { name, members, spellings } = shared;
+        return runOrThrow(() => requestJson('/api/shared', { body: { name, members, spellings } }));
+      }}
     />
   );
 }

@@ -7,9 +7,11 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Model, SharedDimension } from '../../core/model/model';
-import { agreementOf, spellingsFor, type ColumnValues } from '../../core/model/sharing';
+import { agreementOf, visibleSpace, type ColumnValues } from '../../core/model/sharing';
 import { role } from '../../theme/roles';
 import { TextSetting } from '../ui/fields';
+import { RemoveButton } from '../ui/RemoveButton';
+import { SpellingMerge } from './SpellingMerge';
 import { agreementWords, memberWords } from './sharedWords';
 
 /** A shared dimension in the making. */
@@ -21,24 +23,19 @@ export function SharedEntry({
   columns,
   onChange,
   onRemove,
+  onUndo,
 }: {
   model: Model;
   shared: SharedDimension;
   columns: readonly ColumnValues[];
   onChange: (draft: Draft) => void;
-  onRemove: () => void;
+  onRemove: () => Promise<unknown>;
+  onUndo: () => Promise<unknown>;
 }) {
   const values = shared.members.flatMap((member) =>
     columns.filter((entry) => entry.dataset === member.dataset && entry.column === member.column),
   );
   const agreement = agreementOf(values, shared.spellings);
-  const proposed = spellingsFor(
-    values.map((entry) => ({
-      ...entry,
-      values: entry.values.map((value) => shared.spellings[value] ?? value),
-    })),
-  );
-  const merging = Object.entries(proposed);
   const set = (part: Partial<Draft>) =>
     onChange({ name: shared.name, members: shared.members, spellings: shared.spellings, ...part });
   const inUse = new Set(
@@ -105,29 +102,21 @@ export function SharedEntry({
             </TextField>
           )}
         </Box>
-        <Button color="error" aria-label={`Stop sharing ${shared.name}`} onClick={onRemove}>
-          Stop sharing
-        </Button>
+        <RemoveButton
+          name={shared.name}
+          label="Stop sharing"
+          done="is not shared any more"
+          uses={{ shared: shared.key }}
+          onRemove={onRemove}
+          onUndo={onUndo}
+        />
       </Box>
       {values.length > 1 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
           {agreementWords(model, agreement)}
         </Typography>
       )}
-      {merging.length > 0 && (
-        <Box sx={{ mt: 0.5, display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-          <Typography>
-            Spellings of one value: {merging.map(([from, to]) => `“${from}” is “${to}”`).join(', ')}
-          </Typography>
-          <Button
-            color="secondary"
-            variant="outlined"
-            onClick={() => set({ spellings: { ...shared.spellings, ...proposed } })}
-          >
-            Merge the {merging.length === 1 ? 'spelling' : 'spellings'}
-          </Button>
-        </Box>
-      )}
+      <SpellingMerge shared={shared} values={values} onChange={(spellings) => set({ spellings })} />
       <Spellings shared={shared} values={values} onChange={(spellings) => set({ spellings })} />
     </Box>
   );
@@ -160,7 +149,7 @@ function Spellings({
             fontSize: 12,
           }}
         >
-          “{spelling}” counts as “{value}”
+          “{visibleSpace(spelling)}” counts as “{value}”
           <Button
             sx={{ minWidth: 0, px: 0.75, py: 0 }}
             aria-label={`Let ${spelling} stand for itself`}
@@ -179,7 +168,7 @@ function Spellings({
       >
         {shown.map((value) => (
           <MenuItem key={value} value={value}>
-            {value}
+            {visibleSpace(value)}
           </MenuItem>
         ))}
       </TextField>

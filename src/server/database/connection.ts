@@ -83,6 +83,9 @@ export async function closeDatabase(): Promise<void> {
 }
 
 /** Date and time now, UTC, as MariaDB writes it. */
-export function sqlNow(): string {
-  return new Date().toISOString().slice(0, 19).replace('T', ' ');
+export const sqlNow = (): string => sqlTime(Date.now());
+
+/** A time (milliseconds since 1970) as SQL has it, in UTC. */
+export function sqlTime(milliseconds: number): string {
+  return new Date(milliseconds).toISOString().slice(0, 19).replace('T', ' ');
 }

@@ -1,5 +1,5 @@
 /** Datasets as they are stored. */
-import { desc, eq, isNotNull } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
 import { countDays } from '../../core/calendar/runs';
 import { isoDay } from '../../core/calendar/day';
@@ -59,7 +59,10 @@ const loadFromRow = (row: LoadRow): StoredLoad => ({
 
 /** A dataset by its key. Throws a `Problem` when there is none. */
 export async function findDataset(key: string): Promise<StoredDataset> {
-  const [row] = await database().select().from(dataset).where(eq(dataset.key, key));
+  const [row] = await database()
+    .select()
+    .from(dataset)
+    .where(and(eq(dataset.key, key), isNull(dataset.deletedAt)));
   if (!row) throw new Problem('no-such-dataset', `There is no dataset “${key}”.`, 404);
   return fromRow(row);
 }
@@ -74,7 +77,7 @@ export async function loadedDatasets(): Promise<StoredDataset[]> {
   const rows = await database()
     .select()
     .from(dataset)
-    .where(isNotNull(dataset.currentLoad))
+    .where(and(isNotNull(dataset.currentLoad), isNull(dataset.deletedAt)))
     .orderBy(dataset.name);
   return rows.map(fromRow);
 }
@@ -184,8 +187,13 @@ export async function saveDataset(stored: StoredDataset): Promise<void> {
   await bumpRevision();
 }
 
-/** Removes a dataset with all its rows and its history. */
-export async function removeDataset(stored: StoredDataset): Promise<void> {
+/** Names of all datasets, those in the bin too. */
+export async function datasetNames(): Promise<string[]> {
+  return (await database().select({ name: dataset.name }).from(dataset)).map((row) => row.name);
+}
+
+/** Removes a dataset with all its rows and its history, for good. */
+export async function removeDataset(stored: Pick<StoredDataset, 'id'>): Promise<void> {
   const loads = await database()
     .select({ id: datasetLoad.id })
     .from(datasetLoad)

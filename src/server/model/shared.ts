@@ -104,6 +104,28 @@ export async function valuesOf(stored: StoredDataset, column: string): Promise<s
   return rows.map((row) => row.value);
 }
 
+/** The rows that have each of some values, over several category columns. */
+export async function rowsOfValues(
+  members: SharedDimension['members'],
+  values: readonly string[],
+): Promise<Record<string, number>> {
+  const counts = new Map<string, number>(values.map((value) => [value, 0]));
+  if (values.length === 0) return {};
+  const stored = await loadedDatasets();
+  for (const { dataset, column } of members) {
+    const owner = stored.find((entry) => entry.key === dataset);
+    if (!owner?.definition.columns.some((entry) => entry.key === column && entry.category)) continue;
+    const relation = await relationOf(owner);
+    const name = physicalColumn(owner.definition.columns, column);
+    const rows = await relation.select<{ value: string; count: number }>(
+      `SELECT ${name} AS value, COUNT(*) AS count FROM ${relation.from} WHERE ${name} IN (${values.map(() => '?').join(', ')}) GROUP BY ${name}`,
+      [...values],
+    );
+    for (const { value, count } of rows) counts.set(value, (counts.get(value) ?? 0) + Number(count));
+  }
+  return Object.fromEntries(counts);
+}
+
 /** Columns whose values are kept; those asked for longest ago go first. */
 const KEPT_COLUMNS = 500;
 

@@ -1,5 +1,6 @@
+import { deleteDataset } from '../../../../server/bin/bin';
 import { datasetEditSchema, editDataset } from '../../../../server/datasets/edit';
-import { findDataset, removeDataset, summaryOf } from '../../../../server/datasets/repository';
+import { findDataset, summaryOf } from '../../../../server/datasets/repository';
 import { datasetBasis } from '../../../../core/model/fingerprint';
 import { checkBasis, readBody, respond } from '../../../../server/http';
 
@@ -21,6 +22,7 @@ export function PATCH(request: Request, { params }: Context) {
   });
 }
 
+/** Puts it into the bin, from which it can be brought back. */
 export function DELETE(request: Request, { params }: Context) {
-  return respond(request, async () => removeDataset(await findDataset((await params).key)));
+  return respond(request, async () => deleteDataset(await findDataset((await params).key)));
 }

@@ -1,0 +1,94 @@
+/** The bin: deleted dashboards and datasets, which can be brought back for thirty days. */
+import { and, eq, isNotNull, lt } from 'drizzle-orm';
+import { ensureAlmanac } from '../almanac/almanac';
+import { database, sqlNow, sqlTime } from '../database/connection';
+import { dashboard, dashboardRevision, dataset } from '../database/schema';
+import { removeDataset, type StoredDataset } from '../datasets/repository';
+import { bumpRevision } from '../model/revision';
+import { Problem } from '../problem';
+
+/** Days for which what is deleted can be brought back. */
+const DAYS_KEPT = 30;
+const DAY_MS = 86_400_000;
+
+export interface BinEntry {
+  readonly kind: 'dashboard' | 'dataset';
+  /** Number of a dashboard, key of a dataset. */
+  readonly id: string;
+  readonly name: string;
+  readonly deletedAt: string;
+  /** From then on it can be gone for good. */
+  readonly goneAt: string;
+}
+
+const utc = (time: string) => `${time.replace(' ', 'T')}Z`;
+const entry = (kind: BinEntry['kind'], id: string, name: string, deletedAt: string): BinEntry => ({
+  kind,
+  id,
+  name,
+  deletedAt: utc(deletedAt),
+  goneAt: new Date(Date.parse(utc(deletedAt)) + DAYS_KEPT * DAY_MS).toISOString(),
+});
+
+/** What lies in the bin, the last deleted first. */
+export async function listBin(): Promise<BinEntry[]> {
+  const dashboards = await database().select().from(dashboard).where(isNotNull(dashboard.deletedAt));
+  const datasets = await database().select().from(dataset).where(isNotNull(dataset.deletedAt));
+  return [
+    ...dashboards.map((row) => entry('dashboard', String(row.id), row.title, row.deletedAt!)),
+    ...datasets.map((row) => entry('dataset', row.key, row.name, row.deletedAt!)),
+  ].sort((a, b) => (a.deletedAt < b.deletedAt ? 1 : -1));
+}
+
+/** Puts a dataset into the bin: its rows stay, and nothing shows them. */
+export async function deleteDataset(stored: StoredDataset): Promise<void> {
+  await database().update(dataset).set({ deletedAt: sqlNow() }).where(eq(dataset.id, stored.id));
+  await bumpRevision();
+  await ensureAlmanac();
+}
+
+/** Brings a deleted dataset back, with its rows and its loads. */
+export async function restoreDataset(key: string): Promise<void> {
+  const [result] = await database()
+    .update(dataset)
+    .set({ deletedAt: null })
+    .where(and(eq(dataset.key, key), isNotNull(dataset.deletedAt)));
+  if (result.affectedRows === 0)
+    throw new Problem('not-in-bin', `There is no dataset “${key}” in the bin.`, 404);
+  await bumpRevision();
+  await ensureAlmanac();
+}
+
+/** Removes what lies in the bin for good: one thing, whenever it was deleted. */
+export async function removeForGood(kind: BinEntry['kind'], id: string): Promise<void> {
+  if (kind === 'dashboard') {
+    const [found] = await database()
+      .select()
+      .from(dashboard)
+      .where(and(eq(dashboard.id, Number(id)), isNotNull(dashboard.deletedAt)));
+    if (!found) throw new Problem('not-in-bin', `There is no dashboard ${id} in the bin.`, 404);
+    return dropDashboard(found.id);
+  }
+  const [found] = await database()
+    .select()
+    .from(dataset)
+    .where(and(eq(dataset.key, id), isNotNull(dataset.deletedAt)));
+  if (!found) throw new Problem('not-in-bin', `There is no dataset “${id}” in the bin.`, 404);
+  await removeDataset(found);
+}
+
+async function dropDashboard(id: number) {
+  await database().transaction(async (transaction) => {
+    await transaction.delete(dashboardRevision).where(eq(dashboardRevision.dashboardId, id));
+    await transaction.delete(dashboard).where(eq(dashboard.id, id));
+  });
+}
+
+/** Removes for good what has lain in the bin for longer than it is kept. `now` in milliseconds since 1970. */
+export async function emptyBin(now = Date.now()): Promise<void> {
+  const before = sqlTime(now - DAYS_KEPT * DAY_MS);
+  const dashboards = await database().select().from(dashboard).where(lt(dashboard.deletedAt, before));
+  for (const { id } of dashboards) await dropDashboard(id);
+  const datasets = await database().select().from(dataset).where(lt(dataset.deletedAt, before));
+  for (const row of datasets) await removeDataset(row);
+}
