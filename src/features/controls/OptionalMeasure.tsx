@@ -1,7 +1,7 @@
 'use client';
 /** A measure of the model, or none. */
 import type { MeasureRef } from '../../core/model/model';
-import { ChoiceSetting } from '../ui/fields';
+import { MeasureField } from '../ui/MeasureField';
 import { measureOptions } from '../ui/options';
 import { useWorkspace } from '../workspace/workspace';
 
@@ -21,10 +21,10 @@ export function OptionalMeasure({
 }) {
   const { model } = useWorkspace();
   return (
-    <ChoiceSetting
+    <MeasureField
       label={label}
       value={value ? `${value.dataset}/${value.measure}` : NONE}
-      options={[{ value: NONE, label: none }, ...measureOptions(model)]}
+      options={[{ value: NONE, label: none, dataset: '' }, ...measureOptions(model)]}
       onChange={(text) => {
         const [dataset, measure] = text.split('/');
         onChange(dataset && measure ? { dataset, measure } : null);

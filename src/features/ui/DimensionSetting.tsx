@@ -12,6 +12,7 @@ export function DimensionSetting({
   label,
   value,
   none,
+  fits = () => true,
   onChange,
 }: {
   model: Model;
@@ -19,13 +20,18 @@ export function DimensionSetting({
   value: Dimension | null;
   /** What it means that none is chosen. */
   none: string;
+  /** Which dimensions are offered, beside the one that is chosen. */
+  fits?: (dimension: Dimension) => boolean;
   onChange: (dimension: Dimension | null) => void;
 }) {
-  const all = dimensionsIn(model);
+  const chosen = value && dimensionKey(sameDimension(model, value));
+  const all = dimensionsIn(model).filter(
+    ({ dimension }) => fits(dimension) || dimensionKey(dimension) === chosen,
+  );
   return (
     <ChoiceSetting
       label={label}
-      value={value ? dimensionKey(sameDimension(model, value)) : NONE}
+      value={chosen ?? NONE}
       options={[
         { value: NONE, label: none },
         ...all.map(({ dimension, label: name }) => ({ value: dimensionKey(dimension), label: name })),

@@ -4,16 +4,18 @@ import { ATTRIBUTES, attributeName } from '../../core/calendar/attributes';
 import { dimensionName, type Dimension } from '../../core/model/dimension';
 import { sharedOf, type Model } from '../../core/model/model';
 import type { Option } from './fields';
+import type { MeasureOption } from './MeasureField';
 
 export const unitOptions = (units: readonly Unit[] = UNITS): Option[] =>
   units.map((unit) => ({ value: unit, label: unit }));
 
 /** Every measure of the model; its value is `dataset/measure`. */
-export const measureOptions = (model: Model): Option[] =>
+export const measureOptions = (model: Model): MeasureOption[] =>
   model.datasets.flatMap((dataset) =>
     dataset.measures.map((measure) => ({
       value: `${dataset.key}/${measure.key}`,
       label: `${measure.name} · ${dataset.name}`,
+      dataset: dataset.name,
     })),
   );
 

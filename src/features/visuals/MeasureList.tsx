@@ -6,6 +6,7 @@ import { shownMeasure, type ShownMeasure } from '../../core/dashboard/document/k
 import type { MeasuredVisual } from '../../core/dashboard/document/visuals';
 import { role } from '../../theme/roles';
 import { ChoiceSetting } from '../ui/fields';
+import { MeasureField } from '../ui/MeasureField';
 import { measureOptions } from '../ui/options';
 import { useWorkspace } from '../workspace/workspace';
 
@@ -56,13 +57,14 @@ export function MeasureList({
               measures.length > 1 ? { borderBottom: `1px solid ${role.hairline}`, paddingBottom: 4 } : {}
             }
           >
-            <ChoiceSetting
+            <MeasureField
               label={`Measure${number}`}
               value={`${shown.dataset}/${shown.measure}`}
               options={options}
               onChange={(text) => {
                 const [dataset = '', key = ''] = text.split('/');
-                set(i, { dataset, measure: key, role: null });
+                // A date role that was chosen stays where the dataset stays.
+                set(i, { dataset, measure: key, role: dataset === shown.dataset ? shown.role : null });
               }}
             />
             {roles.length > 1 && (

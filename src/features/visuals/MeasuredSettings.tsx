@@ -5,6 +5,8 @@ import { UNITS } from '../../core/calendar/units';
 import { grainSchema } from '../../core/dashboard/document/kinds/measured';
 import type { MeasuredVisual } from '../../core/dashboard/document/visuals';
 import { canPick } from '../../core/dashboard/reader/pick';
+import { withMeasures } from '../../core/dashboard/document/refit';
+import { useWorkspace } from '../workspace/workspace';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../ui/fields';
 import { MeasureList, type MeasureForm } from './MeasureList';
 
@@ -24,9 +26,14 @@ export function MeasuredSettings({
   hasGrain: boolean;
   children?: ReactNode;
 }) {
+  const { model } = useWorkspace();
   return (
     <>
-      <MeasureList visual={visual} form={form} onChange={(measures) => change({ measures })} />
+      <MeasureList
+        visual={visual}
+        form={form}
+        onChange={(measures) => change(withMeasures(visual, measures, model))}
+      />
       {children}
       {hasGrain && <GrainSettings visual={visual} change={change} />}
       <SwitchSetting

@@ -25,7 +25,7 @@ export type { Visual } from './visuals';
 
 const { item: id, key } = ids;
 
-const wireSchema = z.object({
+export const wireSchema = z.object({
   control: id.describe('A control, or a visual on which marks can be chosen'),
   target: id.describe('A visual, or a control whose offer is narrowed'),
   on: z.boolean(),
@@ -50,7 +50,7 @@ const zoneSchema = z.object({
 });
 export type Zone = z.infer<typeof zoneSchema>;
 
-const placeSchema = z.object({
+export const placeSchema = z.object({
   item: id,
   x: z.int().min(0).max(23),
   y: z.int().min(0).max(10000),

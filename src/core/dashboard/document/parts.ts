@@ -18,7 +18,8 @@ export const PARTS: readonly (Part & { readonly kind: PartKind })[] = (Object.ke
   (kind) => ({ kind, ...partOf(kind) }),
 );
 
-function freeId(document: DashboardDocument, kind: PartKind): string {
+/** An id that no item of the document has. */
+export function freeId(document: DashboardDocument, kind: PartKind): string {
   const taken = new Set([...document.visuals, ...document.controls].map((item) => item.id));
   for (let n = 1; ; n++) if (!taken.has(`${kind}${n}`)) return `${kind}${n}`;
 }

@@ -122,18 +122,38 @@ export function wiredLike(
 const overlaps = (a: Place, b: Place) =>
   a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 
-/** The first free place of this size, from the top left. */
-function freePlace(document: DashboardDocument, item: string, size: { w: number; h: number }): Place {
-  for (let y = 0; ; y++) {
-    for (let x = 0; x + size.w <= GRID_COLUMNS; x++) {
-      const place = { item, x, y, ...size };
-      if (!document.layout.some((other) => overlaps(place, other))) return place;
+/** How far a place lies from another one, in cells from corner to corner; beside and below are taken before and above. */
+const farFrom = (near: Place) => (place: Place) =>
+  Math.abs(place.x - near.x) +
+  Math.abs(place.y - near.y) +
+  (place.y < near.y ? near.h : 0) +
+  (place.x < near.x ? near.w / 2 : 0);
+
+/** A free place for an item: the nearest to another item, or the first from the top left. */
+export function placeNear(
+  document: DashboardDocument,
+  item: Visual | Control,
+  beside: string | null,
+  size: { readonly w: number; readonly h: number } = partOf(item.kind).size,
+): Place {
+  const { w, h } = size;
+  const near = document.layout.find((place) => place.item === beside);
+  const bottom = Math.max(0, ...document.layout.map((place) => place.y + place.h));
+  const far = near && farFrom(near);
+  let best: Place | undefined;
+  for (let y = 0; y <= bottom; y++) {
+    for (let x = 0; x + w <= GRID_COLUMNS; x++) {
+      const place = { item: item.id, x, y, w, h };
+      if (document.layout.some((other) => overlaps(place, other))) continue;
+      if (!far) return place;
+      if (!best || far(place) < far(best)) best = place;
     }
   }
+  return best ?? { item: item.id, x: 0, y: bottom, w, h };
 }
 
 /**
- * The document with a new item in a free place, wired to all within reach that it has a route with. It joins the zone
+ * The document with a new item in the free place nearest to another one, wired to all within reach that it has a route with. It joins the zone
  * of the item that it is added beside.
  */
 export function withNewItem(
@@ -147,7 +167,7 @@ export function withNewItem(
     ...document,
     visuals: isControl(item) ? document.visuals : [...document.visuals, item],
     controls: isControl(item) ? [...document.controls, item] : document.controls,
-    layout: [...document.layout, freePlace(document, item.id, partOf(item.kind).size)],
+    layout: [...document.layout, placeNear(document, item, beside)],
   };
   const placed = zone ? withZone(added, [item.id], zone.name) : added;
   return { ...placed, wires: wiresForNewItem(placed, model, item) };

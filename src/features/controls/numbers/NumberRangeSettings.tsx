@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { boundsWords } from '../../../core/model/bins';
 import { ChoiceSetting } from '../../ui/fields';
+import { MeasureField } from '../../ui/MeasureField';
 import { measureOptions, numberColumnOptions } from '../../ui/options';
 import { HoldSetting, RevealSetting } from '../RevealSetting';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
@@ -19,7 +20,6 @@ export function NumberRangeSettings({
   const { model, held: store } = useWorkspace();
   const { of } = control;
   const isTotals = 'measure' in of;
-  const options = isTotals ? measureOptions(model) : numberColumnOptions(model);
   const set = (text: string, totals: boolean) => {
     const [dataset = '', name = ''] = text.split('/');
     change({
@@ -44,12 +44,21 @@ export function NumberRangeSettings({
           if (first && (kind === 'totals') !== isTotals) set(first.value, kind === 'totals');
         }}
       />
-      <ChoiceSetting
-        label={isTotals ? 'Measure' : 'Number'}
-        value={`${of.dataset}/${'measure' in of ? of.measure : of.column}`}
-        options={options}
-        onChange={(text) => set(text, isTotals)}
-      />
+      {'measure' in of ? (
+        <MeasureField
+          label="Measure"
+          value={`${of.dataset}/${of.measure}`}
+          options={measureOptions(model)}
+          onChange={(text) => set(text, true)}
+        />
+      ) : (
+        <ChoiceSetting
+          label="Number"
+          value={`${of.dataset}/${of.column}`}
+          options={numberColumnOptions(model)}
+          onChange={(text) => set(text, false)}
+        />
+      )}
       {isTotals ? (
         <ChoiceSetting
           label="With other ranges on totals"

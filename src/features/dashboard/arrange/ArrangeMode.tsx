@@ -23,6 +23,7 @@ import { SettingsPanel } from '../settings/SettingsPanel';
 import { SeveralItems } from '../settings/ZoneSetting';
 import { ZoneFrames } from './ZoneFrames';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
+import { useItemCopies } from '../../workspace/useItemCopies';
 import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 
 export function ArrangeMode() {
@@ -51,6 +52,16 @@ export function ArrangeMode() {
     store.getState().change((old) => withNewItem(old, model, part, chosen));
     setChosen(part.id);
   };
+  const copies = useItemCopies();
+  const paste = () => {
+    const ids = copies.paste(chosen);
+    if (ids.length > 0) setSeveral(ids);
+  };
+  const copyKey = (key: string) => {
+    if (key === 'd') setSeveral(copies.duplicate(items));
+    if (key === 'c') copies.copy(items);
+    if (key === 'v') paste();
+  };
   const remove = (ids: readonly string[]) => {
     store.getState().change((old) => ids.reduce(withoutItem, old));
     setChosen(null);
@@ -61,8 +72,8 @@ export function ArrangeMode() {
   };
   return (
     <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
-      <PartsRail onAdd={add} chosen={chosen} onChoose={setChosen} />
-      <ArrangeGrid chosen={items} onChoose={choose} onRemove={(id) => remove([id])} />
+      <PartsRail onAdd={add} chosen={chosen} onChoose={setChosen} waiting={copies.waiting} onPaste={paste} />
+      <ArrangeGrid chosen={items} onChoose={choose} onRemove={(id) => remove([id])} onCopyKey={copyKey} />
       <Box
         component="aside"
         aria-label="Settings"
@@ -77,9 +88,9 @@ export function ArrangeMode() {
         }}
       >
         {items.length > 1 ? (
-          <SeveralItems items={items} onRemove={() => remove(items)} />
+          <SeveralItems items={items} onRemove={() => remove(items)} onCopied={setSeveral} />
         ) : item ? (
-          <SettingsPanel key={item.id} item={item} onRemove={() => remove([item.id])} />
+          <SettingsPanel key={item.id} item={item} onRemove={() => remove([item.id])} onCopied={setSeveral} />
         ) : (
           <DashboardSettings />
         )}
@@ -92,10 +103,15 @@ function PartsRail({
   onAdd,
   chosen,
   onChoose,
+  waiting,
+  onPaste,
 }: {
   onAdd: (kind: PartKind) => void;
   chosen: string | null;
   onChoose: (id: string) => void;
+  /** Items that were copied and can be put in. */
+  waiting: number;
+  onPaste: () => void;
 }) {
   const design = useDesign();
   const document = useDocument();
@@ -142,6 +158,11 @@ function PartsRail({
           ))}
         </Box>
       ))}
+      {waiting > 0 && (
+        <Button variant="outlined" onClick={onPaste} title="Ctrl+V" sx={{ mb: 2 }}>
+          Put in {waiting === 1 ? 'the copied item' : `the ${waiting} copied items`}
+        </Button>
+      )}
       {items.length > 0 && (
         <Box component="nav" aria-label="On this dashboard">
           <Typography variant="h3" component="h2" gutterBottom>
@@ -178,10 +199,13 @@ function ArrangeGrid({
   chosen,
   onChoose,
   onRemove,
+  onCopyKey,
 }: {
   chosen: readonly string[];
   onChoose: (id: string | null, add?: boolean) => void;
   onRemove: (id: string) => void;
+  /** Ctrl with d, c or v, pressed on a place. */
+  onCopyKey: (key: string) => void;
 }) {
   const { store } = useWorkspace();
   const design = useDesign();
@@ -197,6 +221,10 @@ function ArrangeGrid({
   const onKey = (place: Place) => (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
     if (event.key === 'Delete') return onRemove(place.item);
+    if ((event.ctrlKey || event.metaKey) && ['d', 'c', 'v'].includes(event.key)) {
+      event.preventDefault();
+      return onCopyKey(event.key);
+    }
     if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
       return onChoose(place.item, event.shiftKey);

@@ -18,7 +18,7 @@ const BASE = documentOf(line('sea'), timeline('span'), slicer('route'));
 
 function Panel({ id }: { id: string }) {
   const item = itemOf(useDocument(), id);
-  return item ? <SettingsPanel item={item} onRemove={() => undefined} /> : null;
+  return item ? <SettingsPanel item={item} onRemove={() => undefined} onCopied={() => undefined} /> : null;
 }
 
 /** A dashboard with a new part of a kind beside others, and its settings. */

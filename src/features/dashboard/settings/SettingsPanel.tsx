@@ -10,10 +10,20 @@ import { viewOf as viewOfControl } from '../../controls/kinds';
 import { viewOf as viewOfVisual } from '../../visuals/kinds';
 import { OwnPeriodSetting } from '../../visuals/OwnPeriodSetting';
 import { partOf } from '../../../core/dashboard/document/parts';
+import { CopyButtons } from './CopyButtons';
 import { ZoneSetting } from './ZoneSetting';
 import { useWorkspace } from '../../workspace/workspace';
 
-export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRemove: () => void }) {
+export function SettingsPanel({
+  item,
+  onRemove,
+  onCopied,
+}: {
+  item: Visual | Control;
+  onRemove: () => void;
+  /** Called with the ids of duplicates. */
+  onCopied: (ids: readonly string[]) => void;
+}) {
   const { store, model } = useWorkspace();
   const change = (part: Partial<Visual | Control>) => {
     store
@@ -43,7 +53,8 @@ export function SettingsPanel({ item, onRemove }: { item: Visual | Control; onRe
       {!isControl(item) && <OwnPeriodSetting visual={item} change={change} />}
       <KindSettings item={item} change={change} />
       <ZoneSetting items={[item.id]} />
-      <Button color="error" onClick={onRemove} sx={{ mt: 2 }}>
+      <CopyButtons ids={[item.id]} onCopied={onCopied} />
+      <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>
         Remove from dashboard
       </Button>
     </>

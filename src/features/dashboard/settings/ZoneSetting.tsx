@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { itemOf } from '../../../core/dashboard/document/document';
 import { withZone, zoneOf } from '../../../core/dashboard/document/zones';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
+import { CopyButtons } from './CopyButtons';
 import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 
 const NONE = '';
@@ -61,7 +62,15 @@ export function ZoneSetting({ items }: { items: readonly string[] }) {
 }
 
 /** What can be done with several chosen items. */
-export function SeveralItems({ items, onRemove }: { items: readonly string[]; onRemove: () => void }) {
+export function SeveralItems({
+  items,
+  onRemove,
+  onCopied,
+}: {
+  items: readonly string[];
+  onRemove: () => void;
+  onCopied: (ids: readonly string[]) => void;
+}) {
   const design = useDesign();
   const document = useDocument();
   return (
@@ -76,7 +85,8 @@ export function SeveralItems({ items, onRemove }: { items: readonly string[]; on
           .join(', ')}
       </Typography>
       <ZoneSetting items={items} />
-      <Button color="error" onClick={onRemove} sx={{ mt: 2 }}>
+      <CopyButtons ids={items} onCopied={onCopied} />
+      <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>
         Remove all of them
       </Button>
     </>

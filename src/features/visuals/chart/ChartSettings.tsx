@@ -1,8 +1,9 @@
 'use client';
 /** The settings of a chart with axes: along what, split by what, in which order, on which axis. */
-import { isAttribute } from '../../../core/model/dimension';
 import type { ValueAxis } from '../../../core/dashboard/document/kinds/chart';
 import type { Chart } from '../../../core/dashboard/document/visuals';
+import { canGoAlong } from '../../../core/dashboard/document/refit';
+import { isAttribute, type Dimension } from '../../../core/model/dimension';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
@@ -25,11 +26,13 @@ export function ChartSettings({ visual, change }: VisualSettingsProps<Chart>) {
 
 function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
   const { model } = useWorkspace();
+  const fits = (dimension: Dimension) => canGoAlong(model, visual.measures, dimension);
   const limited = visual.across !== null || visual.split !== null;
   return (
     <>
       <DimensionSetting
         model={model}
+        fits={fits}
         label="Along"
         value={visual.across}
         none="Time"
@@ -39,6 +42,7 @@ function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
       />
       <DimensionSetting
         model={model}
+        fits={fits}
         label="A series for each"
         value={visual.split}
         none="Nothing: one series a measure"

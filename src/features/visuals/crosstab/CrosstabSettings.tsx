@@ -2,6 +2,8 @@
 /** The settings of a crosstab: its rows, its periods, its subtotals. */
 import Typography from '@mui/material/Typography';
 import type { Crosstab } from '../../../core/dashboard/document/visuals';
+import { canGoAlong } from '../../../core/dashboard/document/refit';
+import type { Dimension } from '../../../core/model/dimension';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { SwitchSetting } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
@@ -21,6 +23,7 @@ const MOST_ROWS = 3;
 
 function RowSettings({ visual, change }: VisualSettingsProps<Crosstab>) {
   const { model } = useWorkspace();
+  const fits = (dimension: Dimension) => canGoAlong(model, visual.measures, dimension);
   const rows = [...visual.rows, ...(visual.rows.length < MOST_ROWS ? [null] : [])];
   return (
     <>
@@ -30,6 +33,7 @@ function RowSettings({ visual, change }: VisualSettingsProps<Crosstab>) {
       {rows.map((dimension, i) => (
         <DimensionSetting
           model={model}
+          fits={fits}
           key={i}
           label={`Level ${i + 1}`}
           value={dimension}
