@@ -92,7 +92,7 @@ export function agreementOf(
 }
 
 /** A text without space at its ends, and with single plain spaces inside. */
-export const foldedSpace = (text: string) => text.trim().replace(/\s+/gu, ' ');
+const foldedSpace = (text: string) => text.trim().replace(/\s+/gu, ' ');
 
 /** A text in which space is seen that would not be: at the ends, in a row, or of another kind. */
 export const visibleSpace = (text: string) =>

@@ -2,6 +2,7 @@
 /** Chooses a measure of the model: grouped by dataset, found by typing. */
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
+import { quietStyle } from '../../theme/roles';
 import type { Option } from './fields';
 
 export interface MeasureOption extends Option {
@@ -30,6 +31,16 @@ export function MeasureField({
       groupBy={(option) => option.dataset}
       getOptionKey={(option) => option.value}
       isOptionEqualToValue={(a, b) => a.value === b.value}
+      renderGroup={({ key, group, children }) => (
+        <li key={key} role="group" aria-label={group}>
+          <div aria-hidden="true" style={{ ...quietStyle, padding: '4px 12px 0' }}>
+            {group}
+          </div>
+          <ul role="none" style={{ margin: 0, padding: 0, listStyle: 'none' }}>
+            {children}
+          </ul>
+        </li>
+      )}
       value={shown}
       onChange={(_, option) => onChange(option.value)}
       renderInput={(params) => (

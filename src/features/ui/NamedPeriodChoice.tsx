@@ -2,7 +2,12 @@
 /** Chooses a named period of the model, or a phrase of one's own. */
 import type { NamedPeriod } from '../../core/model/model';
 import { ChoiceSetting } from './fields';
-import type { ChosenPeriod } from './PeriodSetting';
+
+/** A phrase, and the named period of the model that it stands for; null for one of its own. */
+export interface ChosenPeriod {
+  readonly phrase: string;
+  readonly named: string | null;
+}
 
 const OWN = '';
 

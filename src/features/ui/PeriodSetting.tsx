@@ -11,14 +11,8 @@ import type { PeriodContext } from '../../core/period/point';
 import { resolvedWords, wordsInAMonth } from '../../core/period/resolvedWords';
 import { resolveText } from '../../core/period/resolve';
 import { EndsEditor } from './EndsEditor';
-import { NamedPeriodChoice } from './NamedPeriodChoice';
+import { NamedPeriodChoice, type ChosenPeriod } from './NamedPeriodChoice';
 import { PhraseField } from './PhraseField';
-
-/** A phrase, and the named period of the model that it stands for; null for one of its own. */
-export interface ChosenPeriod {
-  readonly phrase: string;
-  readonly named: string | null;
-}
 
 export function PeriodSetting({
   label,

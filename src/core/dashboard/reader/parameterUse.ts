@@ -7,7 +7,7 @@ import type { DashboardDocument } from '../document/document';
 import { entryText } from '../document/kinds/condition';
 
 /** The parameters that the designer's conditions of a control ask for, each once. */
-export function parametersAskedBy(control: ConditionControl, model: Model): string[] {
+function parametersAskedBy(control: ConditionControl, model: Model): string[] {
   const names = control.groups
     .flatMap((group) => group.entries)
     .flatMap((entry) => {

@@ -6,7 +6,7 @@ import { valueProblem } from '../document/kinds/value';
 import { heldBy, isRevealed } from './held';
 import type { ReaderState } from './state';
 
-export interface Parameter {
+interface Parameter {
   /** Null where it is blank, or its control is hidden. */
   readonly value: ParameterValue | null;
   readonly type: ValueType;

@@ -1,11 +1,11 @@
 /** Named periods of the model, put into the documents that use them. */
 import { TEST_MODEL } from '../../model/testing';
-import { designOf } from '../wiring/design';
-import { documentOf } from '../wiring/testing';
-import type { Control } from './controls';
-import { TIME_DEFAULTS } from './kinds/time';
-import { periodPlaces, withNamedPeriods } from './namedPeriods';
-import { line, timeline } from './testing';
+import { designOf } from './design';
+import { documentOf } from './testing';
+import type { Control } from '../document/controls';
+import { TIME_DEFAULTS } from '../document/kinds/time';
+import { periodPlaces, withNamedPeriods } from '../document/namedPeriods';
+import { line, timeline } from '../document/testing';
 
 const SEASON = { key: 'season', name: 'Season', phrase: 'this fiscal year to date' };
 const model = { ...TEST_MODEL, periods: [SEASON] };
