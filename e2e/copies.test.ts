@@ -95,7 +95,9 @@ step('along is offered only what the measure can go along, and measures are foun
   await field.click();
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'rows · lo');
   await at.click('option', 'Rows · Locks');
-  await at.find('img', /Rows/);
+  await eventually('the other measure to be saved', async () =>
+    JSON.stringify((await documentOf(ids[1]!)).visuals).includes('"measure":"rows"'),
+  );
   await at.click('combobox', /^Along/);
   await at.find('option', 'Lock · Locks');
   expect(await at.all('option', /· (?!Locks$|almanac$|shared$)/)).toEqual([]);

@@ -167,6 +167,15 @@ describe('the board and the cables', () => {
       'its cable',
       async () => (await at.driver.findElements({ css: '[data-cable="recent days"]' })).length === 1,
     );
+    // The control that was wired stays in view, though the pointer lies on the visual.
+    await at.find('button', /^Plug of Recent/);
+    const end = await at.find('button', /^End of the cable from Recent to Day by day/);
+    await at.driver.executeScript('arguments[0].focus()', end);
+    await at.press(Key.ENTER);
+    await at.click('menuitem', 'Unwire Day by day');
+    await eventually('the wire to be off', async () => !(await isWired('recent', 'days')));
+    await at.click('button', 'Undo');
+    await eventually('the wire to be back', () => isWired('recent', 'days'));
     expect(await at.consoleErrors()).toEqual([]);
   });
 });

@@ -8,7 +8,7 @@ import {
   type Place,
   type Zone,
 } from '../../core/dashboard/document/document';
-import { zoneFrame } from '../../core/dashboard/document/zones';
+import { zoneOutline, type ZoneEdge } from '../../core/dashboard/document/zones';
 import { role } from '../../theme/roles';
 import { visiblePlaces } from '../../core/dashboard/document/visiblePlaces';
 import type { AnswersState } from '../workspace/answersStore';
@@ -27,39 +27,60 @@ function hiddenControls(controls: AnswersState['controls']): string {
     .join(' ');
 }
 
-/** A quiet frame behind the items of a zone, with its name on the frame. */
-function ZoneOutline({ zone, places }: { zone: Zone; places: readonly Place[] }) {
-  const frame = zoneFrame(places, zone);
-  if (!frame) return null;
-  return (
+/** Pixels by which an outline stands out from its items: the middle of the gutter. */
+const OUT = GAP / 2;
+
+/** A part of a zone's outline as a cell of the grid, on one side of the cells inside. */
+function edgeStyle({ side, x, y, length }: ZoneEdge): CSSProperties {
+  const isLevel = side === 'top' || side === 'bottom';
+  const line = `1px solid ${role.choice}`;
+  const common: CSSProperties = {
+    // Above its neighbours, whose edges would cut the name off.
+    zIndex: 1,
+    pointerEvents: 'none',
+    position: 'relative',
+    gridColumn: `${x + 1} / span ${isLevel ? length : 1}`,
+    gridRow: `${y + 1} / span ${isLevel ? 1 : length}`,
+  };
+  switch (side) {
+    case 'top':
+      return { ...common, alignSelf: 'start', margin: `-${OUT}px -${OUT}px 0`, borderTop: line };
+    case 'bottom':
+      return { ...common, alignSelf: 'end', margin: `0 -${OUT}px -${OUT}px`, borderBottom: line };
+    case 'left':
+      return { ...common, justifySelf: 'start', margin: `-${OUT}px 0 -${OUT}px -${OUT}px`, borderLeft: line };
+    case 'right':
+      return { ...common, justifySelf: 'end', margin: `-${OUT}px -${OUT}px -${OUT}px 0`, borderRight: line };
+  }
+}
+
+/** A quiet line around the items of a zone, with its name on the line. */
+function ZoneLine({ zone, places }: { zone: Zone; places: readonly Place[] }) {
+  const edges = zoneOutline(places, zone);
+  const named = edges.find((edge) => edge.side === 'top');
+  return edges.map((edge) => (
     <div
-      role="group"
-      aria-label={`Zone ${zone.name}`}
-      style={{
-        gridColumn: `${frame.x + 1} / span ${frame.w}`,
-        gridRow: `${frame.y + 1} / span ${frame.h}`,
-        margin: -4,
-        border: `1px solid ${role.choice}`,
-        borderRadius: 5,
-        position: 'relative',
-        // Above its neighbours, whose edges would cut the name off.
-        zIndex: 1,
-        pointerEvents: 'none',
-      }}
+      key={`${edge.side} ${edge.x} ${edge.y}`}
+      style={edgeStyle(edge)}
+      {...(edge === named ? { role: 'group', 'aria-label': `Zone ${zone.name}` } : {})}
     >
-      <span style={{ ...ZONE_NAME, fontSize: 10, lineHeight: '13px', top: -7 }}>{zone.name}</span>
+      {edge === named && (
+        <span style={{ ...ZONE_NAME, fontSize: 10, lineHeight: '13px', top: -7 }}>{zone.name}</span>
+      )}
     </div>
-  );
+  ));
 }
 
 export interface StaticGridProps {
   readonly document: DashboardDocument;
+  /** Whether zones are outlined. */
+  readonly hasZones: boolean;
   readonly lightOf?: (id: string) => 'lit' | 'faded' | undefined;
   readonly onPoint?: (id: string | null) => void;
   readonly onChoose?: (id: string) => void;
 }
 
-export function StaticGrid({ document, lightOf, onPoint, onChoose }: StaticGridProps) {
+export function StaticGrid({ document, hasZones, lightOf, onPoint, onChoose }: StaticGridProps) {
   const hidden = useAnswers((state) => hiddenControls(state.controls));
   const places = useMemo(
     () => visiblePlaces(document.layout, (item) => hidden.split(' ').includes(item)),
@@ -73,9 +94,7 @@ export function StaticGrid({ document, lightOf, onPoint, onChoose }: StaticGridP
   };
   return (
     <div style={style}>
-      {document.zones.map((zone) => (
-        <ZoneOutline key={zone.id} zone={zone} places={places} />
-      ))}
+      {hasZones && document.zones.map((zone) => <ZoneLine key={zone.id} zone={zone} places={places} />)}
       {places.map((place) => {
         const item = itemOf(document, place.item);
         if (!item) return null;

@@ -35,6 +35,17 @@ describe('words over a visual', () => {
       '3–9 Jan 1970 · 7 days, data on 6 · by day',
     ));
 
+  test('say by which day a wire cuts them, where it is another', async () => {
+    const document = documentOf(line('sea'), timeline('span', phrase(2, 8)));
+    const wires = document.wires.map((wire) => ({ ...wire, roles: { trips: 'other' } }));
+    const design = designOf({ ...document, wires }, TEST_MODEL);
+    const source = cubeSource([testCube(ROWS)]);
+    const turn = await answerTurn({ design, state: DEFAULT_STATE, today: 45 }, source);
+    const ground = { model: TEST_MODEL, document };
+    const subtitle = visualSubtitle(line('sea'), turn.visuals.sea, ground);
+    expect(subtitle).toContain(' · cut by day booked · ');
+  });
+
   test('say what was asked for where the data ends before', async () => {
     const { subtitle, title } = await said(own({ title: 'Seats, {window}' }), phrase(38, 44));
     expect(subtitle).toContain('asked for 7 days, data on 1');

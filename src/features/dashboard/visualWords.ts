@@ -33,12 +33,23 @@ function rolesShown(visual: Visual, answer: ShownAnswer, model: Model): string[]
   return isOther || sameDataset ? [`by day ${dimensionsInWords(names)}`] : [];
 }
 
+/** The date roles by which wires cut a visual, where they are others than those it counts by. */
+function cutBy(answer: ShownAnswer, model: Model): string[] {
+  const names = answer.uses.flatMap((use) =>
+    use.acting.flatMap(({ route }) =>
+      route.kind === 'role' && !route.own ? [roleName(model, route.dataset, route.role)] : [],
+    ),
+  );
+  return names.length === 0 ? [] : [`cut by day ${dimensionsInWords([...new Set(names)])}`];
+}
+
 /** The line under a title that is made from the answer. */
 function ownSubtitle(visual: Visual, answer: ShownAnswer, model: Model): string {
   const { window } = answer;
   const parts = [
     runsWords(window.shown, model.rule),
     ...rolesShown(visual, answer, model),
+    ...cutBy(answer, model),
     coverageWords(window.shown, window.daysWithData, window.asked),
   ];
   if ('buckets' in answer && answer.buckets && answer.kind !== 'figure' && !answer.notes.some(tellsGrain))

@@ -7,7 +7,6 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import {
   isControl,
-  isTimeControl,
   itemOf,
   type Control,
   type DashboardDocument,
@@ -17,7 +16,8 @@ import { requestJson } from '../ui/request';
 import { columnOf, datasetOf } from '../../core/model/model';
 import { columnIn, isAttribute } from '../../core/model/dimension';
 import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
-import { canPale, type Route } from '../../core/dashboard/wiring/routes';
+import { rolesOfPair, withWireRole } from '../../core/dashboard/wiring/wireRoles';
+import { canPale } from '../../core/dashboard/wiring/routes';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { switchWires, wiredLike, withWire } from '../../core/dashboard/wiring/wires';
 import { actsOf } from '../../core/dashboard/document/controls';
@@ -52,12 +52,6 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
     (wire) =>
       wire.control === control.id && wire.on && document.visuals.some((visual) => visual.id === wire.target),
   );
-  const setRole = (dataset: string, role: string) =>
-    store
-      .getState()
-      .change((old) =>
-        withWire(old, control.id, target.id, ({ roles }) => ({ roles: { ...roles, [dataset]: role } })),
-      );
   return (
     <Box sx={frame} role="region" aria-label="Chosen crosspoint">
       <Typography variant="h3">
@@ -65,29 +59,24 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
       </Typography>
       <Typography>{point.words}</Typography>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 0.5, flexWrap: 'wrap' }}>
-        {(!isControl(control) || isTimeControl(control)) &&
-          !(isControl(target) && isTimeControl(target)) &&
-          point.routes
-            .filter(
-              (route): route is Extract<Route, { kind: 'role' | 'pick' }> =>
-                route.kind === 'role' || (route.kind === 'pick' && route.days),
-            )
-            .map((route) => (
-              <TextField
-                key={route.dataset}
-                select
-                label={`Date role of ${datasetOf(model, route.dataset)?.name ?? route.dataset}`}
-                value={route.role}
-                onChange={(event) => setRole(route.dataset, event.target.value)}
-                sx={{ minWidth: 180, mt: 1 }}
-              >
-                {(datasetOf(model, route.dataset)?.roles ?? []).map((role) => (
-                  <MenuItem key={role.key} value={role.key}>
-                    {role.name}
-                  </MenuItem>
-                ))}
-              </TextField>
+        {rolesOfPair(design, control, target).map((choice) => (
+          <TextField
+            key={choice.dataset}
+            select
+            label={`Date role of ${datasetOf(model, choice.dataset)?.name ?? choice.dataset}`}
+            value={choice.role}
+            onChange={(event) =>
+              store.getState().change((old) => withWireRole(old, choice, event.target.value))
+            }
+            sx={{ minWidth: 180, mt: 1 }}
+          >
+            {choice.roles.map((role) => (
+              <MenuItem key={role.key} value={role.key}>
+                {role.name}
+              </MenuItem>
             ))}
+          </TextField>
+        ))}
         <Typography variant="body2" color="textSecondary">
           {design.titleOf(control)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>

@@ -76,6 +76,7 @@ const base = z.object({
   controls: z.array(controlSchema).max(100),
   wires: z.array(wireSchema).max(20000),
   zones: z.array(zoneSchema).max(50).default([]),
+  showZones: z.boolean().default(false).describe('Whether readers see the outlines of zones'),
   layout: z.array(placeSchema).max(300),
 });
 
@@ -137,6 +138,7 @@ export function emptyDocument(name: string): DashboardDocument {
     controls: [],
     wires: [],
     zones: [],
+    showZones: false,
     layout: [],
   };
 }

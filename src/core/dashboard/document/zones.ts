@@ -48,6 +48,45 @@ export function zoneFrame(
   return { x, y, w: right - x, h: bottom - y };
 }
 
+/** A straight part of a zone's outline: a side of consecutive cells inside it, the first of which is (x, y). */
+export interface ZoneEdge {
+  readonly side: 'top' | 'bottom' | 'left' | 'right';
+  readonly x: number;
+  readonly y: number;
+  /** Cells along it. */
+  readonly length: number;
+}
+
+const SIDES = [
+  { side: 'top', dx: 0, dy: -1 },
+  { side: 'bottom', dx: 0, dy: 1 },
+  { side: 'left', dx: -1, dy: 0 },
+  { side: 'right', dx: 1, dy: 0 },
+] as const;
+
+/** The outline around exactly the cells of a zone's items, from the top; it crosses no other item. */
+export function zoneOutline(layout: readonly Place[], zone: Zone): ZoneEdge[] {
+  const cells = new Set<string>();
+  for (const place of layout.filter(({ item }) => zone.items.includes(item)))
+    for (let x = place.x; x < place.x + place.w; x++)
+      for (let y = place.y; y < place.y + place.h; y++) cells.add(`${x} ${y}`);
+  const edges: ZoneEdge[] = [];
+  for (const { side, dx, dy } of SIDES) {
+    const isEdge = (x: number, y: number) => cells.has(`${x} ${y}`) && !cells.has(`${x + dx} ${y + dy}`);
+    const isLevel = dy !== 0;
+    for (const cell of cells) {
+      const [x = 0, y = 0] = cell.split(' ').map(Number);
+      const at = (i: number) => (isLevel ? isEdge(x + i, y) : isEdge(x, y + i));
+      // Counted where it begins.
+      if (!at(0) || at(-1)) continue;
+      let length = 1;
+      while (at(length)) length++;
+      edges.push({ side, x, y, length });
+    }
+  }
+  return edges.sort((a, b) => a.y - b.y || a.x - b.x);
+}
+
 /** The places of a zone's items moved together, kept inside the grid's columns and below its top. */
 export function movedZone(
   layout: readonly Place[],

@@ -25,6 +25,8 @@ describe('grain', () => {
     [AUTO_GRAIN, 400, [], 'week', null],
     [{ ...AUTO_GRAIN, grain: 'day' }, 400, [], 'day', null],
     [{ ...AUTO_GRAIN, grain: 'day' }, 9000, [], 'week', 'too many'],
+    [{ ...AUTO_GRAIN, grain: 'day', mostFixed: 120 }, 121, [], 'week', 'too many'],
+    [{ ...AUTO_GRAIN, grain: 'day', mostFixed: 120 }, 110, [], 'day', null],
     [{ grain: 'auto', most: 10, least: 8 }, 300, [], 'month', null],
     [{ grain: 'auto', most: 10, least: 8 }, 900, [], 'quarter', null],
     [{ grain: 'auto', most: 6, least: 5 }, 40, [], 'week', null],

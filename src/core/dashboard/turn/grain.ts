@@ -31,6 +31,8 @@ export interface GrainWanted {
   readonly grain: Grain;
   readonly most: number;
   readonly least: number;
+  /** Buckets of a fixed grain at most; more than any screen could show when absent. */
+  readonly mostFixed?: number;
 }
 export const AUTO_GRAIN: GrainWanted = { grain: 'auto', most: MOST_BUCKETS, least: 1 };
 
@@ -57,15 +59,15 @@ export function grainFor(
   const units = fits.length > 0 ? fits : (['year'] as const);
   const count = (unit: Unit) => indexOf(unit, last, rule) - indexOf(unit, first, rule) + 1;
   const finest = (most: number) => units.find((unit) => count(unit) <= most) ?? units[units.length - 1]!;
-  const { grain, most, least } = wanted;
+  const { grain, most, least, mostFixed = MOST_FIXED_BUCKETS } = wanted;
   if (grain !== 'auto') {
     if (!allowed(grain)) {
       const coarser = UNITS.filter((unit) => allowed(unit) && ROUGH_DAYS[unit] >= ROUGH_DAYS[grain]);
-      const unit = coarser.find((entry) => count(entry) <= MOST_FIXED_BUCKETS);
+      const unit = coarser.find((entry) => count(entry) <= mostFixed);
       return { unit: unit ?? units[units.length - 1]!, because: 'coarse measure' };
     }
-    if (count(grain) <= MOST_FIXED_BUCKETS) return { unit: grain, because: null };
-    return { unit: finest(MOST_FIXED_BUCKETS), because: 'too many' };
+    if (count(grain) <= mostFixed) return { unit: grain, because: null };
+    return { unit: finest(mostFixed), because: 'too many' };
   }
   const chosen = finest(most);
   const enough = count(chosen) >= least ? chosen : [...units].reverse().find((unit) => count(unit) >= least);

@@ -1,8 +1,8 @@
 'use client';
 /** Frames of zones over the grid in Arrange: a name at the corner, by which the whole zone is moved. */
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useState, type CSSProperties, type KeyboardEvent, type PointerEvent } from 'react';
 import { GRID_COLUMNS, type Zone } from '../../../core/dashboard/document/document';
-import { movedZone, zoneFrame } from '../../../core/dashboard/document/zones';
+import { movedZone, zoneOutline, type ZoneEdge } from '../../../core/dashboard/document/zones';
 import { role } from '../../../theme/roles';
 import { withPlaces } from '../../../core/dashboard/document/edit';
 import { pushedDown } from '../../../core/dashboard/document/pushedDown';
@@ -10,8 +10,17 @@ import { GAP, ROW_HEIGHT } from '../StaticGrid';
 import { useDocument, useWorkspace } from '../../workspace/workspace';
 import { ZONE_NAME } from '../zoneName';
 
-/** How far a frame stands out beyond its items, in pixels. */
-const OUT = 3;
+/** Where a part of an outline lies, in pixels: along the middle of the gutter. */
+function edgeStyle({ side, x, y, length }: ZoneEdge, column: number, row: number): CSSProperties {
+  const isLevel = side === 'top' || side === 'bottom';
+  const line = `1.5px dashed ${role.choice}`;
+  return {
+    position: 'absolute',
+    left: (side === 'right' ? x + 1 : x) * column - GAP / 2,
+    top: (side === 'bottom' ? y + 1 : y) * row - GAP / 2,
+    ...(isLevel ? { width: length * column, borderTop: line } : { height: length * row, borderLeft: line }),
+  };
+}
 
 export function ZoneFrames({ width }: { width: number }) {
   const document = useDocument();
@@ -24,8 +33,9 @@ function MovableZone({ zone, width }: { zone: Zone; width: number }) {
   const [drag, setDrag] = useState<{ x: number; y: number; dx: number; dy: number } | null>(null);
   const column = (width + GAP) / GRID_COLUMNS;
   const row = ROW_HEIGHT + GAP;
-  const frame = zoneFrame(document.layout, zone);
-  if (!frame) return null;
+  const edges = zoneOutline(document.layout, zone);
+  const named = edges.find((edge) => edge.side === 'top');
+  if (!named) return null;
   const move = (dx: number, dy: number) => {
     if (dx === 0 && dy === 0) return;
     store.getState().change((old) => {
@@ -48,17 +58,15 @@ function MovableZone({ zone, width }: { zone: Zone; width: number }) {
     <div
       style={{
         position: 'absolute',
-        left: frame.x * column - OUT + (drag?.dx ?? 0),
-        top: frame.y * row - OUT + (drag?.dy ?? 0),
-        width: frame.w * column - GAP + 2 * OUT,
-        height: frame.h * row - GAP + 2 * OUT,
-        border: `1.5px dashed ${role.choice}`,
-        borderRadius: 5,
+        left: drag?.dx ?? 0,
+        top: drag?.dy ?? 0,
         pointerEvents: 'none',
-        boxSizing: 'border-box',
         zIndex: 4,
       }}
     >
+      {edges.map((edge) => (
+        <div key={`${edge.side} ${edge.x} ${edge.y}`} style={edgeStyle(edge, column, row)} />
+      ))}
       <button
         type="button"
         aria-label={`Zone ${zone.name}: drag or arrow keys move all of it`}
@@ -72,7 +80,17 @@ function MovableZone({ zone, width }: { zone: Zone; width: number }) {
         }
         onPointerUp={end}
         onPointerCancel={() => setDrag(null)}
-        style={{ ...ZONE_NAME, pointerEvents: 'auto', cursor: 'move', touchAction: 'none', border: 0 }}
+        style={{
+          ...ZONE_NAME,
+          right: 'auto',
+          left: named.x * column,
+          top: named.y * row - GAP - 1,
+          whiteSpace: 'nowrap',
+          pointerEvents: 'auto',
+          cursor: 'move',
+          touchAction: 'none',
+          border: 0,
+        }}
       >
         {zone.name}
       </button>

@@ -15,7 +15,11 @@ export function ReadMode({ setMode }: { setMode: (mode: Mode) => void }) {
     <>
       <InEffectLine />
       <Box component="main" sx={{ flex: 1, overflow: 'auto', p: 2, pt: 1.5 }}>
-        {document.layout.length > 0 ? <StaticGrid document={document} /> : <NothingYet setMode={setMode} />}
+        {document.layout.length > 0 ? (
+          <StaticGrid document={document} hasZones={document.showZones} />
+        ) : (
+          <NothingYet setMode={setMode} />
+        )}
       </Box>
       <AlmanacStrip />
     </>

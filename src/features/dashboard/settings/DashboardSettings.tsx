@@ -39,6 +39,13 @@ export function DashboardSettings() {
         checked={document.hold}
         onChange={(hold) => change({ hold })}
       />
+      {document.zones.length > 0 && (
+        <SwitchSetting
+          label="Readers see the outlines of zones"
+          checked={document.showZones}
+          onChange={(showZones) => change({ showZones })}
+        />
+      )}
       <Typography color="textSecondary" sx={{ mt: 2 }}>
         Choose an item on the dashboard to set it up here.
       </Typography>

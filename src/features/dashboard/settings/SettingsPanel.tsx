@@ -10,6 +10,7 @@ import { viewOf as viewOfControl } from '../../controls/kinds';
 import { viewOf as viewOfVisual } from '../../visuals/kinds';
 import { OwnPeriodSetting } from '../../visuals/OwnPeriodSetting';
 import { partOf } from '../../../core/dashboard/document/parts';
+import { WireRoles } from '../../wiring/WireRoles';
 import { CopyButtons } from './CopyButtons';
 import { ZoneSetting } from './ZoneSetting';
 import { useWorkspace } from '../../workspace/workspace';
@@ -52,6 +53,7 @@ export function SettingsPanel({
       )}
       {!isControl(item) && <OwnPeriodSetting visual={item} change={change} />}
       <KindSettings item={item} change={change} />
+      <WireRoles item={item} />
       <ZoneSetting items={[item.id]} />
       <CopyButtons ids={[item.id]} onCopied={onCopied} />
       <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>

@@ -1,7 +1,7 @@
 'use client';
 /** Wire: the live dashboard at the left, the crosspoint board at the right; each lights the other. */
 import Box from '@mui/material/Box';
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { isControl, itemOf, type Control, type Visual } from '../../../core/dashboard/document/document';
 import { isPickSource } from '../../../core/dashboard/reader/pick';
 import { useSize } from '../../ui/useSize';
@@ -24,6 +24,8 @@ export function WireMode() {
   const [pointed, setPointed] = useState<Pointed>({});
   /** The item whose cables stay drawn: the one clicked last. */
   const [held, setHeld] = useState<string | null>(null);
+  /** The item on which an end of a cable was let go, until the pointer leaves it. */
+  const letGo = useRef<string | null>(null);
   const [chosen, setChosen] = useState<{ control: string; target: string } | null>(null);
   const scale = width > 0 ? Math.min(1, width / LAID_OUT_WIDTH) : 0;
 
@@ -53,6 +55,9 @@ export function WireMode() {
       ? (pointed.target ?? (heldItem && !acts(heldItem) ? heldItem.id : undefined))
       : undefined;
   const pointAt = (id: string | null) => {
+    // The pointer still lies where a cable was let go: the control that was wired stays in view.
+    if (id !== null && id === letGo.current) return;
+    letGo.current = null;
     if (id === null) return setPointed({});
     const item = itemOf(document, id);
     if (item) setPointed(isControl(item) ? { control: id } : { target: id });
@@ -71,13 +76,24 @@ export function WireMode() {
               }}
             >
               <div style={{ position: 'relative' }}>
-                <StaticGrid document={document} lightOf={lightOf} onPoint={pointAt} onChoose={setHeld} />
+                <StaticGrid
+                  document={document}
+                  hasZones
+                  lightOf={lightOf}
+                  onPoint={pointAt}
+                  onChoose={setHeld}
+                />
                 <Cables
                   places={document.layout}
                   control={shownControl}
                   target={shownTarget}
                   width={LAID_OUT_WIDTH}
                   scale={scale || 1}
+                  onDone={(control, under) => {
+                    letGo.current = under;
+                    setPointed({});
+                    setHeld(control);
+                  }}
                 />
               </div>
             </div>

@@ -15,6 +15,8 @@ import type { Crosstab } from '../../document/visuals';
 const MOST_ROWS = 1000;
 /** Columns of periods that a crosstab is given at most. */
 const MOST_PERIODS = 60;
+/** The same where the designer chose their length: a quarter of days fits. */
+const MOST_FIXED_PERIODS = 120;
 
 type Key = readonly (string | null)[];
 const keyText = (key: Key) => JSON.stringify(key);
@@ -24,7 +26,11 @@ export async function answerCrosstab(ground: Ground, visual: Crosstab): Promise<
   const unknown = visual.rows.find((dimension) => !isKnown(model, dimension));
   if (unknown) return broken(missingDimension(model, unknown));
   const { buckets, notes } = visual.periods
-    ? bucketsFor(ground, { ...visual, most: Math.min(visual.most, MOST_PERIODS) })
+    ? bucketsFor(ground, {
+        ...visual,
+        most: Math.min(visual.most, MOST_PERIODS),
+        mostFixed: MOST_FIXED_PERIODS,
+      })
     : { buckets: null, notes: [] };
   const levels = visual.subtotals ? visual.rows.map((_, i) => i) : [];
   const depths = [...levels, visual.rows.length];

@@ -6,7 +6,7 @@ import type { Measure } from '../../../model/model';
 import type { MeasuredVisual } from '../../document/visuals';
 import { drillKey, finerUnit } from '../../reader/drill';
 import type { Note } from '../answer';
-import { bucketsOf, grainFor, type Buckets } from '../grain';
+import { bucketsOf, grainFor, type Buckets, type GrainWanted } from '../grain';
 import type { Ground, MeasureReach } from '../ground';
 import { isCoarse } from '../covered';
 import { within, type Reach } from '../reach';
@@ -15,7 +15,7 @@ import { valueTable } from '../valueTable';
 /** The buckets of a visual's window, and notes about their length. */
 export function bucketsFor(
   ground: Ground,
-  visual: Pick<MeasuredVisual, 'id' | 'grain' | 'most' | 'least'>,
+  visual: Pick<MeasuredVisual, 'id' | 'grain' | 'most' | 'least'> & Pick<GrainWanted, 'mostFixed'>,
 ): { buckets: Buckets; notes: Note[] } {
   const drilled = ground.context.settings.get(drillKey(visual.id));
   const grain = drilled?.kind === 'drill' ? (finerUnit(drilled.drill.unit) ?? 'day') : visual.grain;
