@@ -5,7 +5,7 @@ import type { Model } from '../../src/core/model/model';
 import { NUMBERS_DEFAULTS } from '../../src/core/dashboard/document/kinds/numbers';
 import { assemble, chart, cut, column, measured, shown, slicer, timeline } from './assemble';
 
-const bare = { hold: false, reveal: null } as const;
+const bare = { hold: false, accent: null, reveal: null } as const;
 
 /** "Bookings and sailings": several measures and date roles on one almanac, slicers across datasets. */
 export function bookingsAndSailings(model: Model): DashboardDocument {

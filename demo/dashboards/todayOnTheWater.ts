@@ -23,7 +23,13 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       8,
       5,
     ],
-    [{ id: 'asof', kind: 'asof', title: 'As of', hold: false, reveal: null, later: [] }, 8, 0, 7, 5],
+    [
+      { id: 'asof', kind: 'asof', title: 'As of', hold: false, accent: null, reveal: null, later: [] },
+      8,
+      0,
+      7,
+      5,
+    ],
     [
       measured('text', 'note', [shown('sailings/passengers'), shown('sailings/cancelled_share')], {
         title: 'In short',

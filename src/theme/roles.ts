@@ -30,6 +30,36 @@ export function seriesColour(n: number): string {
   return palette(`series-${SERIES[n % SERIES.length]}`);
 }
 
+/** A colour of series by its role. */
+export const paletteColour = (colour: (typeof SERIES)[number]): string => palette(`series-${colour}`);
+
+/** What the colours of series are called. */
+export const COLOUR_NAMES: Record<(typeof SERIES)[number], string> = {
+  a: 'Blue',
+  b: 'Vermilion',
+  c: 'Green',
+  d: 'Pink',
+  e: 'Sky blue',
+  f: 'Orange',
+  g: 'Slate',
+};
+
+/** The roles of time and choices turned into an accent, for all that stands inside. */
+export const accentStyle = (colour: (typeof SERIES)[number]): CSSProperties => {
+  const accent = paletteColour(colour);
+  const tint = `color-mix(in srgb, ${accent} 14%, ${role.surface})`;
+  const soft = `color-mix(in srgb, ${accent} 35%, ${role.surface})`;
+  return {
+    '--dathen-palette-time-main': accent,
+    '--dathen-palette-time-tint': tint,
+    '--dathen-palette-time-soft': soft,
+    '--dathen-palette-choice-main': accent,
+    '--dathen-palette-choice-tint': tint,
+    '--dathen-palette-primary-main': accent,
+    '--dathen-palette-secondary-main': accent,
+  } as CSSProperties;
+};
+
 /**
  * Styles of words that change while a handle is dragged. Plain styles: a styled component works its styles out
  * anew at every change, which costs more than the words themselves.

@@ -53,6 +53,12 @@ export function reaches(model: Model, dimension: Dimension, dataset: string): bo
   return column !== undefined && isCategory(model, dataset, column);
 }
 
+/** The dimension that stands for it all over the model: of a shared one its first member. */
+export function canonicalDimension(model: Model, dimension: Dimension): Dimension {
+  if (isAttribute(dimension)) return dimension;
+  return sharedOf(model, dimension.dataset, dimension.column)?.members[0] ?? dimension;
+}
+
 /** Whether a dimension exists in the model. */
 export function isKnown(model: Model, dimension: Dimension): boolean {
   return isAttribute(dimension) || isCategory(model, dimension.dataset, dimension.column);

@@ -5,7 +5,7 @@ import type { Control, Visual } from '../../core/dashboard/document/document';
 import { isControl } from '../../core/dashboard/document/document';
 import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
 import { isShown } from '../../core/dashboard/turn/answer';
-import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
+import { accentStyle, itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
 import { VisualBody } from '../visuals/VisualBody';
@@ -62,7 +62,13 @@ function ControlFrame({ control }: { control: Control }) {
   const answer = useControlAnswer(control.id);
   return (
     <ErrorBoundary name={useTitle(control)} of={[control, answer]}>
-      <ControlBody control={control} />
+      {control.accent === null ? (
+        <ControlBody control={control} />
+      ) : (
+        <div style={{ ...accentStyle(control.accent), height: '100%', minHeight: 0 }}>
+          <ControlBody control={control} />
+        </div>
+      )}
     </ErrorBoundary>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
-import { dimensionKey, type Dimension } from '../../core/model/dimension';
+import { canonicalDimension, dimensionKey, type Dimension } from '../../core/model/dimension';
 import type { Model } from '../../core/model/model';
 import { ChoiceSetting } from './fields';
-import { dimensionsIn, sameDimension } from './options';
+import { dimensionsIn } from './options';
 
 const NONE = '';
 
@@ -24,7 +24,7 @@ export function DimensionSetting({
   fits?: (dimension: Dimension) => boolean;
   onChange: (dimension: Dimension | null) => void;
 }) {
-  const chosen = value && dimensionKey(sameDimension(model, value));
+  const chosen = value && dimensionKey(canonicalDimension(model, value));
   const all = dimensionsIn(model).filter(
     ({ dimension }) => fits(dimension) || dimensionKey(dimension) === chosen,
   );

@@ -50,9 +50,3 @@ export function dimensionsIn(model: Model): { readonly dimension: Dimension; rea
   }));
   return [...shared, ...own, ...attributes];
 }
-
-/** The dimension of the model that a dimension of a document stands for: of a shared one its first member. */
-export function sameDimension(model: Model, dimension: Dimension): Dimension {
-  if ('attribute' in dimension) return dimension;
-  return sharedOf(model, dimension.dataset, dimension.column)?.members[0] ?? dimension;
-}

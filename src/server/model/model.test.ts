@@ -109,6 +109,7 @@ describe('definitions', () => {
           kind: 'condition',
           title: '',
           hold: false,
+          accent: null,
           reveal: null,
           dataset: 'trips',
           join: 'all',

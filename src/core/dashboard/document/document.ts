@@ -1,5 +1,6 @@
 /** The dashboard document: one JSON value that holds all of a dashboard's design. */
 import { z } from 'zod';
+import { coloursSchema } from './colour';
 import { CONTROL_KINDS, controlSchema, type Control } from './controls';
 import { id as ids } from '../../model/ids';
 import { newestForm, NEWEST_VERSION } from './versions';
@@ -76,6 +77,9 @@ const base = z.object({
   controls: z.array(controlSchema).max(100),
   wires: z.array(wireSchema).max(20000),
   zones: z.array(zoneSchema).max(50).default([]),
+  colours: coloursSchema
+    .default({ measures: {}, values: {} })
+    .describe('Colours that hold all over the dashboard'),
   showZones: z.boolean().default(false).describe('Whether readers see the outlines of zones'),
   layout: z.array(placeSchema).max(300),
 });
@@ -139,6 +143,7 @@ export function emptyDocument(name: string): DashboardDocument {
     wires: [],
     zones: [],
     showZones: false,
+    colours: { measures: {}, values: {} },
     layout: [],
   };
 }

@@ -17,6 +17,7 @@ const asof: Control = {
   kind: 'asof',
   title: '',
   hold: false,
+  accent: null,
   reveal: null,
   later: [{ dataset: 'trips', role: 'other' }],
 };

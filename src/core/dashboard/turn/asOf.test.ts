@@ -20,6 +20,7 @@ const asof = (later: { dataset: string; role: string }[], reveal: Control['revea
   kind: 'asof',
   title: '',
   hold: false,
+  accent: null,
   reveal,
   later,
 });

@@ -134,6 +134,7 @@ describe('the days that a control offers', () => {
       id: 'which',
       title: '',
       hold: false,
+      accent: null,
       reveal: null,
       kind: 'condition',
       dataset: 'trips',

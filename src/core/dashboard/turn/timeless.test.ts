@@ -34,7 +34,7 @@ const tree = {
   face: 'tree',
   below: [{ dataset: 'trips', column: 'channel' }],
 } as Control;
-const common = { title: '', hold: false, reveal: null };
+const common = { title: '', hold: false, accent: null, reveal: null };
 const condition = (
   entries: { id: string; sql: string; definition?: string }[],
   more: object = {},

@@ -4,12 +4,12 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { BLANK } from '../../../core/model/blank';
 import { pathOf as slicerPath } from '../../../core/dashboard/reader/treePath';
-import { dimensionKey, isAttribute } from '../../../core/model/dimension';
+import { canonicalDimension, dimensionKey, isAttribute } from '../../../core/model/dimension';
 import { SLICER_SWITCHES } from '../../../core/dashboard/document/kinds/slicer';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
-import { dimensionsIn, sameDimension } from '../../ui/options';
+import { dimensionsIn } from '../../ui/options';
 import { SaveDefinition } from './SaveDefinition';
 import { OptionalMeasure } from '../OptionalMeasure';
 import { HoldSetting, RevealSetting } from '../RevealSetting';
@@ -73,7 +73,7 @@ export function SlicerSettings({
     <>
       <ChoiceSetting
         label="Values of"
-        value={dimensionKey(sameDimension(model, slicer.dimension))}
+        value={dimensionKey(canonicalDimension(model, slicer.dimension))}
         options={options.map(({ dimension, label }) => ({ value: dimensionKey(dimension), label }))}
         onChange={(key) => {
           const chosen = options.find(({ dimension }) => dimensionKey(dimension) === key);

@@ -61,6 +61,7 @@ describe('the in-effect line', () => {
       kind: 'asof',
       title: '',
       hold: false,
+      accent: null,
       reveal: null,
       later: [{ dataset: 'trips', role: 'other' }],
     };

@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { isControl, type Control, type Visual } from '../../../core/dashboard/document/document';
 import { titleOf } from '../../../core/dashboard/document/title';
 import { withChangedItem } from '../../../core/dashboard/wiring/wires';
+import { ColourChoice } from '../../ui/ColourChoice';
 import { TextSetting } from '../../ui/fields';
 import { viewOf as viewOfControl } from '../../controls/kinds';
 import { viewOf as viewOfVisual } from '../../visuals/kinds';
@@ -53,6 +54,14 @@ export function SettingsPanel({
       )}
       {!isControl(item) && <OwnPeriodSetting visual={item} change={change} />}
       <KindSettings item={item} change={change} />
+      {isControl(item) && (
+        <ColourChoice
+          label="Accent"
+          none="That of its kind"
+          value={item.accent}
+          onChange={(accent) => change({ accent })}
+        />
+      )}
       <WireRoles item={item} />
       <ZoneSetting items={[item.id]} />
       <CopyButtons ids={[item.id]} onCopied={onCopied} />

@@ -7,18 +7,20 @@ import type { Chart } from '../../../core/dashboard/document/visuals';
 import { drillText, finerUnit } from '../../../core/dashboard/reader/drill';
 import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
 import { quietStyle } from '../../../theme/roles';
-import { useWorkspace } from '../../workspace/workspace';
+import { useDocument, useWorkspace } from '../../workspace/workspace';
 import { bucketPicking, categoryPicking } from '../picking';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { ColumnChart } from './ColumnChart';
 import { lookOf } from './looks';
+import { givenColours } from './seriesColours';
 import { LyingBars } from './LyingBars';
 import { WindowHandles } from './WindowHandles';
 
 export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, ChartAnswer>) {
   const { model, held } = useWorkspace();
   const { rule } = model;
+  const { colours } = useDocument();
   const measures = useMeasures(visual);
   const choosing = usePick(visual);
   const picking = useMemo(() => {
@@ -27,6 +29,10 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
     if (answer.buckets) return bucketPicking(pick, answer.buckets, rule, put);
     return answer.categories ? categoryPicking(pick, answer.categories, put) : undefined;
   }, [choosing, answer.buckets, answer.categories, rule]);
+  const given = useMemo(
+    () => givenColours({ colours }, model, visual, answer),
+    [colours, model, visual, answer],
+  );
   const unit = answer.buckets?.unit;
   const starts = answer.buckets?.starts;
   const drill = useCallback(
@@ -44,6 +50,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
         visual={visual}
         answer={answer}
         measures={measures}
+        given={given}
         windowWords={windowWords(shown[0]!.start, shown[shown.length - 1]!.end)}
         title={title}
         picking={picking}
@@ -56,6 +63,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
       visual={visual}
       answer={answer}
       measures={measures}
+      given={given}
       rule={rule}
       title={title}
       picking={picking}

@@ -9,6 +9,7 @@ import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
 import { MeasuredSettings, wholeNumber } from '../MeasuredSettings';
 import type { VisualSettingsProps } from '../view';
+import { ColourSettings } from './ColourSettings';
 import { lookOf } from './looks';
 
 export function ChartSettings({ visual, change }: VisualSettingsProps<Chart>) {
@@ -79,6 +80,7 @@ function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
         />
       )}
       <AxisSettings axis={visual.axis} onChange={(axis) => change({ axis })} />
+      <ColourSettings visual={visual} />
     </>
   );
 }

@@ -10,6 +10,7 @@ import type { Measure } from '../../../core/model/model';
 import { HatchPattern } from '../../../theme/marks';
 import type { Picking } from '../picking';
 import { CHOOSING_WORDS } from '../useSweep';
+import type { GivenColours } from './seriesColours';
 import { drawnSeries, type DrawnSeries } from './chartLayout';
 import { columnLayout, type ColumnLayout } from './columnLayout';
 import { ColumnMarks } from './ColumnMarks';
@@ -23,6 +24,8 @@ export interface ColumnChartProps {
   readonly visual: Chart;
   readonly answer: ChartAnswer;
   readonly measures: readonly Measure[];
+  /** Colours that a designer gave; none outside of a dashboard. */
+  readonly given?: GivenColours;
   readonly rule: CalendarRule;
   readonly title: string;
   /** Goes into the bucket with this index; absent where that is not possible. */
@@ -34,10 +37,10 @@ export interface ColumnChartProps {
 }
 
 export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
-  const { visual, answer, measures, rule, onDrill, picking, Handles } = props;
+  const { visual, answer, measures, given, rule, onDrill, picking, Handles } = props;
   const { width, height, onResize } = useChartSize();
   const hatch = useId();
-  const series = drawnSeries(visual, answer, measures);
+  const series = drawnSeries(visual, answer, measures, given);
   const layout = columnLayout(visual, answer, series, rule, { width, height });
   const { count, left, right } = layout.frame;
   // The frame follows a moment later, and only where something of it changed; marks follow at once.

@@ -5,7 +5,7 @@ import { bracketPath } from '../../../theme/marks';
 import { role } from '../../../theme/roles';
 import { ChosenBand, PALE, SweepBand } from '../ChoiceBands';
 import { onlyChosen } from '../picking';
-import type { DrawnSeries } from './chartLayout';
+import { partsByColour, type DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
 import type { FrameScale, PlotArea } from './frame';
 import { SeriesMark } from './SeriesMark';
@@ -39,17 +39,24 @@ export function ColumnMarks(props: ColumnMarksProps) {
   const { base } = basesOf(visual, series);
   const bars = series.filter((entry) => entry.mark === 'bar');
   const lit = chosen ? series.map((entry) => onlyChosen(entry.values, chosen)) : kept;
-  const mark = (entry: DrawnSeries, values: Values) => (
-    <SeriesMark
-      key={`${entry.measure} ${entry.name}`}
-      series={values === entry.values ? entry : { ...entry, values }}
-      base={base(entry)}
-      x={x}
-      slot={slot}
-      bar={{ at: bars.indexOf(entry), of: bars.length }}
-      y={y[entry.axis]}
-    />
-  );
+  const mark = (entry: DrawnSeries, values: Values) => {
+    // Lines are of one colour; bars may have that of their place.
+    const parts =
+      entry.mark === 'bar' || entry.mark === 'stacked'
+        ? partsByColour(entry, values)
+        : [{ ...entry, values }];
+    return parts.map((part) => (
+      <SeriesMark
+        key={`${entry.measure} ${entry.name} ${part.colour}`}
+        series={part}
+        base={base(entry)}
+        x={x}
+        slot={slot}
+        bar={{ at: bars.indexOf(entry), of: bars.length }}
+        y={y[entry.axis]}
+      />
+    ));
+  };
   return (
     <g>
       {overTime && (

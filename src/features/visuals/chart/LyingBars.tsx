@@ -7,6 +7,7 @@ import type { Measure } from '../../../core/model/model';
 import { useSize } from '../../ui/useSize';
 import type { Picking } from '../picking';
 import { CHOOSING_WORDS } from '../useSweep';
+import type { GivenColours } from './seriesColours';
 import { drawnSeries } from './chartLayout';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lyingLayout } from './lyingLayout';
@@ -18,6 +19,7 @@ export const LyingBars = memo(function LyingBars({
   visual,
   answer,
   measures,
+  given,
   windowWords,
   title,
   picking,
@@ -25,6 +27,7 @@ export const LyingBars = memo(function LyingBars({
   visual: Chart;
   answer: ChartAnswer;
   measures: readonly Measure[];
+  given: GivenColours;
   windowWords: string;
   title: string;
   /** Choosing bars, where readers can. */
@@ -33,7 +36,7 @@ export const LyingBars = memo(function LyingBars({
   const [ref, room] = useSize<HTMLDivElement>();
   const { width, height, onResize } = useChartSize();
   const hatch = useId();
-  const series = drawnSeries(visual, answer, measures);
+  const series = drawnSeries(visual, answer, measures, given);
   const chosen = picking?.chosen ?? null;
   const layout = lyingLayout(
     visual,

@@ -4,7 +4,7 @@ import type { Chart } from '../../../core/dashboard/document/visuals';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';
 import { onlyChosen } from '../picking';
-import type { DrawnSeries } from './chartLayout';
+import { partsByColour, type DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
 import type { PlotArea } from './frame';
 import type { LyingLayout } from './lyingLayout';
@@ -51,14 +51,16 @@ export function LyingMarks({
   };
   const lit = chosen ? series.map((entry) => onlyChosen(entry.values, chosen)) : kept;
   const bars = (valuesOf: (entry: DrawnSeries, s: number) => Values) =>
-    series.map((entry, s) => (
-      <path
-        key={`${entry.measure} ${entry.name}`}
-        d={pathOf(entry, s, valuesOf(entry, s))}
-        fill={entry.colour}
-        data-mark="bars"
-      />
-    ));
+    series.flatMap((entry, s) =>
+      partsByColour(entry, valuesOf(entry, s)).map((part) => (
+        <path
+          key={`${entry.measure} ${entry.name} ${part.colour}`}
+          d={pathOf(entry, s, part.values)}
+          fill={part.colour}
+          data-mark="bars"
+        />
+      )),
+    );
   return (
     <g>
       {swept && (

@@ -6,7 +6,8 @@ import { categoryName, type ChartAnswer, type SeriesAnswer } from '../../../core
 import type { Measure } from '../../../core/model/model';
 import type { Chart } from '../../../core/dashboard/document/visuals';
 import { markOf, type Mark } from './looks';
-import { seriesColour, SERIES_COLOURS } from '../../../theme/roles';
+import { paletteColour } from '../../../theme/roles';
+import { coloursInOrder, NONE_GIVEN, type GivenColours } from './seriesColours';
 
 /** A series with its look. */
 export interface DrawnSeries extends SeriesAnswer {
@@ -15,18 +16,42 @@ export interface DrawnSeries extends SeriesAnswer {
   /** Dash pattern of lines, once the colours are used up. */
   readonly dash: string | undefined;
   readonly unit: Measure;
+  /** Colours of places of their own, by place; null where there are none. */
+  readonly placeColours: readonly (string | undefined)[] | null;
 }
 
 const DASHES = [undefined, '7 4', '2 3', '10 3 2 3'];
 
 /** The series of an answer with their looks. */
-export function drawnSeries(visual: Chart, answer: ChartAnswer, measures: readonly Measure[]): DrawnSeries[] {
+export function drawnSeries(
+  visual: Chart,
+  answer: ChartAnswer,
+  measures: readonly Measure[],
+  given: GivenColours = NONE_GIVEN,
+): DrawnSeries[] {
+  const looks = coloursInOrder(answer.series.map((series) => given.series(series)));
   return answer.series.map((series, i) => ({
     ...series,
     mark: markOf(visual, series.measure),
-    colour: seriesColour(i),
-    dash: DASHES[Math.floor(i / SERIES_COLOURS) % DASHES.length],
+    colour: paletteColour(looks[i]!.colour),
+    dash: DASHES[looks[i]!.turn % DASHES.length],
     unit: measures[series.measure]!,
+    placeColours: given.places?.map((colour) => colour && paletteColour(colour)) ?? null,
+  }));
+}
+
+/** A series in as many parts as it has colours: each with the values of its places. */
+export function partsByColour<T extends Pick<DrawnSeries, 'colour' | 'placeColours'>>(
+  series: T,
+  values: readonly (number | null)[],
+): (T & { readonly values: readonly (number | null)[] })[] {
+  const { placeColours, colour } = series;
+  if (!placeColours) return [{ ...series, values }];
+  const colours = [...new Set(placeColours.map((own) => own ?? colour))];
+  return colours.map((part) => ({
+    ...series,
+    colour: part,
+    values: values.map((value, i) => ((placeColours[i] ?? colour) === part ? value : null)),
   }));
 }
 

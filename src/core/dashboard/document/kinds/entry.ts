@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import type { Dimension } from '../../../model/dimension';
 import type { Unit } from '../../../calendar/units';
+import { colourSchema } from '../colour';
 import { id as ids } from '../../../model/ids';
 import type { DatasetModel, MeasureRef, Model } from '../../../model/model';
 
@@ -146,6 +147,7 @@ export const commonOfControls = {
   id: ids.item,
   title,
   hold: z.boolean().default(false).describe('Whether changes wait for Apply'),
+  accent: colourSchema.nullable().default(null).describe('A colour of its own, by its role in the theme'),
   reveal: z
     .object({
       control: ids.item,
@@ -156,7 +158,7 @@ export const commonOfControls = {
     .describe('Shown, and in effect, only while another control holds one of these'),
 };
 
-export const CONTROL_DEFAULTS = { hold: false, reveal: null } as const;
+export const CONTROL_DEFAULTS = { hold: false, accent: null, reveal: null } as const;
 
 export const categoryOf = (dataset: DatasetModel) => dataset.columns.find((column) => column.category);
 
