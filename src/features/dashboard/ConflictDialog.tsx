@@ -33,7 +33,7 @@ export function ConflictDialog({ autosave }: { autosave: Autosave }) {
         <Typography>
           Revision {theirs.revision} of this dashboard was saved in another window at{' '}
           {new Date(theirs.savedAt).toLocaleTimeString('en-GB')}. Nothing was overwritten: that version and
-          yours are both kept. Which one goes on?
+          yours are both kept, and both are found under History. Which one goes on?
         </Typography>
       </DialogContent>
       <DialogActions>

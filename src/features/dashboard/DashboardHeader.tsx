@@ -24,6 +24,7 @@ import { Freshness } from './Freshness';
 const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
   ssr: false,
 });
+const HistoryButton = dynamic(() => import('./History').then((part) => part.HistoryButton), { ssr: false });
 const RehearsalButton = dynamic(() => import('../wiring/Rehearsal').then((part) => part.RehearsalButton), {
   ssr: false,
 });
@@ -104,6 +105,7 @@ export function DashboardHeader({
           <Button onClick={() => redo()} disabled={!canRedo} title="Ctrl+Shift+Z">
             Redo
           </Button>
+          <HistoryButton id={id} saved={saving.revision} />
           <Button component="a" href={`/api/dashboards/${id}?download`} download>
             Export
           </Button>

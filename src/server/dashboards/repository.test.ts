@@ -10,6 +10,8 @@ import {
   duplicateDashboard,
   listDashboards,
   readDashboard,
+  listRevisions,
+  readRevision,
   restoreDashboard,
   saveDashboard,
 } from './repository';
@@ -43,6 +45,25 @@ describe('dashboards', () => {
       .where(eq(dashboardRevision.id, result.keptAs));
     expect(kept!.document).toMatchObject({ title: 'Mine' });
     expect((await readDashboard(made.id)).document.title).toBe('Theirs');
+  });
+
+  test('every version is listed and can be read, one that was kept aside too', async () => {
+    const made = await createDashboard(emptyDocument('First'));
+    await saveDashboard(made.id, 1, emptyDocument('Second'));
+    await saveDashboard(made.id, 1, emptyDocument('Aside'));
+    const versions = await listRevisions(made.id);
+    expect(versions.map(({ revision, basedOn }) => [revision, basedOn])).toEqual([
+      [null, 1],
+      [2, 1],
+      [1, 0],
+    ]);
+    const titles = await Promise.all(
+      versions.map(async ({ entry }) => (await readRevision(made.id, entry)).document.title),
+    );
+    expect(titles).toEqual(['Aside', 'Second', 'First']);
+    const other = await createDashboard(emptyDocument('Other'));
+    await expect(readRevision(other.id, versions[0]!.entry)).rejects.toMatchObject({ status: 404 });
+    await expect(listRevisions(9999)).rejects.toMatchObject({ status: 404 });
   });
 
   test('of many saves on one revision exactly one is the next revision', async () => {

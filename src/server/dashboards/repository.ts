@@ -135,6 +135,46 @@ export async function saveDashboard(
   return { saved: false, theirs: await readDashboard(id), keptAs: outcome.keptAs };
 }
 
+/** A version of a dashboard as a list of them shows it. */
+export interface RevisionEntry {
+  /** Number of the version among all that are kept. */
+  readonly entry: number;
+  /** Null for one that was refused, since a newer one had been saved, and kept aside. */
+  readonly revision: number | null;
+  readonly basedOn: number;
+  readonly savedAt: string;
+}
+
+/** Every version that was saved, the newest first. Throws a `Problem` when there is no such dashboard. */
+export async function listRevisions(id: number): Promise<RevisionEntry[]> {
+  await readDashboard(id);
+  const rows = await database()
+    .select({
+      entry: dashboardRevision.id,
+      revision: dashboardRevision.revision,
+      basedOn: dashboardRevision.basedOn,
+      savedAt: dashboardRevision.savedAt,
+    })
+    .from(dashboardRevision)
+    .where(eq(dashboardRevision.dashboardId, id))
+    .orderBy(desc(dashboardRevision.id));
+  return rows.map((row) => ({ ...row, savedAt: utc(row.savedAt) }));
+}
+
+/** One version with its document. */
+export async function readRevision(
+  id: number,
+  entry: number,
+): Promise<RevisionEntry & { readonly document: DashboardDocument }> {
+  const [row] = await database()
+    .select()
+    .from(dashboardRevision)
+    .where(and(eq(dashboardRevision.dashboardId, id), eq(dashboardRevision.id, entry)));
+  if (!row) throw new Problem('no-such-revision', `There is no version ${entry} of this dashboard.`, 404);
+  const { revision, basedOn, savedAt, document } = row;
+  return { entry, revision, basedOn, savedAt: utc(savedAt), document: parseStored(document) };
+}
+
 /** A copy under a title of its own. */
 export async function duplicateDashboard(id: number): Promise<StoredDashboard> {
   const original = await readDashboard(id);

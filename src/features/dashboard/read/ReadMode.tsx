@@ -9,7 +9,7 @@ import { StaticGrid } from '../StaticGrid';
 import { useDocument } from '../../workspace/workspace';
 
 /** What readers get. */
-export function ReadMode({ setMode }: { setMode: (mode: Mode) => void }) {
+export function ReadMode({ setMode }: { setMode?: (mode: Mode) => void }) {
   const document = useDocument();
   return (
     <>
@@ -18,7 +18,7 @@ export function ReadMode({ setMode }: { setMode: (mode: Mode) => void }) {
         {document.layout.length > 0 ? (
           <StaticGrid document={document} hasZones={document.showZones} />
         ) : (
-          <NothingYet setMode={setMode} />
+          <NothingYet {...(setMode ? { setMode } : {})} />
         )}
       </Box>
       <AlmanacStrip />

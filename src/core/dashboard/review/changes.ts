@@ -1,0 +1,92 @@
+/** What differs between two forms of a dashboard, in words. */
+import type { Model } from '../../model/model';
+import { itemOf, type Control, type DashboardDocument, type Visual, type Wire } from '../document/document';
+import { titlesIn } from '../document/title';
+import { partOf } from '../document/parts';
+
+type Item = Visual | Control;
+
+/** Items named one by one, at most; more are counted. */
+const MOST_NAMED = 4;
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const itemsOf = (document: DashboardDocument): Item[] => [...document.visuals, ...document.controls];
+
+function listed(names: readonly string[]): string {
+  const shown = names.slice(0, MOST_NAMED).join(', ');
+  return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
+}
+
+/** Names of settings as people read them: "ownPeriod" is "own period". */
+const settingName = (key: string) => key.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+
+/** The settings of an item that differ. */
+function changedSettings(before: Item, after: Item): string[] {
+  const [a, b] = [before as Record<string, unknown>, after as Record<string, unknown>];
+  const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
+  return [...keys].filter((key) => !same(a[key], b[key])).map(settingName);
+}
+
+const wireKey = ({ control, target }: Wire) => `${control} ${target}`;
+
+/** The changes that lead from one document to the other, each as a sentence; none where nothing differs. */
+export function documentChanges(before: DashboardDocument, after: DashboardDocument, model: Model): string[] {
+  const [old, fresh] = [titlesIn(before, model), titlesIn(after, model)];
+  const nameOf = (id: string) => `“${fresh.get(id) ?? old.get(id) ?? id}”`;
+  const changes: string[] = [];
+  const say = (words: string, ids: readonly string[]) => {
+    if (ids.length > 0) changes.push(`${words} ${listed(ids.map(nameOf))}.`);
+  };
+  if (before.title !== after.title) changes.push(`Title: “${before.title}” became “${after.title}”.`);
+  const [were, are] = [itemsOf(before), itemsOf(after)];
+  const kinds = (item: Item) => partOf(item.kind).name.toLowerCase();
+  for (const item of are.filter(({ id }) => !itemOf(before, id)))
+    changes.push(`Added: ${kinds(item)} ${nameOf(item.id)}.`);
+  for (const item of were.filter(({ id }) => !itemOf(after, id)))
+    changes.push(`Removed: ${kinds(item)} ${nameOf(item.id)}.`);
+  for (const item of are) {
+    const known = itemOf(before, item.id);
+    const settings = known ? changedSettings(known, item) : [];
+    if (settings.length > 0) changes.push(`${nameOf(item.id)}: other ${listed(settings)}.`);
+  }
+  const places = new Map(before.layout.map((place) => [place.item, place]));
+  say(
+    'Moved or resized:',
+    after.layout
+      .filter((place) => places.has(place.item) && !same(places.get(place.item), place))
+      .map((place) => place.item),
+  );
+  changes.push(...wireChanges(before, after, nameOf));
+  if (!same(before.zones, after.zones)) changes.push('Other zones.');
+  for (const key of ['anchor', 'timeZone', 'hold', 'showZones', 'colours'] as const)
+    if (!same(before[key], after[key])) changes.push(`Dashboard: other ${settingName(key)}.`);
+  return changes;
+}
+
+/** Wires between items of both documents: switched on, switched off, or on another route. */
+function wireChanges(
+  before: DashboardDocument,
+  after: DashboardDocument,
+  nameOf: (id: string) => string,
+): string[] {
+  const isHere = (wire: Wire) =>
+    [before, after].every((document) => itemOf(document, wire.control) && itemOf(document, wire.target));
+  const old = new Map(before.wires.filter(isHere).map((wire) => [wireKey(wire), wire]));
+  const fresh = new Map(after.wires.filter(isHere).map((wire) => [wireKey(wire), wire]));
+  const on: string[] = [];
+  const off: string[] = [];
+  const others: string[] = [];
+  for (const key of new Set([...old.keys(), ...fresh.keys()])) {
+    const [was, is] = [old.get(key), fresh.get(key)];
+    const [control = '', target = ''] = key.split(' ');
+    const words = `${nameOf(control)} → ${nameOf(target)}`;
+    if (was?.on !== true && is?.on === true) on.push(words);
+    else if (was?.on === true && is?.on !== true) off.push(words);
+    else if (is?.on && !same(was, is)) others.push(words);
+  }
+  return [
+    ...(on.length > 0 ? [`Wired: ${listed(on)}.`] : []),
+    ...(off.length > 0 ? [`Unwired: ${listed(off)}.`] : []),
+    ...(others.length > 0 ? [`Another route: ${listed(others)}.`] : []),
+  ];
+}
