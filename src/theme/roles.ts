@@ -22,9 +22,6 @@ export const role = {
 
 const SERIES = ['a', 'b', 'c', 'd', 'e', 'f', 'g'] as const;
 
-/** Number of different colours of series. */
-export const SERIES_COLOURS = SERIES.length;
-
 /** Colour of the n-th series or wire, counted from 0. */
 export function seriesColour(n: number): string {
   return palette(`series-${SERIES[n % SERIES.length]}`);

@@ -173,7 +173,7 @@ function TitleField({
       onBlur={done}
       onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}
       inputProps={{ 'aria-label': 'Title of the dashboard' }}
-      sx={{ fontSize: 15, fontWeight: 650, width: 300, borderBottom: '1px dashed', borderColor: 'hairline' }}
+      sx={{ fontSize: 15, fontWeight: 650, width: 230, borderBottom: '1px dashed', borderColor: 'hairline' }}
     />
   );
 }

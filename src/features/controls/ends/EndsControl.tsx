@@ -43,7 +43,7 @@ export function EndsControl({ control, answer }: { control: ControlOf<'ends'>; a
         />
       </div>
       <div style={{ ...quietStyle, display: 'flex', alignItems: 'baseline', gap: 8, flexWrap: 'wrap' }}>
-        in a month: {later}
+        in a month, with the data of now: {later}
         {!isDefault && (
           <Button onClick={() => held.restore(control.id)} sx={{ minWidth: 0, py: 0 }}>
             Back to its default
