@@ -4,7 +4,7 @@ import type { Cube, CubeShape } from '../core/cube/cube';
 import { groupRows, type TestRow } from '../core/cube/testing';
 import { bar, line, table, timeline } from '../core/dashboard/document/testing';
 import { DEFAULT_STATE, type ReaderState } from '../core/dashboard/reader/state';
-import type { TurnAnswer } from '../core/dashboard/turn/answer';
+import type { LaneAnswer, TurnAnswer } from '../core/dashboard/turn/answer';
 import { documentOf } from '../core/dashboard/wiring/testing';
 import type { Model } from '../core/model/model';
 import { TEST_MODEL } from '../core/model/testing';
@@ -112,6 +112,31 @@ describe('the engine', () => {
     engine.configure({ ...DOCUMENT }, TEST_MODEL);
     await engine.ready();
     expect((await engine.turn(DEFAULT_STATE)).waiting).toEqual([]);
+  });
+
+  test('lanes that only the database can tell stand beside the others, and stay while it is asked again', async () => {
+    const lane = (visual: string, measure: string): LaneAnswer => ({
+      dataset: 'trips',
+      role: 'day',
+      measure,
+      name: measure,
+      runs: [{ start: 10, end: 12 }],
+      provisionalFrom: null,
+      visuals: [visual],
+    });
+    const told = { 'trips/seats/day': lane('sea', 'seats') };
+    const { engine } = world({
+      fetchCube: () => Promise.resolve(undefined),
+      askServer: () => Promise.resolve({ controls: {}, visuals: {}, lanes: told }),
+    });
+    engine.configure(DOCUMENT, TEST_MODEL);
+    await engine.ready();
+    const { waiting, lanes } = await engine.turn(DEFAULT_STATE);
+    expect(lanes).toEqual({});
+    expect((await engine.askDatabase(DEFAULT_STATE, waiting))?.lanes).toEqual(told);
+    expect((await engine.turn(stateOf(10, 11))).lanes).toBeUndefined();
+    engine.configure(DOCUMENT, modelOfLoad(2));
+    expect((await engine.turn(DEFAULT_STATE)).lanes).toEqual({});
   });
 
   test('cubes of the same load go on answering while a design asks for others', async () => {

@@ -67,13 +67,18 @@ export class Engine {
   /** Cubes asked for so far, by shape; undefined where the database answers instead. */
   private readonly asked = new Map<string, Promise<Cube | undefined>>();
   private readonly last = new Map<string, string>();
+  /** The lanes of the newest turn. */
+  private lanes: TurnAnswer['lanes'] = {};
   private asking: AbortController | null = null;
 
   constructor(private readonly world: EngineWorld) {}
 
   /** Takes over a design and begins to fetch the cubes it needs. */
   configure(document: DashboardDocument, model: Model): void {
-    if (model !== this.design?.model) this.last.clear();
+    if (model !== this.design?.model) {
+      this.last.clear();
+      this.lanes = {};
+    }
     this.design = designOf(document, model);
     const items = new Set([...document.visuals, ...document.controls].map((item) => item.id));
     for (const id of this.last.keys()) if (!items.has(id)) this.last.delete(id);
@@ -95,7 +100,8 @@ export class Engine {
     this.turns++;
     this.asking?.abort();
     if (!this.design) return { controls: {}, visuals: {}, waiting: [] };
-    return this.changesOf(await answerTurn(this.inputOf(this.design, state), this.source));
+    const answer = await answerTurn(this.inputOf(this.design, state), this.source);
+    return this.changesOf({ ...answer, lanes: this.withWaitingLanes(answer) });
   }
 
   /** Answers of the database for some items of the newest turn; null where another turn has begun meanwhile. */
@@ -107,7 +113,19 @@ export class Engine {
     const own = stateFor(design.document, state);
     const answer = await this.world.askServer(design.document, own, only, this.asking.signal);
     if (!answer || turn !== this.turns || design !== this.design) return null;
-    return this.changesOf({ controls: answer.controls, visuals: answer.visuals });
+    // What the cubes told already stands; the database adds what they could not.
+    this.lanes = { ...answer.lanes, ...this.lanes };
+    return this.changesOf({ controls: answer.controls, visuals: answer.visuals, lanes: this.lanes });
+  }
+
+  /** The lanes of a turn; those that only the database can tell stay as it told them, while it is asked again. */
+  private withWaitingLanes({ lanes, visuals }: TurnAnswer): TurnAnswer['lanes'] {
+    const waits = (id: string) => visuals[id]?.kind === 'elsewhere';
+    const kept = Object.entries(this.lanes).filter(
+      ([key, lane]) => !(key in lanes) && lane.visuals.some(waits),
+    );
+    this.lanes = { ...lanes, ...Object.fromEntries(kept) };
+    return this.lanes;
   }
 
   private inputOf(design: Design, state: ReaderState) {

@@ -37,8 +37,16 @@ export function HistoryButton({ id, saved }: { id: number; saved: number }) {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
-      <Button onClick={() => setOpen(true)}>History</Button>
-      <Drawer anchor="right" open={isOpen} onClose={() => setOpen(false)}>
+      <Button aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        History
+      </Button>
+      <Drawer
+        anchor="right"
+        variant="persistent"
+        open={isOpen}
+        onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
+        slotProps={{ paper: { sx: { top: 48, height: 'calc(100% - 48px)', borderColor: 'hairline' } } }}
+      >
         <Box sx={{ width: 380, p: 2 }} role="region" aria-label="History">
           <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
             <Typography variant="h2" sx={{ flex: 1 }}>

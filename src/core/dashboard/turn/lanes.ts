@@ -5,14 +5,17 @@ import type { LaneAnswer } from './answer';
 import { roleName } from '../../model/model';
 import { seenBy } from '../wiring/selection';
 import { partsOf } from '../wiring/uses';
-import { measuresOf } from '../document/visuals';
+import { measuresOf, type Visual } from '../document/visuals';
 
-/** A lane for each measure and date role, under the slicers of the first visual that shows it. */
-export async function answerLanes(context: ReachContext): Promise<Record<string, LaneAnswer>> {
+/** A lane for each measure and date role of the visuals that are wanted, under the slicers of the first that shows it. */
+export async function answerLanes(
+  context: ReachContext,
+  wanted: (visual: Visual) => boolean = () => true,
+): Promise<Record<string, LaneAnswer>> {
   const { design, settings, source, today } = context;
   const { document, model } = design;
   const lanes: Record<string, LaneAnswer & { visuals: string[] }> = {};
-  for (const visual of document.visuals) {
+  for (const visual of document.visuals.filter(wanted)) {
     for (const shown of measuresOf(visual)) {
       for (const part of partsOf(model, shown) ?? []) {
         const { dataset, role, measure } = part;

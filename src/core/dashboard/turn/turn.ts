@@ -45,7 +45,7 @@ export async function answerTurn(input: TurnInput, answering: Source): Promise<T
     controls[control.id] = await answerControl(calmly, control);
   for (const visual of design.document.visuals.filter(wanted))
     visuals[visual.id] = await answerOrProblem(context, visual);
-  return { controls, visuals, lanes: only ? {} : await answerLanes(calmly) };
+  return { controls, visuals, lanes: await answerLanes(calmly, wanted) };
 }
 
 /** A visual whose data cannot be read now says so; the others are answered all the same. */
