@@ -2,12 +2,10 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import { testRow } from '../../core/cube/testing';
 import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashboard/document/controls';
-import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { newPart } from '../../core/dashboard/document/parts';
-import { bar, line, slicer, table, timeline } from '../../core/dashboard/document/testing';
+import { line, timeline } from '../../core/dashboard/document/testing';
 import type { ControlAnswer } from '../../core/dashboard/turn/answer';
 import { documentOf } from '../../core/dashboard/wiring/testing';
-import { withNewItem } from '../../core/dashboard/wiring/wires';
 import { TEST_MODEL } from '../../core/model/testing';
 import { type OpenDashboard } from '../workspace/testing';
 import { fresh, shown } from './testing';
@@ -34,129 +32,6 @@ describe.each(KINDS)('a fresh %s', (kind) => {
     expect(document.body.textContent).toContain(`${title} · hidden now`);
     answerWith(dashboard, id, { kind: 'broken', message: 'The dataset is not there.' });
     expect(document.body.textContent).toContain('The dataset is not there.');
-  });
-});
-
-describe('a slicer', () => {
-  const choices = (dashboard: OpenDashboard) => dashboard.held.state.choices.routes;
-  const routes = (change: object = {}): DashboardDocument =>
-    documentOf(line('sea'), { ...slicer('routes'), ...change } as Control);
-  const searchable = { custom: Array.from({ length: 9 }, (_, i) => `Pier ${i}`) };
-
-  test('All is everything, not the values that there are today', async () => {
-    const dashboard = await shown(routes({ default: ['Veldry'] }), 'routes');
-    fireEvent.click(screen.getByRole('button', { name: 'All' }));
-    expect(choices(dashboard)).toEqual([]);
-  });
-
-  test('All that a search found are those values', async () => {
-    const dashboard = await shown(routes(searchable), 'routes');
-    fireEvent.change(screen.getByLabelText('Search route'), { target: { value: 'TAM' } });
-    fireEvent.click(screen.getByRole('button', { name: 'All' }));
-    expect(choices(dashboard)).toEqual(['Tamsel']);
-  });
-
-  test('where a choice is required, All switches it off, and choosing switches it on again', async () => {
-    const dashboard = await shown(routes({ required: true }), 'routes');
-    fireEvent.click(screen.getByRole('button', { name: 'All' }));
-    expect(dashboard.held.state.off).toEqual(['routes']);
-    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
-    expect(dashboard.held.state.off).toEqual([]);
-    expect(choices(dashboard)).toEqual(['Veldry']);
-  });
-
-  test('several are chosen one after the other, one takes the place of the other where only one may be', async () => {
-    const dashboard = await shown(routes(), 'routes');
-    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
-    fireEvent.click(screen.getByRole('checkbox', { name: /^Tamsel/ }));
-    expect(choices(dashboard)).toEqual(['Veldry', 'Tamsel']);
-    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
-    expect(choices(dashboard)).toEqual(['Tamsel']);
-    fireEvent.click(screen.getByRole('button', { name: 'Clear' }));
-    expect(choices(dashboard)).toBeUndefined();
-  });
-});
-
-describe('what a designer leaves to readers of a slicer', () => {
-  const left = (readers: string[], more: object = {}) =>
-    shown(documentOf(bar('ports'), { ...slicer('routes'), readers, ...more } as Control), 'routes');
-
-  test('is nothing unless it is said', async () => {
-    await left([]);
-    expect(screen.queryByRole('button', { name: 'Keeps' })).toBeNull();
-  });
-
-  test('to keep or to leave out, which figures and words follow', async () => {
-    const dashboard = await left(['keep or leave out']);
-    fireEvent.click(screen.getByRole('checkbox', { name: /^Veldry/ }));
-    await dashboard.answer();
-    expect(dashboard.answers.getState().visuals.ports).toMatchObject({ categories: ['Veldry'] });
-    fireEvent.click(screen.getByRole('button', { name: 'Keeps' }));
-    await dashboard.answer();
-    expect(screen.getByRole('button', { name: 'Leaves out' })).toBeTruthy();
-    expect(document.body.textContent).toContain('all but 1');
-    expect(dashboard.answers.getState().visuals.ports).toMatchObject({ categories: ['Tamsel'] });
-    act(() => dashboard.held.restore('routes'));
-    expect(dashboard.held.state).toEqual({ periods: {}, choices: {}, turned: [] });
-    expect(screen.getByRole('button', { name: 'Keeps' })).toBeTruthy();
-  });
-
-  test('how to search', async () => {
-    await left(['kind of search'], { custom: Array.from({ length: 9 }, (_, i) => `Pier ${i}`) });
-    const search = () => fireEvent.change(screen.getByLabelText('Search route'), { target: { value: 'el' } });
-    search();
-    expect(screen.getByRole('checkbox', { name: /^Veldry/ })).toBeTruthy();
-    fireEvent.change(screen.getByLabelText('route, kind of search'), { target: { value: 'ends with' } });
-    search();
-    expect(screen.queryByRole('checkbox', { name: /^Veldry/ })).toBeNull();
-    expect(screen.getByRole('checkbox', { name: /^Tamsel/ })).toBeTruthy();
-  });
-});
-
-describe('a slicer of many values', () => {
-  const many = Array.from({ length: 5000 }, (_, i) =>
-    testRow(10, { route: `${i % 2 ? 'Quay' : 'Pier'} ${String(i).padStart(4, '0')}` }),
-  );
-  const manyShown = () => shown(documentOf(line('sea'), slicer('routes')), 'routes', many);
-  const group = () => screen.getByRole('group', { name: 'Values of route' });
-  const stops = () =>
-    within(group())
-      .getAllByRole('checkbox')
-      .filter((box) => box.tabIndex === 0);
-  const press = async (...keys: string[]) => {
-    for (const key of keys) {
-      fireEvent.keyDown(document.activeElement!, { key });
-      await act(() => new Promise((done) => requestAnimationFrame(() => done(undefined))));
-    }
-  };
-  const focused = () => document.activeElement?.getAttribute('aria-label');
-
-  test('draws only what is seen', async () => {
-    await manyShown();
-    expect(group().querySelectorAll('label').length).toBeLessThan(60);
-    expect(document.body.textContent).toContain('5000 of 5000 with data');
-  });
-
-  test('has one stop of the Tab key, and is walked by arrows, pages and ends', async () => {
-    const dashboard = await manyShown();
-    expect(stops()).toHaveLength(1);
-    act(() => stops()[0]!.focus());
-    await press('ArrowDown', 'ArrowDown');
-    expect(focused()).toBe('Pier 0004, 1 rows');
-    expect(stops()).toHaveLength(1);
-    await press('End');
-    expect(focused()).toBe('Quay 4999, 1 rows');
-    fireEvent.click(document.activeElement!);
-    expect(dashboard.held.state.choices.routes).toEqual(['Quay 4999']);
-    await press('Home');
-    expect(focused()).toBe('Pier 0000, 1 rows');
-  });
-
-  test('goes to what is typed', async () => {
-    await manyShown();
-    act(() => stops()[0]!.focus());
-    await press('q', 'u', 'a');
-    expect(focused()).toBe('Quay 0001, 1 rows');
   });
 });
 
@@ -408,79 +283,6 @@ describe('the switches of rolling periods', () => {
       expect(period(dashboard, id)).toBe('last 2 full months');
     },
   );
-});
-
-describe('a number range', () => {
-  const seats = (more: object = {}) =>
-    fresh('numbers', { title: 'Seats', of: { dataset: 'trips', column: 'seats' }, ...more });
-  const range = (dashboard: OpenDashboard, id: string) => dashboard.held.state.ranges?.[id];
-  const typed = (name: string, text: string) => {
-    fireEvent.change(screen.getByLabelText(name), { target: { value: text } });
-    fireEvent.keyDown(screen.getByLabelText(name), { key: 'Enter' });
-  };
-
-  test('steps whole numbers by whole numbers, its ends open the range', async () => {
-    const { dashboard, id } = await seats();
-    const [from, to] = screen.getAllByRole<HTMLInputElement>('slider') as [
-      HTMLInputElement,
-      HTMLInputElement,
-    ];
-    expect([from.min, to.max, from.step]).toEqual(['1', '4', '1']);
-    fireEvent.change(from, { target: { value: '2' } });
-    expect(range(dashboard, id)).toEqual({ low: 2, high: null });
-    fireEvent.change(from, { target: { value: '1' } });
-    expect(range(dashboard, id)).toBeUndefined();
-  });
-
-  test('asks about a number of another locale, and never makes another of it', async () => {
-    const { dashboard, id } = await seats();
-    fireEvent.change(screen.getByLabelText('From'), { target: { value: '1,5' } });
-    expect(screen.getByText('1.5? Enter takes it.')).toBeTruthy();
-    fireEvent.blur(screen.getByLabelText('From'));
-    expect(range(dashboard, id)).toBeUndefined();
-    fireEvent.keyDown(screen.getByLabelText('From'), { key: 'Enter' });
-    expect(range(dashboard, id)).toEqual({ low: 1.5, high: null });
-    typed('To', '1');
-    expect(screen.getByText('Below the other end.')).toBeTruthy();
-  });
-
-  test('in bins: a bin with a finer one in another, by pointer and keys', async () => {
-    const rows = Array.from({ length: 250 }, (_, i) => testRow(10 + (i % 40), { seats: i }));
-    const part = {
-      ...newPart(documentOf(table('log')), TEST_MODEL, 'numbers')!,
-      title: 'Seats',
-      face: 'bins',
-    };
-    const dashboard = await shown(
-      withNewItem(documentOf(table('log')), TEST_MODEL, part as Control),
-      part.id,
-      rows,
-    );
-    const bin = (name: string) => screen.getByRole('treeitem', { name });
-    fireEvent.click(within(bin('200 – 299')).getByRole('checkbox', { hidden: true }));
-    expect(range(dashboard, part.id)).toEqual({ low: 200, high: 299 });
-    fireEvent.keyDown(bin('0 – 99'), { key: 'ArrowRight' });
-    fireEvent.keyDown(bin('20 – 29'), { key: ' ' });
-    expect(range(dashboard, part.id)).toEqual({ low: 20, high: 29, also: [{ low: 200, high: 299 }] });
-    expect(bin('0 – 99').getAttribute('aria-checked')).toBe('mixed');
-    expect(document.body.textContent).toContain('from 20 to 29 or from 200 to 299');
-    fireEvent.keyDown(bin('200 – 299'), { key: 'Enter' });
-    expect(range(dashboard, part.id)).toEqual({ low: 20, high: 29 });
-  });
-
-  test('on totals has a track over the totals of the visuals that it is wired to', async () => {
-    const base = documentOf(bar('routes'));
-    const part = {
-      ...newPart(base, TEST_MODEL, 'numbers')!,
-      of: { dataset: 'trips', measure: 'seats' },
-    } as Control;
-    await shown(withNewItem(base, TEST_MODEL, part), part.id);
-    const [from, to] = screen.getAllByRole<HTMLInputElement>('slider') as [
-      HTMLInputElement,
-      HTMLInputElement,
-    ];
-    expect([from.min, to.max, from.step]).toEqual(['40', '60', '1']);
-  });
 });
 
 describe('a timeline', () => {

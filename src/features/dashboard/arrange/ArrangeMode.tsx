@@ -1,8 +1,6 @@
 'use client';
 /** Arrange: parts at the left, the grid in the middle, the chosen item's settings at the right. */
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
 import 'react-grid-layout/css/styles.css';
@@ -11,8 +9,8 @@ import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/docume
 import { role } from '../../../theme/roles';
 import { useNotice } from '../../ui/Notice';
 import { useSize } from '../../ui/useSize';
-import { PartSign } from './PartSign';
-import { newPart, partOf, PARTS, type PartKind } from '../../../core/dashboard/document/parts';
+import { PartsRail } from './PartsRail';
+import { newPart, partOf, type PartKind } from '../../../core/dashboard/document/parts';
 import { withNewItem } from '../../../core/dashboard/wiring/wires';
 import { withoutItem, withPlaces } from '../../../core/dashboard/document/edit';
 import { ItemFrame } from '../ItemFrame';
@@ -95,102 +93,6 @@ export function ArrangeMode() {
           <DashboardSettings />
         )}
       </Box>
-    </Box>
-  );
-}
-
-function PartsRail({
-  onAdd,
-  chosen,
-  onChoose,
-  waiting,
-  onPaste,
-}: {
-  onAdd: (kind: PartKind) => void;
-  chosen: string | null;
-  onChoose: (id: string) => void;
-  /** Items that were copied and can be put in. */
-  waiting: number;
-  onPaste: () => void;
-}) {
-  const design = useDesign();
-  const document = useDocument();
-  const items = [...document.controls, ...document.visuals];
-  return (
-    <Box
-      component="aside"
-      aria-label="Parts"
-      sx={{
-        width: 240,
-        flex: 'none',
-        bgcolor: 'background.paper',
-        borderRight: 1,
-        borderColor: 'hairline',
-        overflowY: 'auto',
-        p: 2,
-      }}
-    >
-      {(['Visuals', 'Time controls', 'Slicers and choosers'] as const).map((group) => (
-        <Box key={group} sx={{ mb: 2 }}>
-          <Typography variant="h3" component="h2" gutterBottom>
-            {group}
-          </Typography>
-          {PARTS.filter((part) => part.group === group).map((part) => (
-            <Button
-              key={part.kind}
-              fullWidth
-              onClick={() => onAdd(part.kind)}
-              aria-label={`Add ${part.name.toLowerCase()}`}
-              sx={{
-                justifyContent: 'flex-start',
-                color: 'text.primary',
-                gap: 1,
-                py: 0.25,
-                whiteSpace: 'nowrap',
-              }}
-            >
-              <PartSign kind={part.kind} />
-              {part.name}
-              <Typography variant="caption" color="textSecondary" noWrap>
-                {part.hint}
-              </Typography>
-            </Button>
-          ))}
-        </Box>
-      ))}
-      {waiting > 0 && (
-        <Button variant="outlined" onClick={onPaste} title="Ctrl+V" sx={{ mb: 2 }}>
-          Put in {waiting === 1 ? 'the copied item' : `the ${waiting} copied items`}
-        </Button>
-      )}
-      {items.length > 0 && (
-        <Box component="nav" aria-label="On this dashboard">
-          <Typography variant="h3" component="h2" gutterBottom>
-            On this dashboard
-          </Typography>
-          {items.map((item) => (
-            <Button
-              key={item.id}
-              fullWidth
-              onClick={() => onChoose(item.id)}
-              aria-current={chosen === item.id}
-              sx={{
-                justifyContent: 'flex-start',
-                color: 'text.primary',
-                py: 0.25,
-                bgcolor: chosen === item.id ? 'time.tint' : undefined,
-                textAlign: 'left',
-                gap: 1,
-              }}
-            >
-              <PartSign kind={item.kind} />
-              <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-                {design.titleOf(item)}
-              </span>
-            </Button>
-          ))}
-        </Box>
-      )}
     </Box>
   );
 }

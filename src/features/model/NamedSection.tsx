@@ -1,0 +1,209 @@
+'use client';
+/** A list of what has a name in the model: each changed in one place, and deleted only when that is said. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import NextLink from 'next/link';
+import { useState, type ReactNode } from 'react';
+import { phraseStyle } from '../../theme/roles';
+import { requestJson } from '../ui/request';
+import { Section } from '../ui/Section';
+import { useModelEdit } from './useModelEdit';
+
+interface Use {
+  readonly id: number;
+  readonly title: string;
+  /** Places on the dashboard, in words. */
+  readonly places?: readonly string[];
+}
+
+interface Named {
+  readonly key: string;
+  readonly name: string;
+  readonly dashboards: readonly Use[];
+}
+
+/** What an editor is given: what it begins with, and what it leads to. */
+export interface EditorProps<E> {
+  readonly start: E;
+  /** The key of the one that is changed; null for a new one. */
+  readonly known: string | null;
+  readonly onSave: (edit: E) => void;
+  readonly onCancel: () => void;
+  readonly onRemove?: () => void;
+}
+
+export function NamedSection<E, T extends Named & E>({
+  title,
+  about,
+  address,
+  version,
+  basisOf,
+  under,
+  textOf,
+  fresh,
+  beginLabel,
+  editor,
+}: {
+  title: string;
+  /** What they are, in a sentence or two. */
+  about: string;
+  /** Where they are read and changed. */
+  address: string;
+  /** Changes when they have to be read anew. */
+  version: unknown;
+  /** What a change starts from. */
+  basisOf: (entry: T) => unknown;
+  /** What stands under a name, and what it stands for. */
+  under: (entry: T) => string;
+  textOf: (entry: T) => string;
+  /** What a new one begins with; null where none can be made. */
+  fresh: E | null;
+  beginLabel: string;
+  editor: (props: EditorProps<E>) => ReactNode;
+}) {
+  const [edited, setEdited] = useState<string | null>(null);
+  const { problem, asked, run } = useModelEdit(() => setEdited(null));
+  const found = useQuery({
+    queryKey: [address, version],
+    queryFn: () => requestJson<T[]>(address),
+  });
+  const remove = (key: string, evenIfUsed: boolean) =>
+    void run(() => requestJson(`${address}/${key}${evenIfUsed ? '?used=yes' : ''}`, { method: 'DELETE' }));
+  const close = () => setEdited(null);
+  return (
+    <Section title={title}>
+      <Typography color="textSecondary" gutterBottom>
+        {about}
+      </Typography>
+      {problem && (
+        <Typography role="alert" color="error" gutterBottom>
+          {problem}
+        </Typography>
+      )}
+      {found.error && <Typography role="alert">{found.error.message}</Typography>}
+      {(found.data ?? []).map((entry) =>
+        edited === entry.key ? (
+          <Box key={entry.key}>
+            {editor({
+              start: entry,
+              known: entry.key,
+              onSave: (body) =>
+                void run(() =>
+                  requestJson(`${address}/${entry.key}`, { method: 'PUT', body, basis: basisOf(entry) }),
+                ),
+              onCancel: close,
+              onRemove: () => remove(entry.key, false),
+            })}
+            {asked !== null && (
+              <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
+                <Typography color="warning">{asked}</Typography>
+                <Button color="error" onClick={() => remove(entry.key, true)}>
+                  Delete it all the same
+                </Button>
+              </Box>
+            )}
+          </Box>
+        ) : (
+          <Row
+            key={entry.key}
+            entry={entry}
+            under={under(entry)}
+            text={textOf(entry)}
+            onChange={() => setEdited(entry.key)}
+          />
+        ),
+      )}
+      {edited === '' && fresh !== null
+        ? editor({
+            start: fresh,
+            known: null,
+            onSave: (body) => void run(() => requestJson(address, { body })),
+            onCancel: close,
+          })
+        : fresh !== null && (
+            <Button variant="outlined" onClick={() => setEdited('')} sx={{ mt: 1 }}>
+              {beginLabel}
+            </Button>
+          )}
+    </Section>
+  );
+}
+
+function Row({
+  entry,
+  under,
+  text,
+  onChange,
+}: {
+  entry: Named;
+  under: string;
+  text: string;
+  onChange: () => void;
+}) {
+  const { name, dashboards } = entry;
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        gap: 2,
+        alignItems: 'baseline',
+        py: 0.75,
+        borderTop: 1,
+        borderColor: 'hairline',
+      }}
+    >
+      <Box sx={{ width: 200, flex: 'none' }}>
+        <Typography sx={{ fontWeight: 650 }}>{name}</Typography>
+        <Typography variant="body2" color="textSecondary">
+          {under}
+        </Typography>
+      </Box>
+      <Typography sx={{ ...phraseStyle, flex: 1, overflowWrap: 'anywhere' }}>{text}</Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ width: 260, flex: 'none' }}>
+        {dashboards.length === 0 ? 'used nowhere yet' : 'used on '}
+        {dashboards.map((dashboard, i) => (
+          <span key={dashboard.id}>
+            {i > 0 && ', '}
+            <Link component={NextLink} href={`/dashboards/${dashboard.id}`}>
+              {dashboard.title}
+            </Link>
+            {dashboard.places && ` (${dashboard.places.join(', ')})`}
+          </span>
+        ))}
+      </Typography>
+      <Button onClick={onChange} aria-label={`Change ${name}`}>
+        Change
+      </Button>
+    </Box>
+  );
+}
+
+/** The buttons under an editor. */
+export function EditorButtons({
+  isReady,
+  onSave,
+  onCancel,
+  onRemove,
+}: {
+  isReady: boolean;
+  onSave: () => void;
+  onCancel: () => void;
+  onRemove: (() => void) | undefined;
+}) {
+  return (
+    <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
+      <Button variant="contained" disabled={!isReady} onClick={onSave}>
+        Save
+      </Button>
+      <Button onClick={onCancel}>Cancel</Button>
+      {onRemove && (
+        <Button color="error" onClick={onRemove}>
+          Delete
+        </Button>
+      )}
+    </Box>
+  );
+}
