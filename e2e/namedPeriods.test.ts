@@ -49,7 +49,7 @@ step('is named in the model, with its days at once', async () => {
   const at = page();
   await at.open('/model');
   await at.click('button', 'Name a period');
-  await at.type('Name', 'Tide weeks');
+  await at.type('Name of the period', 'Tide weeks');
   const phrase = await at.find('combobox', 'Phrase');
   await phrase.sendKeys(Key.chord(Key.CONTROL, 'a'), 'last 2 full weeks', Key.ENTER);
   await at.reads('18–31 May 2026');

@@ -63,6 +63,7 @@ test('bins are put together, and taken out again', () => {
 test('a number lies in any of the ranges; a missing one in none', () => {
   expect(rangesOf(OPEN)).toEqual([]);
   expect(isWithin(OPEN, null)).toBe(true);
+  expect(rangesOf({ ...OPEN, also: [{ low: 1, high: 2 }] })).toEqual([]);
   const bounds = { low: null, high: 9, also: [{ low: 20, high: 29 }] };
   expect([5, 9, 10, 20, 29, 30, null].map((value) => isWithin(bounds, value))).toEqual([
     true,

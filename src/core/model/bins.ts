@@ -35,10 +35,10 @@ function runsOf(bounds: NumberBounds, scale: number): DayRuns {
   );
 }
 
-/** The ranges of bounds; none where every number is let be. */
+/** The ranges of bounds; none where one of them is open at both ends, so that every row is let be. */
 export function rangesOf({ low, high, also = [] }: NumberBounds): NumberEnds[] {
-  if (also.length === 0 && low === null && high === null) return [];
-  return [{ low, high }, ...also];
+  const ranges = [{ low, high }, ...also];
+  return ranges.some((range) => range.low === null && range.high === null) ? [] : ranges;
 }
 
 function boundsOf(runs: DayRuns, scale: number): NumberBounds {

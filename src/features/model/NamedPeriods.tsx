@@ -66,7 +66,7 @@ function PeriodEditor({
     <Box sx={{ py: 1, borderTop: 1, borderColor: 'hairline' }}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start' }}>
         <TextField
-          label="Name"
+          label="Name of the period"
           value={edit.name}
           margin="dense"
           onChange={(event) => setEdit({ ...edit, name: event.target.value.slice(0, 100) })}

@@ -69,7 +69,12 @@ type ControlSpec =
       readonly exclude: boolean;
     })
   | (Wired & { readonly kind: 'condition'; readonly sql: string })
-  | (Wired & { readonly kind: 'numbers'; readonly low: number | null; readonly high: number | null });
+  | (Wired & {
+      readonly kind: 'numbers';
+      readonly low: number | null;
+      readonly high: number | null;
+      readonly also: Run | null;
+    });
 interface VisualSpec {
   readonly kind: 'figure' | 'bar' | 'line' | 'crosstab' | 'table';
   readonly measure: string;
@@ -85,6 +90,8 @@ interface Question {
   readonly visuals: readonly VisualSpec[];
   readonly controls: readonly ControlSpec[];
   readonly asOf: { readonly day: number; readonly later: readonly ('day' | 'other')[] } | null;
+  /** The value of the parameter of conditions; null is blank. */
+  readonly pier: string | null;
 }
 
 const day = fc.integer({ min: 0, max: 100 });
@@ -97,6 +104,8 @@ const CONDITIONS = [
   'seats IS NULL',
   'cents < 50',
   "NOT route = 'Quern'",
+  'route = :pier OR seats > 14',
+  'route LIKE :pier',
 ];
 const control: fc.Arbitrary<ControlSpec> = fc.oneof(
   fc.record({ kind: fc.constant('window' as const), run, role, targets }),
@@ -116,6 +125,10 @@ const control: fc.Arbitrary<ControlSpec> = fc.oneof(
     kind: fc.constant('numbers' as const),
     low: fc.option(fc.integer({ min: -2, max: 10 })),
     high: fc.option(fc.integer({ min: 10, max: 20 })),
+    also: fc.option(
+      fc.integer({ min: 22, max: 26 }).map((at): Run => [at, at + 2]),
+      { freq: 3 },
+    ),
     targets,
   }),
 );
@@ -142,6 +155,7 @@ const question: fc.Arbitrary<Question> = fc.record({
   visuals: fc.array(visual, { minLength: 1, maxLength: 3 }),
   controls: fc.array(control, { maxLength: 4 }),
   asOf: fc.option(fc.record({ day, later: fc.subarray(['day' as const, 'other' as const]) }), { freq: 4 }),
+  pier: fc.option(fc.constantFrom('Veldry', 'Quern', '%e%', "it's")),
 });
 
 // --- The document and the state.
@@ -211,7 +225,7 @@ function controlOf(spec: ControlSpec, i: number): object {
   }
 }
 
-function documentFor({ visuals, controls, asOf }: Question): DashboardDocument {
+function documentFor({ visuals, controls, asOf }: Omit<Question, 'pier'>): DashboardDocument {
   return documentSchema.parse({
     version: 2,
     title: 'Asked',
@@ -219,6 +233,7 @@ function documentFor({ visuals, controls, asOf }: Question): DashboardDocument {
     visuals: visuals.map(visualOf),
     controls: [
       ...controls.map(controlOf),
+      { id: 'pier', kind: 'value', title: '', name: 'pier', type: 'text', default: '' },
       ...(asOf
         ? [
             {
@@ -242,7 +257,14 @@ function documentFor({ visuals, controls, asOf }: Question): DashboardDocument {
   });
 }
 
-function stateFor({ controls, asOf }: Question): ReaderState {
+type NumbersSpec = Extract<ControlSpec, { kind: 'numbers' }>;
+const boundsOf = ({ low, high, also }: NumbersSpec) => ({
+  low,
+  high,
+  ...(also ? { also: [{ low: also[0], high: also[1] }] } : {}),
+});
+
+function stateFor({ controls, asOf, pier }: Question): ReaderState {
   const state = {
     periods: {} as Record<string, string>,
     choices: {} as Record<string, (string | null)[]>,
@@ -255,9 +277,9 @@ function stateFor({ controls, asOf }: Question): ReaderState {
     if (spec.kind === 'choice') state.choices[id] = [...spec.values];
     if (spec.kind === 'condition')
       state.conditions[id] = conditionStateSchema.parse({ on: [], own: spec.sql });
-    if (spec.kind === 'numbers') state.ranges[id] = { low: spec.low, high: spec.high };
+    if (spec.kind === 'numbers') state.ranges[id] = boundsOf(spec);
   });
-  return { ...state, ...(asOf ? { asOf: isoDay(asOf.day) } : {}) };
+  return { ...state, values: { pier: pier ?? '' }, ...(asOf ? { asOf: isoDay(asOf.day) } : {}) };
 }
 
 // --- The SQL.
@@ -288,10 +310,18 @@ function whereOf(asked: Question, v: number, key: string): string {
       const any = isOneOf(control.column, control.values);
       conditions.push(control.exclude ? `NOT (${any})` : any);
     } else if (control.kind === 'condition') {
-      conditions.push(`COALESCE((${physical(control.sql)}), FALSE)`);
+      // A blank parameter switches off the condition that asks for it.
+      if (control.sql.includes(':pier') && asked.pier === null) continue;
+      const filled = control.sql.replace(':pier', `'${(asked.pier ?? '').replaceAll("'", "''")}'`);
+      conditions.push(`COALESCE((${physical(filled)}), FALSE)`);
     } else {
-      if (control.low !== null) conditions.push(`COALESCE(c5 >= ${control.low}, FALSE)`);
-      if (control.high !== null) conditions.push(`COALESCE(c5 <= ${control.high}, FALSE)`);
+      const { low, high, also } = control;
+      const ends = [...(low === null ? [] : [`c5 >= ${low}`]), ...(high === null ? [] : [`c5 <= ${high}`])];
+      // A range that is open at both ends lets every row be, whatever others there are.
+      const first = ends.join(' AND ');
+      const all =
+        ends.length === 0 ? 'TRUE' : also ? `(${first}) OR c5 BETWEEN ${also[0]} AND ${also[1]}` : first;
+      conditions.push(`COALESCE((${all}), FALSE)`);
     }
   }
   for (const later of asked.asOf?.later ?? [])
