@@ -2,6 +2,7 @@ import { SLICER_DEFAULTS } from '../../src/core/dashboard/document/kinds/slicer'
 import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { DashboardDocument } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
+import { VALUE_DEFAULTS } from '../../src/core/dashboard/document/kinds/value';
 import { NUMBERS_DEFAULTS } from '../../src/core/dashboard/document/kinds/numbers';
 import { assemble, chart, cut, column, measured, shown, slicer, timeline } from './assemble';
 
@@ -144,7 +145,16 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
           },
           {
             join: 'all',
-            entries: [{ id: 'summer', name: '', sql: '', definition: 'summer_season', on: false }],
+            entries: [
+              { id: 'summer', name: '', sql: '', definition: 'summer_season', on: false },
+              {
+                id: 'aboard',
+                name: 'With so many passengers or more',
+                sql: 'passengers >= :so_many',
+                definition: null,
+                on: true,
+              },
+            ],
           },
         ],
       },
@@ -153,6 +163,7 @@ export function bookingsAndSailings(model: Model): DashboardDocument {
       9,
       10,
     ],
+    [{ ...VALUE_DEFAULTS, id: 'many', kind: 'value', title: 'So many', name: 'so_many' }, 0, 50, 7, 4],
     [
       {
         ...NUMBERS_DEFAULTS,

@@ -4,6 +4,7 @@ import { isTimeControl } from '../../core/dashboard/document/document';
 import { titleOf } from '../../core/dashboard/document/title';
 import { measuresOf } from '../../core/dashboard/document/visuals';
 import { heldWords, isRevealed, isSwitchedOff } from '../../core/dashboard/reader/held';
+import { parametersOf } from '../../core/dashboard/reader/parameters';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import { isShown, tellsGrain, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
@@ -76,12 +77,13 @@ export function visualSubtitle(
 /** "Kilos do not follow Product", for each control that holds something and moves only a part of a visual. */
 export function deafWords(design: Design, state: ReaderState, visual: Visual): string[] {
   const { document, model } = design;
+  const parameters = parametersOf(document, state);
   return document.controls.flatMap((control) => {
     const acts =
       design.wire(control.id, visual.id)?.on === true &&
       isRevealed(document, state, control) &&
       !isSwitchedOff(state, control.id) &&
-      (isTimeControl(control) || heldWords(control, state, model) !== null);
+      (isTimeControl(control) || heldWords(control, state, model, parameters) !== null);
     const { deaf } = acts ? crosspoint(design, control, visual) : { deaf: [] };
     if (deaf.length === 0) return [];
     const follow = deaf.length === 1 ? 'does' : 'do';

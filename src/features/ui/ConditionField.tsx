@@ -8,7 +8,7 @@ import { useMemo, useState } from 'react';
 import { completeCondition } from '../../core/condition/parse';
 import { columnText } from '../../core/condition/tokens';
 import { conditionColumns, readCondition } from '../../core/dashboard/reader/conditions';
-import { NO_PARAMETERS, typesOf, valuesOf, type Parameters } from '../../core/dashboard/reader/parameters';
+import { NO_PARAMETERS, typesOf, valuesOf, type Parameters } from '../../core/dashboard/reader/parameter';
 import type { Model } from '../../core/model/model';
 import { phraseStyle } from '../../theme/roles';
 import { requestJson } from './request';

@@ -13,7 +13,7 @@ import { columnText } from '../../condition/tokens';
 import { printCondition, textLiteral } from '../../condition/print';
 import type { ConditionControl } from '../document/controls';
 import type { ConditionState } from './conditionState';
-import { typesOf, valuesOf, type Parameters } from './parameters';
+import { typesOf, valuesOf, type Parameters } from './parameter';
 import { entryText } from '../document/kinds/condition';
 import { rangesOf } from '../../model/bins';
 import type { NumberBounds } from '../../model/numberBounds';

@@ -7,12 +7,14 @@ import { BLANK } from '../../model/blank';
 import { CONTROL_KINDS, kindOf, type Control, type ControlHolding } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import type { RoleRef } from '../document/kinds/asof';
+import { entryText } from '../document/kinds/condition';
 import type { HeldForm } from '../document/kinds/entry';
 import { boundsWords, rangesOf } from '../../model/bins';
 import { numberBoundsSchema } from '../../model/numberBounds';
 import { conditionStateSchema, initialConditions } from './conditionState';
 import { parseChoice, parseJson, printChoice } from './addressText';
 import type { HeldValues, ReaderState } from './state';
+import { blankIn, type Parameters } from './parameter';
 import { asTurned } from './turned';
 import { pathOf } from './treePath';
 
@@ -35,7 +37,12 @@ interface Form<F extends HeldForm> {
   /** Whether it can be switched off without being lost. */
   readonly switches: boolean;
   /** In the in-effect line, without days; null where every row is let be, or the answer tells. */
-  words(control: ControlHolding<F>, value: HeldValues[F], model: Model): string | null;
+  words(
+    control: ControlHolding<F>,
+    value: HeldValues[F],
+    model: Model,
+    parameters: Parameters,
+  ): string | null;
 }
 
 type RecordName = 'periods' | 'choices' | 'conditions' | 'ranges' | 'values';
@@ -105,10 +112,12 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
     same: (a, b) => a.own === b.own && sameJson([...a.on].sort(), [...b.on].sort()),
     includes: ({ on }, wanted) => on.some((entry) => wanted.includes(entry)),
     switches: true,
-    words: (control, { on, own }, model) => {
+    words: (control, { on, own }, model, parameters) => {
+      // One that a blank value switches off is not in effect.
+      const acts = (text: string | undefined) => blankIn(text ?? '', parameters) === undefined;
       const groups = control.groups.flatMap(({ join, entries }) => {
         const names = entries
-          .filter((entry) => on.includes(entry.id))
+          .filter((entry) => on.includes(entry.id) && acts(entryText(model, control.dataset, entry)))
           .map((entry) => entry.name || definitionOf(model, entry.definition ?? '')?.name || entry.sql);
         return names.length > 0 ? [{ join, names }] : [];
       });
@@ -119,7 +128,7 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
           : `(${names.join(JOIN_WORDS[join])})`,
       );
       const kept = joined.length > 0 ? [joined.join(JOIN_WORDS[control.join])] : [];
-      const typed = own.trim() === '' || !control.open ? [] : [own.trim()];
+      const typed = own.trim() === '' || !control.open || !acts(own) ? [] : [own.trim()];
       return kept.length + typed.length === 0 ? null : [...kept, ...typed].join(', and ');
     },
   },
@@ -206,8 +215,18 @@ const holdsOneOf = (control: Control, state: ReaderState, wanted: readonly (stri
   formOf(control).includes(heldBy(control, state) as never, wanted);
 
 /** What a control without days holds, in words; null where it lets every row be. */
-export const heldWords = (control: Control, state: ReaderState, model: Model): string | null =>
-  formOf(control).words(asTurned(control, state) as never, heldBy(control, state) as never, model);
+export const heldWords = (
+  control: Control,
+  state: ReaderState,
+  model: Model,
+  parameters: Parameters,
+): string | null =>
+  formOf(control).words(
+    asTurned(control, state) as never,
+    heldBy(control, state) as never,
+    model,
+    parameters,
+  );
 
 /** The state with what another state holds of a control. */
 export function withHeldFrom(state: ReaderState, from: ReaderState, control: Control): ReaderState {

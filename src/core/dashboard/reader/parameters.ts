@@ -1,23 +1,9 @@
 /** The parameters of conditions as value controls give them. */
-import type { ValueType } from '../../condition/check';
-import type { ParameterValue } from '../../condition/parameters';
 import type { DashboardDocument } from '../document/document';
 import { valueProblem } from '../document/kinds/value';
 import { heldBy, isRevealed } from './held';
+import type { Parameter, Parameters } from './parameter';
 import type { ReaderState } from './state';
-
-interface Parameter {
-  /** Null where it is blank, or its control is hidden. */
-  readonly value: ParameterValue | null;
-  readonly type: ValueType;
-  readonly required: boolean;
-  /** What is wrong with what is held; null where it fits. */
-  readonly problem: string | null;
-}
-
-export type Parameters = ReadonlyMap<string, Parameter>;
-
-export const NO_PARAMETERS: Parameters = new Map();
 
 /** The parameters of a dashboard by their names; of two value controls of one name the first counts. */
 export function parametersOf(document: DashboardDocument, state: ReaderState): Parameters {
@@ -36,10 +22,3 @@ export function parametersOf(document: DashboardDocument, state: ReaderState): P
   }
   return parameters;
 }
-
-export const typesOf = (parameters: Parameters): Map<string, ValueType> =>
-  new Map([...parameters].map(([name, { type }]) => [name, type]));
-
-/** The values that are there, by their names. */
-export const valuesOf = (parameters: Parameters): Map<string, ParameterValue> =>
-  new Map([...parameters].flatMap(([name, { value }]) => (value ? [[name, value] as const] : [])));

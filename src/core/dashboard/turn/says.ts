@@ -7,7 +7,7 @@ import type { HeldForm } from '../document/kinds/entry';
 import { boundsCondition, combinedCondition } from '../reader/conditions';
 import { heldBy, isSwitchedOff } from '../reader/held';
 import type { Setting } from '../reader/setting';
-import type { Parameters } from '../reader/parameters';
+import type { Parameters } from '../reader/parameter';
 import { asTurned } from '../reader/turned';
 import type { HeldValues, ReaderState } from '../reader/state';
 

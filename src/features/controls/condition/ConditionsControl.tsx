@@ -1,6 +1,7 @@
 'use client';
 /** Conditions as readers meet them: each can be switched on and off, and, where allowed, one of their own typed. */
 import type { ConditionAnswer } from '../../../core/dashboard/turn/answer';
+import { blankIn } from '../../../core/dashboard/reader/parameter';
 import { entryText } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionControl } from '../../../core/dashboard/document/document';
@@ -59,6 +60,7 @@ export function ConditionsControl({
                 text={entryText(model, control.dataset, entry) ?? ''}
                 isOn={held.on.includes(entry.id)}
                 problem={held.on.includes(entry.id) ? problemOf(entry.id) : undefined}
+                blank={blankIn(entryText(model, control.dataset, entry) ?? '', parameters)}
                 onToggle={() => toggle(entry.id)}
               />
             ))}
@@ -90,12 +92,15 @@ function Entry({
   text,
   isOn,
   problem,
+  blank,
   onToggle,
 }: {
   name: string;
   text: string;
   isOn: boolean;
   problem: string | undefined;
+  /** The parameter without a value that switches it off. */
+  blank: string | undefined;
   onToggle: () => void;
 }) {
   return (
@@ -111,6 +116,9 @@ function Entry({
       />
       <span style={name === text ? { ...phraseStyle, fontSize: 12, color: role.ink } : {}}>
         {name}
+        {isOn && blank !== undefined && (
+          <span style={{ ...quietStyle, display: 'block' }}>off while :{blank} is blank</span>
+        )}
         {problem !== undefined && (
           <span role="alert" style={{ display: 'block', color: role.error, fontSize: 12 }}>
             {problem}

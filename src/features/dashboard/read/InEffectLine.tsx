@@ -19,7 +19,14 @@ import { actingAsOf, heldByReader, leftOutLater } from '../../../core/dashboard/
 import { ControlBody } from '../../controls/ControlBody';
 import { isDefaultState, isEverythingHeld } from '../../workspace/heldStore';
 import { meetings, saying, type Said } from './inEffect';
-import { useAnswers, useDocument, useHeld, useReaderState, useWorkspace } from '../../workspace/workspace';
+import {
+  useAnswers,
+  useDocument,
+  useHeld,
+  useParameters,
+  useReaderState,
+  useWorkspace,
+} from '../../workspace/workspace';
 
 /** Moves the focus to a control on the dashboard. */
 function goTo(control: string) {
@@ -143,10 +150,11 @@ function SaidParts() {
   const { model, held } = useWorkspace();
   const state = useReaderState();
   const design = useDocument();
+  const parameters = useParameters();
   const answers = useAnswers((now) => now.controls);
   const titles = useMemo(() => titlesIn(design, model), [design, model]);
   const parts = design.controls.flatMap((control): ReactNode[] => {
-    const said = saying(control, answers[control.id], state, model);
+    const said = saying(control, answers[control.id], state, model, parameters);
     if (!said) return [];
     return [
       <SaidPart

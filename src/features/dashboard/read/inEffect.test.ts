@@ -2,7 +2,10 @@ import { isoDay } from '../../../core/calendar/day';
 import { cubeSource } from '../../../core/cube/source';
 import { testCube, testRow } from '../../../core/cube/testing';
 import type { Control } from '../../../core/dashboard/document/document';
+import { CONTROL_DEFAULTS } from '../../../core/dashboard/document/kinds/entry';
+import { VALUE_DEFAULTS } from '../../../core/dashboard/document/kinds/value';
 import { line, slicer, timeline } from '../../../core/dashboard/document/testing';
+import { parametersOf } from '../../../core/dashboard/reader/parameters';
 import { titlesIn } from '../../../core/dashboard/document/title';
 import { DEFAULT_STATE, type ReaderState } from '../../../core/dashboard/reader/state';
 import { answerTurn } from '../../../core/dashboard/turn/turn';
@@ -21,7 +24,7 @@ async function said(controls: Control[], state: ReaderState = DEFAULT_STATE) {
     cubeSource([testCube(ROWS)]),
   );
   const words = document.controls.map((control) =>
-    saying(control, turn.controls[control.id], state, TEST_MODEL),
+    saying(control, turn.controls[control.id], state, TEST_MODEL, parametersOf(document, state)),
   );
   return { words, meetings: meetings(document, turn.controls) };
 }
@@ -72,6 +75,33 @@ describe('what is in effect', () => {
     expect(await words('any', 'all')).toBe("(seats > 1 or seats < 9) and channel = 'web'");
     expect(await words('all', 'any')).toBe("(seats > 1 and seats < 9) or channel = 'web'");
     expect(await words('all', 'all')).toBe("seats > 1 and seats < 9 and channel = 'web'");
+  });
+
+  test('a condition that a blank value switches off is not said; with a value both are', async () => {
+    const value = { ...VALUE_DEFAULTS, id: 'pier', kind: 'value', name: 'pier', type: 'text' } as Control;
+    const asking = {
+      ...CONTROL_DEFAULTS,
+      id: 'which',
+      title: '',
+      kind: 'condition',
+      dataset: 'trips',
+      open: true,
+      join: 'all',
+      groups: [
+        {
+          join: 'all',
+          entries: [{ id: 'a', name: 'At a pier', sql: 'route = :pier', definition: null, on: true }],
+        },
+      ],
+    } as Control;
+    expect((await said([asking, value])).words).toEqual([undefined, undefined]);
+    const given = { ...DEFAULT_STATE, values: { pier: 'Quern' } };
+    expect((await said([asking, value], given)).words.map((part) => part?.words)).toEqual([
+      'At a pier',
+      'Quern',
+    ]);
+    const required = { ...value, required: true } as Control;
+    expect((await said([asking, required])).words[0]?.words).toBe('At a pier');
   });
 
   test('controls of one title are told apart', () => {

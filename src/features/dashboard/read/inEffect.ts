@@ -2,6 +2,7 @@
 import { intersectRuns, isEveryDay, sameRuns, type DayRuns } from '../../../core/calendar/runs';
 import type { Control, DashboardDocument } from '../../../core/dashboard/document/document';
 import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
+import type { Parameters } from '../../../core/dashboard/reader/parameter';
 import type { ReaderState } from '../../../core/dashboard/reader/state';
 import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
 import type { Model } from '../../../core/model/model';
@@ -22,10 +23,11 @@ export function saying(
   answer: ControlAnswer | undefined,
   state: ReaderState,
   model: Model,
+  parameters: Parameters,
 ): Said | undefined {
   if (answer?.kind === 'hidden') return undefined;
   if (answer?.kind === 'period') return periodSaying(answer);
-  const words = heldWords(control, state, model);
+  const words = heldWords(control, state, model, parameters);
   return words === null ? undefined : { words, more: isSwitchedOff(state, control.id) ? '(off)' : '' };
 }
 

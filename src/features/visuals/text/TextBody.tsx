@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { isControl, isTimeControl } from '../../../core/dashboard/document/document';
 import { titlesIn } from '../../../core/dashboard/document/title';
 import type { TextPart } from '../../../core/dashboard/document/visuals';
+import { parametersOf } from '../../../core/dashboard/reader/parameters';
 import { heldWords, isRevealed, isSwitchedOff } from '../../../core/dashboard/reader/held';
 import type { ReaderState } from '../../../core/dashboard/reader/state';
 import type { TextAnswer } from '../../../core/dashboard/turn/answer';
@@ -28,7 +29,7 @@ function choicesWords({ document, model, wire }: Design, state: ReaderState, id:
       wire(control.id, id)?.on === true &&
       isRevealed(document, state, control) &&
       !isSwitchedOff(state, control.id);
-    const words = acts ? heldWords(control, state, model) : null;
+    const words = acts ? heldWords(control, state, model, parametersOf(document, state)) : null;
     return words === null ? [] : [`${titles.get(control.id)!} ${words}`];
   });
   return said.length === 0 ? 'All choices are open' : said.join(', ');
