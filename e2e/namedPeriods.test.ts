@@ -83,6 +83,19 @@ step('tells what a change will move before it is saved, and then moves it', asyn
   await at.reads('Loads, 11–31 May 2026');
 });
 
+step('is deleted only after what uses it was told, and comes back to it with Undo', async () => {
+  const at = page();
+  await at.open('/model');
+  await at.click('button', 'Change Tide weeks');
+  await at.click('button', 'Delete');
+  await at.reads('It is used on “Barges by day”.');
+  await at.click('button', 'Delete it all the same');
+  await at.reads('“Tide weeks” is deleted.');
+  await at.click('button', 'Undo');
+  await at.reads('used on Barges by day (Days)');
+  await at.open(`/dashboards/${id}`);
+});
+
 step('gives way to ends that a reader sets by keys, and comes back with one click', async () => {
   const at = page();
   await at.choose('From', 'A fixed day');

@@ -22,6 +22,14 @@ afterAll(() => database.end());
 
 const DAYS = 500;
 const isoAt = (i: number) => new Date(Date.UTC(2024, 5, 1 + i)).toISOString().slice(0, 10);
+/** The same day in another common form: "3 Nov 2024". */
+const spelledAt = (i: number) =>
+  new Date(Date.UTC(2024, 5, 1 + i)).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
 const HUTS = ['Larch', 'Pine', 'Alder'];
 
 function staysFile(): string {
@@ -34,8 +42,8 @@ function staysFile(): string {
 function repairsFile(): string {
   const lines = ['noticed,mended,place,cost'];
   for (let i = 0; i < DAYS; i += 3) {
-    const mended = i % 4 === 0 ? '' : isoAt(i + 6);
-    lines.push(`${isoAt(i)},${mended},${i % 9 === 0 ? 'larch' : HUTS[(i / 3) % 3]},${20 + (i % 70)}.50`);
+    const mended = i % 4 === 0 ? '' : spelledAt(i + 6);
+    lines.push(`${spelledAt(i)},${mended},${i % 9 === 0 ? 'larch' : HUTS[(i / 3) % 3]},${20 + (i % 70)}.50`);
   }
   return `${lines.join('\n')}\n`;
 }

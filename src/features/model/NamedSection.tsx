@@ -8,6 +8,7 @@ import { useQuery } from '@tanstack/react-query';
 import NextLink from 'next/link';
 import { useState, type ReactNode } from 'react';
 import { phraseStyle } from '../../theme/roles';
+import { useNotice } from '../ui/Notice';
 import { requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { useModelEdit } from './useModelEdit';
@@ -54,7 +55,7 @@ export function NamedSection<E, T extends Named & E>({
   address: string;
   /** Changes when they have to be read anew. */
   version: unknown;
-  /** What a change starts from. */
+  /** What of one is changed: what a change starts from. */
   basisOf: (entry: T) => unknown;
   /** What stands under a name, and what it stands for. */
   under: (entry: T) => string;
@@ -65,13 +66,20 @@ export function NamedSection<E, T extends Named & E>({
   editor: (props: EditorProps<E>) => ReactNode;
 }) {
   const [edited, setEdited] = useState<string | null>(null);
+  const notice = useNotice();
   const { problem, asked, run } = useModelEdit(() => setEdited(null));
   const found = useQuery({
     queryKey: [address, version],
     queryFn: () => requestJson<T[]>(address),
   });
-  const remove = (key: string, evenIfUsed: boolean) =>
-    void run(() => requestJson(`${address}/${key}${evenIfUsed ? '?used=yes' : ''}`, { method: 'DELETE' }));
+  const remove = (entry: T, evenIfUsed: boolean) =>
+    void run(async () => {
+      const path = `${address}/${entry.key}${evenIfUsed ? '?used=yes' : ''}`;
+      await requestJson(path, { method: 'DELETE' });
+      const body = { ...(basisOf(entry) as object), key: entry.key };
+      const undo = () => void run(() => requestJson(address, { body }));
+      notice({ text: `“${entry.name}” is deleted.`, action: { label: 'Undo', run: undo } });
+    });
   const close = () => setEdited(null);
   return (
     <Section title={title}>
@@ -95,12 +103,12 @@ export function NamedSection<E, T extends Named & E>({
                   requestJson(`${address}/${entry.key}`, { method: 'PUT', body, basis: basisOf(entry) }),
                 ),
               onCancel: close,
-              onRemove: () => remove(entry.key, false),
+              onRemove: () => remove(entry, false),
             })}
             {asked !== null && (
               <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
                 <Typography color="warning">{asked}</Typography>
-                <Button color="error" onClick={() => remove(entry.key, true)}>
+                <Button color="error" onClick={() => remove(entry, true)}>
                   Delete it all the same
                 </Button>
               </Box>

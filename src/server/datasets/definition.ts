@@ -80,6 +80,17 @@ function columnSql(column: StoredColumn, name: string): string {
 /** Longest text that is kept of a cell, in characters. */
 export const TEXT_LENGTH = 500;
 
+/** The key that something new is wanted to have, where it is free; else one made from its name. */
+export function freeKey(
+  wanted: string | undefined,
+  name: string,
+  others: readonly { readonly key: string }[],
+  fallback: string,
+): string {
+  const taken = new Set(others.map(({ key }) => key));
+  return wanted !== undefined && !taken.has(wanted) ? wanted : keyFor(name, taken, fallback);
+}
+
 /** A key made from a name: lower case words joined by underscores, unlike the keys already taken. */
 export function keyFor(name: string, taken: ReadonlySet<string>, fallback: string): string {
   const words = name

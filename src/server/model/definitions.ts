@@ -6,6 +6,7 @@ import { checkParsed, type ParameterTypes } from '../../core/condition/check';
 import { parseCondition } from '../../core/condition/parse';
 import { printCondition } from '../../core/condition/print';
 import { asConditionColumns } from '../../core/dashboard/reader/conditions';
+import { id as ids } from '../../core/model/ids';
 import { definitionSchema, type Definition } from '../../core/model/model';
 import { parseIsoDay } from '../../core/calendar/day';
 import { civilDayAt } from '../../core/dashboard/document/clock';
@@ -15,7 +16,7 @@ import { listDashboards, readDashboard } from '../dashboards/repository';
 import { serverConfig } from '../config';
 import { database } from '../database/connection';
 import { definition } from '../database/schema';
-import { keyFor } from '../datasets/definition';
+import { freeKey } from '../datasets/definition';
 import { relationOf } from '../datasets/relation';
 import { loadedDatasets } from '../datasets/repository';
 import { Problem } from '../problem';
@@ -30,9 +31,14 @@ export async function listDefinitions(): Promise<Definition[]> {
 
 export const definitionEditSchema = definitionSchema.omit({ key: true });
 export type DefinitionEdit = z.infer<typeof definitionEditSchema>;
+/** One that was deleted comes back under the key by which dashboards know it. */
+export const newDefinitionSchema = definitionEditSchema.extend({ key: ids.key.optional() });
 
 /** Stores a definition: a new one without a key. Throws a `Problem` for what does not fit. */
-export async function saveDefinition(key: string | null, edit: DefinitionEdit): Promise<Definition> {
+export async function saveDefinition(
+  key: string | null,
+  { key: wanted, ...edit }: z.infer<typeof newDefinitionSchema>,
+): Promise<Definition> {
   const all = await listDefinitions();
   if (key !== null && !all.some((entry) => entry.key === key))
     throw new Problem('no-such-definition', 'This definition is not here any more.', 404);
@@ -40,7 +46,7 @@ export async function saveDefinition(key: string | null, edit: DefinitionEdit): 
   if (others.some((entry) => entry.name.toLowerCase() === edit.name.toLowerCase()))
     throw new Problem('name-twice', `There is a definition “${edit.name}” already.`);
   await readFor(edit.dataset, edit.sql);
-  const own = key ?? keyFor(edit.name, new Set(all.map((entry) => entry.key)), 'definition');
+  const own = key ?? freeKey(wanted, edit.name, all, 'definition');
   await database()
     .insert(definition)
     .values({ key: own, ...edit })

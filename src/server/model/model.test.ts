@@ -124,6 +124,8 @@ describe('definitions', () => {
     await expect(removeDefinition(made.key, false)).rejects.toMatchObject({ code: 'in-use', status: 409 });
     await removeDefinition(made.key, true);
     expect(await listDefinitions()).toEqual([]);
+    expect(await saveDefinition(null, { ...made, name: 'Crowded' })).toEqual({ ...made, name: 'Crowded' });
+    await removeDefinition(made.key, true);
   });
 
   test('a mistake is told with its place', async () => {

@@ -73,4 +73,11 @@ test('one that is used is deleted only when that is said', async () => {
   await expect(removeNamedPeriod('week', false)).rejects.toMatchObject({ code: 'in-use', status: 409 });
   await removeNamedPeriod('week', true);
   expect((await readModel()).model.periods).toEqual([]);
+  // Undo: it comes back under the key by which dashboards know it, whatever its name.
+  const back = await saveNamedPeriod(null, { key: 'week', name: 'Seven days', phrase: 'last 7 days' });
+  expect(back.key).toBe('week');
+  const next = await saveNamedPeriod(null, { key: 'week', name: 'Other', phrase: 'all' });
+  expect(next.key).toBe('other');
+  const again = await namedPeriodUses((await readModel()).model);
+  expect(again.get('week')).toMatchObject([{ title: 'Harbour' }]);
 });

@@ -2,6 +2,7 @@
 import { eq } from 'drizzle-orm';
 import type { z } from 'zod';
 import { periodPlaces } from '../../core/dashboard/document/namedPeriods';
+import { id as ids } from '../../core/model/ids';
 import { namedPeriodSchema, type Model, type NamedPeriod } from '../../core/model/model';
 import type { MovedWindow } from '../../core/model/ruleChanges';
 import { canonicalText } from '../../core/period/canonical';
@@ -9,7 +10,7 @@ import { parsePhrase } from '../../core/period/parse';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { database } from '../database/connection';
 import { namedPeriod } from '../database/schema';
-import { keyFor } from '../datasets/definition';
+import { freeKey } from '../datasets/definition';
 import { Problem } from '../problem';
 import { movedWindows } from '../wiring/movedWindows';
 import { readModel } from './model';
@@ -18,6 +19,8 @@ import { bumpRevision } from './revision';
 
 export const namedPeriodEditSchema = namedPeriodSchema.omit({ key: true });
 export type NamedPeriodEdit = z.infer<typeof namedPeriodEditSchema>;
+/** One that was deleted comes back under the key by which dashboards know it. */
+export const newNamedPeriodSchema = namedPeriodEditSchema.extend({ key: ids.key.optional() });
 
 function checkPhrase(phrase: string): string {
   const parsed = parsePhrase(phrase);
@@ -27,7 +30,10 @@ function checkPhrase(phrase: string): string {
 }
 
 /** Stores a named period: a new one without a key. Throws a `Problem` for what does not fit. */
-export async function saveNamedPeriod(key: string | null, edit: NamedPeriodEdit): Promise<NamedPeriod> {
+export async function saveNamedPeriod(
+  key: string | null,
+  edit: z.infer<typeof newNamedPeriodSchema>,
+): Promise<NamedPeriod> {
   const all = await listNamedPeriods();
   if (key !== null && !all.some((entry) => entry.key === key))
     throw new Problem('no-such-period', 'This named period is not here any more.', 404);
@@ -36,7 +42,7 @@ export async function saveNamedPeriod(key: string | null, edit: NamedPeriodEdit)
   );
   if (isTaken) throw new Problem('name-twice', `There is a named period “${edit.name}” already.`);
   const values = { name: edit.name, phrase: checkPhrase(edit.phrase) };
-  const own = key ?? keyFor(edit.name, new Set(all.map((entry) => entry.key)), 'period');
+  const own = key ?? freeKey(edit.key, edit.name, all, 'period');
   await database()
     .insert(namedPeriod)
     .values({ key: own, ...values })

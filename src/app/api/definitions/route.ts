@@ -1,8 +1,8 @@
 import { readBody, respond } from '../../../server/http';
 import {
-  definitionEditSchema,
   definitionUses,
   listDefinitions,
+  newDefinitionSchema,
   saveDefinition,
 } from '../../../server/model/definitions';
 
@@ -22,6 +22,6 @@ export function GET(request: Request) {
 /** Makes a definition. */
 export function POST(request: Request) {
   return respond(request, async () =>
-    Response.json(await saveDefinition(null, await readBody(request, definitionEditSchema)), { status: 201 }),
+    Response.json(await saveDefinition(null, await readBody(request, newDefinitionSchema)), { status: 201 }),
   );
 }

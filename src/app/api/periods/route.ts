@@ -1,6 +1,6 @@
 import { readBody, respond } from '../../../server/http';
 import { readModel } from '../../../server/model/model';
-import { namedPeriodEditSchema, namedPeriodUses, saveNamedPeriod } from '../../../server/model/namedPeriods';
+import { namedPeriodUses, newNamedPeriodSchema, saveNamedPeriod } from '../../../server/model/namedPeriods';
 
 export const dynamic = 'force-dynamic';
 
@@ -16,7 +16,7 @@ export function GET(request: Request) {
 /** Makes a named period. */
 export function POST(request: Request) {
   return respond(request, async () =>
-    Response.json(await saveNamedPeriod(null, await readBody(request, namedPeriodEditSchema)), {
+    Response.json(await saveNamedPeriod(null, await readBody(request, newNamedPeriodSchema)), {
       status: 201,
     }),
   );
