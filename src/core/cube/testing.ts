@@ -42,7 +42,7 @@ export const MANY_SEATS: RowCondition = { column: 'seats', operator: 'at least',
 const keepsManySeats = (row: TestRow) => row.seats !== null && row.seats >= 10;
 
 /** Days by their rest on division by three: two classes with names, one without. */
-const THIRDS: DayClasses = {
+export const THIRDS: DayClasses = {
   key: '@thirds',
   first: -400,
   codes: Uint16Array.from({ length: 1000 }, (_, i) => i % 3),

@@ -75,7 +75,11 @@ function pathsSql(target: SqlColumns, { parts, paths, exclude }: PathFilter): Sq
         : { text: `COALESCE(${shown.text} = ?, FALSE)`, values: [...shown.values, value] };
     }
     const day = physicalDay(target.columns, part.column);
-    if (value !== null) return within(runsSql(day, runsOfClass(part.classes, value)));
+    if (value !== null) {
+      // A blank day is on no path: left unknown, it would be lost where paths are left out.
+      const inClass = runsSql(day, runsOfClass(part.classes, value));
+      return { ...inClass, text: `COALESCE((${inClass.text}), FALSE)` };
+    }
     const named = part.classes.values.filter((known) => known !== null);
     const inClass = runsSql(day, unionRuns(...named.map((known) => runsOfClass(part.classes, known))));
     return { ...inClass, text: `NOT COALESCE((${inClass.text}), FALSE)` };

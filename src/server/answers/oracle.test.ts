@@ -5,6 +5,7 @@ import {
   plainAnswer,
   plainCovered,
   TEST_SHAPE,
+  THIRDS,
   testQuery,
   testRows,
   type TestRow,
@@ -118,6 +119,18 @@ describe('answers of the database', () => {
       const answer = (await source.aggregate(one))!;
       expect([...answer.rows]).toEqual([1, 1]);
       expect([...answer.numbers.find((number) => number.column === 'seats')!.sum]).toEqual([12, 22]);
+    }
+  });
+
+  test('a row with a blank day is on no path of that day, so it stays where paths are left out', async () => {
+    const blank: TestRow = { day: 5, other: null, route: 'Veldry', channel: 'web', seats: 1, cents: 1 };
+    const rows = [...ALWAYS, blank];
+    const stored = await loaded(rows, 'trips');
+    for (const exclude of [true, false]) {
+      const parts = [{ kind: 'days' as const, column: 'other', classes: THIRDS }];
+      const one = query({ paths: [{ parts, paths: [['first']], exclude }] });
+      const answer = await sqlSource([stored], { shared: [] }).aggregate(one);
+      expect(comparable(answer as AggregateAnswer)).toEqual(plainAnswer(rows, one));
     }
   });
 

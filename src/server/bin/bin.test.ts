@@ -11,6 +11,9 @@ import { usesOfDataset, usesOfMeasure, usesOfShared } from '../model/uses';
 import { loadText, withDatabase } from '../testing';
 import { deleteDataset, emptyBin, listBin, removeForGood, restoreDataset } from './bin';
 
+// A load on a busy machine takes its time.
+jest.setTimeout(60_000);
+
 const at = withDatabase();
 const DAY = 86_400_000;
 const keysOf = async () => (await readModel()).model.datasets.map((dataset) => dataset.key);

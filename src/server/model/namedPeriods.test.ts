@@ -12,6 +12,9 @@ import { loadText, withDatabase } from '../testing';
 import { readModel } from './model';
 import { changesOfNamedPeriod, namedPeriodUses, removeNamedPeriod, saveNamedPeriod } from './namedPeriods';
 
+// A load on a busy machine takes its time.
+jest.setTimeout(60_000);
+
 const at = withDatabase();
 
 const time = (id: string, more: object) =>
