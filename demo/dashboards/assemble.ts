@@ -83,7 +83,8 @@ export function measured<K extends 'figure' | 'text' | 'crosstab' | 'calendarmap
   measures: readonly ShownMeasure[],
   more: Partial<Kind<K>> = {},
 ): Visual {
-  const crosstab = kind === 'crosstab' ? { periods: true, subtotals: true, most: 14, least: 1 } : {};
+  const crosstab =
+    kind === 'crosstab' ? { columns: { kind: 'grain' }, subtotals: true, most: 14, least: 1 } : {};
   return { ...MEASURED_DEFAULTS, ...crosstab, id, kind, measures: [...measures], ...more } as Visual;
 }
 

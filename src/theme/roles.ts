@@ -74,3 +74,12 @@ export const phraseStyle: CSSProperties = {
   fontFamily: '"Spline Sans Mono Variable", ui-monospace, monospace',
   fontSize: 12,
 };
+/** Words for screen readers only. */
+export const unseenStyle: CSSProperties = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  clipPath: 'inset(50%)',
+  whiteSpace: 'nowrap',
+};

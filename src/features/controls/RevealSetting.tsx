@@ -2,6 +2,7 @@
 /** When a control waits for Apply, and when it shows: always, or only while another one holds a choice. */
 import type { Control } from '../../core/dashboard/document/document';
 import { kindOf } from '../../core/dashboard/document/controls';
+import type { Design } from '../../core/dashboard/wiring/design';
 import type { RevealChoice } from '../../core/dashboard/document/kinds/entry';
 import { ChoiceSetting, SwitchSetting } from '../ui/fields';
 import { useControlAnswer, useDesign, useDocument } from '../workspace/workspace';
@@ -18,13 +19,15 @@ export function HoldSetting({ control, change }: { control: Control; change: Cha
   );
 }
 
-const revealsOf = (control: Control) => kindOf(control).reveals(control);
+const revealsOf = (control: Control, { model, document }: Design) =>
+  kindOf(control).reveals(control, { model, baselines: document.baselines });
 
 /** What a reveal rule can name of another control. */
 function useRevealChoices(other: Control | undefined): readonly RevealChoice[] {
   const answer = useControlAnswer(other?.id ?? '');
+  const design = useDesign();
   if (!other) return [];
-  const named = revealsOf(other);
+  const named = revealsOf(other, design);
   if (named.by === 'choices') return named.choices;
   if (answer?.kind !== 'slicer') return [];
   return answer.values.flatMap(({ value }) => (value === null ? [] : [{ value, label: value }]));
@@ -37,7 +40,7 @@ export function RevealSetting({ control, change }: { control: Control; change: C
   const design = useDesign();
   const document = useDocument();
   const others = document.controls.filter(
-    (entry) => entry.id !== control.id && revealsOf(entry).by !== 'nothing',
+    (entry) => entry.id !== control.id && revealsOf(entry, design).by !== 'nothing',
   );
   const { reveal } = control;
   const other = others.find((entry) => entry.id === reveal?.control);
@@ -65,7 +68,7 @@ export function RevealSetting({ control, change }: { control: Control; change: C
         onChange={(id) => {
           const next = others.find((entry) => entry.id === id);
           if (!next) return change({ reveal: null });
-          const named = revealsOf(next);
+          const named = revealsOf(next, design);
           const first = named.by === 'choices' ? named.choices[0]?.value : undefined;
           change({ reveal: { control: next.id, values: [first ?? ''] } });
         }}

@@ -2,13 +2,19 @@
 import type { Control, ControlKind } from '../../core/dashboard/document/controls';
 import { AsOfControl } from './asof/AsOfControl';
 import { AsOfSettings } from './asof/AsOfSettings';
+import { BaselineControl } from './baselines/BaselineControl';
+import { BaselineSettings } from './baselines/BaselineSettings';
 import { CalendarControl } from './calendar/CalendarControl';
 import { CalendarSettings } from './calendar/CalendarSettings';
 import { ConditionsControl } from './condition/ConditionsControl';
 import { ConditionSettings } from './condition/ConditionSettings';
 import { EndsControl } from './ends/EndsControl';
+import { GrainControl } from './grain/GrainControl';
+import { GrainSettings } from './grain/GrainSettings';
 import { LookBackControl } from './lookback/LookBackControl';
 import { LookBackSettings } from './lookback/LookBackSettings';
+import { MeasureChooserControl } from './measures/MeasureChooserControl';
+import { MeasureChooserSettings } from './measures/MeasureChooserSettings';
 import { NumberRangeControl } from './numbers/NumberRangeControl';
 import { NumberRangeSettings } from './numbers/NumberRangeSettings';
 import { PeriodListControl } from './periods/PeriodListControl';
@@ -54,6 +60,21 @@ export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
     sign: 'M2 5H16V12H2ZM5 8.5H7',
     Body: answered('value', ValueControl),
     Settings: ValueSettings,
+  },
+  measures: {
+    sign: 'M3 14V8M8 14V3M13 14V10M2 16H16',
+    Body: answered('measures', MeasureChooserControl),
+    Settings: MeasureChooserSettings,
+  },
+  grain: {
+    sign: 'M2 3H16M2 8.5H8M10 8.5H16M2 14H5M7.5 14H10.5M13 14H16',
+    Body: answered('grain', GrainControl),
+    Settings: GrainSettings,
+  },
+  baselines: {
+    sign: 'M2 12L6 7L10 10L16 3M2 15H4M6 15H8M10 15H12M14 15H16',
+    Body: answered('baselines', BaselineControl),
+    Settings: BaselineSettings,
   },
   asof: {
     sign: 'M9 2A6.5 6.5 0 1 0 9.01 2M9 5V9L12 11',

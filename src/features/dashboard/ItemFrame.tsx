@@ -8,12 +8,16 @@ import { isShown } from '../../core/dashboard/turn/answer';
 import { accentStyle, itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
+import { isMeasured } from '../../core/dashboard/document/visuals';
+import { canCompare, CompareButton } from '../visuals/comparing/CompareButton';
+import { CompareNotes } from '../visuals/comparing/CompareNotes';
 import { VisualBody } from '../visuals/VisualBody';
 import { ErrorBoundary } from '../ui/ErrorBoundary';
 import { useTraced } from '../wiring/traced';
 import { isWaiting } from '../workspace/answersStore';
 import {
   useAnswers,
+  useChosen,
   useControlAnswer,
   useDesign,
   useHeld,
@@ -122,7 +126,8 @@ const WHY = {
   flex: 'none',
 } as const;
 
-function VisualFrame({ visual }: { visual: Visual }) {
+function VisualFrame({ visual: designed }: { visual: Visual }) {
+  const visual = useChosen(designed);
   const { model } = useWorkspace();
   const title = useTitle(visual);
   const design = useDesign();
@@ -136,6 +141,9 @@ function VisualFrame({ visual }: { visual: Visual }) {
     <>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{visualTitle(visual, answer, ground)}</h2>
+        {isMeasured(visual) && canCompare(visual) && (
+          <CompareButton visual={visual} title={title} style={WHY} />
+        )}
         <button
           type="button"
           onClick={() => openTrace(visual.id)}
@@ -155,6 +163,9 @@ function VisualFrame({ visual }: { visual: Visual }) {
         )}
         {visualSubtitle(visual, answer, ground)}
       </p>
+      {isMeasured(visual) && isShown(answer) && answer.baselines && (
+        <CompareNotes visual={visual} answer={answer} />
+      )}
       <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>
         <ErrorBoundary name={title} of={[visual, answer]}>
           <VisualBody visual={visual} answer={answer} />

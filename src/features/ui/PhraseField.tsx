@@ -1,8 +1,5 @@
 'use client';
 /** A field for a period phrase: completion, errors underlined in their place, its days at once. */
-import Autocomplete from '@mui/material/Autocomplete';
-import TextField from '@mui/material/TextField';
-import { useMemo, useState } from 'react';
 import { completePhrase } from '../../core/period/complete';
 import type { Parsed } from '../../core/period/phrase';
 import type { PeriodContext } from '../../core/period/point';
@@ -10,9 +7,9 @@ import { printPhrase } from '../../core/period/print';
 import { parsePhrase } from '../../core/period/parse';
 import { resolvePhrase } from '../../core/period/resolve';
 import { suggestPhrase } from '../../core/period/suggest';
-import { phraseStyle } from '../../theme/roles';
 import { ErrorPlace } from './ErrorPlace';
-import { OFFER_FIELD, type Offer } from './offers';
+import { OfferedText } from './OfferedText';
+import type { Offer } from './offers';
 import { resolvedWords } from '../../core/period/resolvedWords';
 
 export interface PhraseFieldProps {
@@ -30,59 +27,25 @@ function offersFor(text: string, history: readonly string[]): Offer[] {
   return words.map((word) => ({ text: `${text.slice(0, from)}${word}`, word }));
 }
 
-const INPUT_STYLE = { ...phraseStyle, lineHeight: '20px', padding: 0 };
+/** The canonical text of what was typed, or of what was meant by it. */
+function takenPhrase(typed: string): string | undefined {
+  const parsed = parsePhrase(suggestPhrase(typed) ?? typed);
+  return parsed.ok ? printPhrase(parsed.phrase) : undefined;
+}
 
 export function PhraseField({ label, value, context, history = [], onCommit }: PhraseFieldProps) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? value;
-  const parsed = useMemo(() => parsePhrase(text), [text]);
-  const offers = useMemo(() => (draft === null ? [] : offersFor(draft, history)), [draft, history]);
-  const commit = (typed: string) => {
-    const read = parsePhrase(suggestPhrase(typed) ?? typed);
-    if (!read.ok) return;
-    const next = printPhrase(read.phrase);
-    if (next !== value) onCommit(next);
-    setDraft(null);
-  };
   return (
-    <Autocomplete
-      {...OFFER_FIELD}
-      openOnFocus
-      options={offers}
-      inputValue={text}
-      onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
+    <OfferedText
+      label={label}
       value={value}
-      onChange={(_, chosen) => {
-        if (typeof chosen === 'string') return commit(chosen);
-        // A phrase used before is taken whole; a word leaves the field open for the next one.
-        if (chosen.text === chosen.word && history.includes(chosen.text)) commit(chosen.text);
-        else setDraft(chosen.text);
-      }}
-      onBlur={() => {
-        if (draft !== null && parsed.ok) commit(draft);
-      }}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          margin="dense"
-          label={label}
-          error={!parsed.ok}
-          helperText={<Below text={text} parsed={parsed} isTyping={draft !== null} context={context} />}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') setDraft(null);
-          }}
-          slotProps={{
-            ...params.slotProps,
-            inputLabel: { ...params.slotProps.inputLabel, shrink: true },
-            htmlInput: {
-              ...params.slotProps.htmlInput,
-              spellCheck: false,
-              style: INPUT_STYLE,
-              'aria-invalid': !parsed.ok,
-            },
-          }}
-        />
+      read={parsePhrase}
+      taken={takenPhrase}
+      offersFor={(text) => offersFor(text, history)}
+      isWhole={({ text, word }) => text === word && history.includes(text)}
+      below={(text, isTyping) => (
+        <Below text={text} parsed={parsePhrase(text)} isTyping={isTyping} context={context} />
       )}
+      onCommit={onCommit}
     />
   );
 }

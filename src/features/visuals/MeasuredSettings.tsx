@@ -8,6 +8,7 @@ import { canPick } from '../../core/dashboard/reader/pick';
 import { withMeasures } from '../../core/dashboard/document/refit';
 import { useWorkspace } from '../workspace/workspace';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../ui/fields';
+import { CompareSettings } from './comparing/CompareSettings';
 import { MeasureList, type MeasureForm } from './MeasureList';
 
 type Change = (part: Partial<Omit<MeasuredVisual, 'id' | 'kind'>>) => void;
@@ -35,6 +36,7 @@ export function MeasuredSettings({
         onChange={(measures) => change(withMeasures(visual, measures, model))}
       />
       {children}
+      <CompareSettings visual={visual} change={change} />
       {hasGrain && <GrainSettings visual={visual} change={change} />}
       <SwitchSetting
         label="Leave out days that are not final"

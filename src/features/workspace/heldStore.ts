@@ -1,6 +1,7 @@
 /** What a reader holds on an open dashboard: in effect, waiting for Apply, or under a handle that is being moved. */
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Unit } from '../../core/calendar/units';
+import type { OwnBaseline } from '../../core/dashboard/document/kinds/compare';
 import type { Control, DashboardDocument } from '../../core/dashboard/document/document';
 import {
   everythingFor,
@@ -144,6 +145,14 @@ export class HeldStore {
     this.api.setState(({ state }) => {
       const others = without(state.drills ?? {}, visual);
       return { state: { ...state, drills: text === null ? others : { ...others, [visual]: text } } };
+    });
+  }
+
+  /** What a reader compares a visual with, beside the designer's baselines. */
+  compare(visual: string, own: readonly OwnBaseline[]): void {
+    this.api.setState(({ state }) => {
+      const others = without(state.compare ?? {}, visual);
+      return { state: { ...state, compare: own.length === 0 ? others : { ...others, [visual]: [...own] } } };
     });
   }
 

@@ -6,7 +6,12 @@ import type { Day } from '../../core/calendar/day';
 import { todayFor } from '../../core/dashboard/document/clock';
 import { titleOf, titlesIn } from '../../core/dashboard/document/title';
 import type { PeriodContext } from '../../core/period/point';
-import type { Control, DashboardDocument, Visual } from '../../core/dashboard/document/document';
+import {
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from '../../core/dashboard/document/document';
 import { initiallyHeld, isSwitchedOff, type HeldBy } from '../../core/dashboard/reader/held';
 import { parametersOf } from '../../core/dashboard/reader/parameters';
 import type { Parameters } from '../../core/dashboard/reader/parameter';
@@ -50,6 +55,16 @@ export function useDesign(): Design {
   return design;
 }
 
+/** A visual as choosers make it for the reader: with the measures and the grain that are chosen. */
+export function useChosen(visual: Visual): Visual {
+  const design = useDesign();
+  const state = useReaderState();
+  return useMemo(() => {
+    const { document } = design.chosen(state);
+    return document.visuals.find((entry) => entry.id === visual.id) ?? visual;
+  }, [design, state, visual]);
+}
+
 /** A part of the answers, drawn again when that part changes. */
 export function useAnswers<T>(select: (state: AnswersState) => T): T {
   return useStore(useWorkspace().answers, select);
@@ -66,7 +81,11 @@ export function useControlAnswer(id: string): ControlAnswer | undefined {
 /** The title of an item; those of one title are numbered. */
 export function useTitle(item: Visual | Control): string {
   const { store, model } = useWorkspace();
-  return useStore(store, ({ document }) => titlesIn(document, model).get(item.id)) ?? titleOf(item, model);
+  return useStore(store, ({ document }) => {
+    // An item as choosers make it may show something else, and so be called something else.
+    const isDesigned = itemOf(document, item.id) === item;
+    return (isDesigned ? titlesIn(document, model).get(item.id) : undefined) ?? titleOf(item, model);
+  });
 }
 
 /** What the phrases of a time control are read against, also while it is hidden. */

@@ -187,7 +187,7 @@ function visualOf(spec: VisualSpec, i: number): object {
       return { ...measured, kind: 'line' };
     case 'crosstab': {
       const rows = [column('route'), ...(spec.split ? [column('channel')] : [])];
-      return { ...measured, kind: 'crosstab', rows, periods: false, subtotals: true };
+      return { ...measured, kind: 'crosstab', rows, columns: null, subtotals: true };
     }
     case 'bar': {
       const { limit, order, rest } = spec;
@@ -227,7 +227,7 @@ function controlOf(spec: ControlSpec, i: number): object {
 
 function documentFor({ visuals, controls, asOf }: Omit<Question, 'pier'>): DashboardDocument {
   return documentSchema.parse({
-    version: 2,
+    version: 3,
     title: 'Asked',
     timeZone: 'UTC',
     visuals: visuals.map(visualOf),

@@ -1,11 +1,14 @@
 /** The kinds of controls: a register from which the schema, the types and all that depends on a kind are made. */
 import { z } from 'zod';
 import { asof } from './kinds/asof';
+import { baselines } from './kinds/baselines';
 import { calendar } from './kinds/calendar';
 import { condition } from './kinds/condition';
 import { ends } from './kinds/ends';
 import type { Acts, ControlEntry, HeldForm } from './kinds/entry';
+import { grain } from './kinds/grain';
 import { lookback } from './kinds/lookback';
+import { measures } from './kinds/measures';
 import { numbers } from './kinds/numbers';
 import { periods } from './kinds/periods';
 import { phrase } from './kinds/phrase';
@@ -29,6 +32,9 @@ export const CONTROL_KINDS = {
   condition,
   numbers,
   value,
+  measures,
+  grain,
+  baselines,
   asof,
 };
 
@@ -54,6 +60,9 @@ export type PhraseBox = ControlOf<'phrase'>;
 export type DateTree = ControlOf<'tree'>;
 export type Slicer = ControlOf<'slicer'>;
 export type ConditionControl = ControlOf<'condition'>;
+export type BaselineChooser = ControlOf<'baselines'>;
+export type MeasureChooser = ControlOf<'measures'>;
+export type GrainChooser = ControlOf<'grain'>;
 export type NumberRange = ControlOf<'numbers'>;
 
 type Schemas = { -readonly [K in ControlKind]: Kinds[K]['schema'] }[ControlKind];

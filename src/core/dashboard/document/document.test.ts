@@ -76,7 +76,7 @@ describe('the dashboard document', () => {
     expect(read).toMatchObject({
       ok: true,
       document: {
-        version: 2,
+        version: 3,
         visuals: [
           {
             measures: [{ ...passengers, role: null, axis: 'auto' }],

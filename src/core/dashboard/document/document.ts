@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { coloursSchema } from './colour';
 import { CONTROL_KINDS, controlSchema, type Control } from './controls';
+import { baselineSchema, FIRST_BASELINES } from './kinds/compare';
 import { id as ids } from '../../model/ids';
 import { newestForm, NEWEST_VERSION } from './versions';
 import { visualSchema, type Visual } from './visuals';
@@ -41,6 +42,12 @@ export const wireSchema = z.object({
     .enum(['filter', 'pale'])
     .optional()
     .describe('Of a visual’s chosen marks: other rows go (if absent), or stay as pale marks'),
+  slot: z
+    .int()
+    .min(0)
+    .max(7)
+    .optional()
+    .describe('Of a measure chooser: which of the visual’s measures the first choice takes the place of'),
 });
 export type Wire = z.infer<typeof wireSchema>;
 
@@ -73,6 +80,11 @@ const base = z.object({
     .default('today')
     .describe('Point that rolling phrases count from, where a control does not say'),
   hold: z.boolean().default(false).describe('Whether changes of every control wait for Apply'),
+  baselines: z
+    .array(baselineSchema)
+    .max(50)
+    .default([])
+    .describe('What figures can be compared against, in the designer’s order'),
   visuals: z.array(visualSchema).max(200),
   controls: z.array(controlSchema).max(100),
   wires: z.array(wireSchema).max(20000),
@@ -83,6 +95,10 @@ const base = z.object({
   showZones: z.boolean().default(false).describe('Whether readers see the outlines of zones'),
   layout: z.array(placeSchema).max(300),
 });
+
+/** The baselines that a visual names. */
+const comparedIn = (visual: Visual): readonly string[] =>
+  'compare' in visual ? (visual.compare?.with ?? []) : [];
 
 /** Checks a document: shape, unique ids, and that wires and places name items that are there. */
 export const documentSchema = base.superRefine((document, context) => {
@@ -107,6 +123,16 @@ export const documentSchema = base.superRefine((document, context) => {
     if (control.reveal && !controls.has(control.reveal.control))
       complain(`There is no control ${control.reveal.control}`, ['controls', i, 'reveal', 'control']);
   });
+  const baselines = new Set<string>();
+  document.baselines.forEach(({ id }, i) => {
+    if (baselines.has(id)) complain(`The id ${id} is used twice`, ['baselines', i, 'id']);
+    baselines.add(id);
+  });
+  document.visuals.forEach((visual, i) =>
+    comparedIn(visual).forEach((id, j) => {
+      if (!baselines.has(id)) complain(`There is no baseline ${id}`, ['visuals', i, 'compare', 'with', j]);
+    }),
+  );
   const zoned = new Set<string>();
   document.zones.forEach((zone, i) =>
     zone.items.forEach((item, j) => {
@@ -138,6 +164,7 @@ export function emptyDocument(name: string): DashboardDocument {
     timeZone: 'UTC',
     anchor: 'today',
     hold: false,
+    baselines: [...FIRST_BASELINES],
     visuals: [],
     controls: [],
     wires: [],

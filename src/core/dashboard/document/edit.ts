@@ -1,5 +1,6 @@
 /** Pure edits of a document: items changed, taken away, moved. */
 import type { Control, DashboardDocument, Place, Visual } from './document';
+import type { DashboardBaseline } from './kinds/compare';
 import { withZone } from './zones';
 
 /** The document with an item changed. */
@@ -32,4 +33,33 @@ export function withPlaces(document: DashboardDocument, places: readonly Place[]
     return place.x === old.x && place.y === old.y && place.w === old.w && place.h === old.h;
   });
   return same ? document : { ...document, layout: next };
+}
+
+/** The document with other baselines; one that is gone is compared with no more, and offered no more. */
+export function withBaselines(
+  document: DashboardDocument,
+  baselines: readonly DashboardBaseline[],
+): DashboardDocument {
+  const known = new Set(baselines.map((entry) => entry.id));
+  const only = (ids: readonly string[]) => ids.filter((id) => known.has(id));
+  return {
+    ...document,
+    baselines: [...baselines],
+    visuals: document.visuals.map((visual) =>
+      'compare' in visual && visual.compare
+        ? { ...visual, compare: { ...visual.compare, with: only(visual.compare.with) } }
+        : visual,
+    ),
+    controls: document.controls.map((control) =>
+      control.kind === 'baselines'
+        ? { ...control, offer: only(control.offer), default: only(control.default) }
+        : control,
+    ),
+  };
+}
+
+/** A new baseline for a document, under an id that is free. */
+export function newBaseline(document: DashboardDocument, text: string, name = ''): DashboardBaseline {
+  const taken = new Set(document.baselines.map((entry) => entry.id));
+  for (let n = 1; ; n++) if (!taken.has(`b${n}`)) return { id: `b${n}`, name, text };
 }

@@ -38,6 +38,7 @@ function groundFor(document: DashboardDocument, model: Model): FreshGround {
   const names = document.controls.flatMap((control) => (control.kind === 'value' ? [control.name] : []));
   return {
     model,
+    baselines: document.baselines,
     dataset: (fits) => candidates.find(fits),
     taken: new Set(taken),
     names: new Set(names),

@@ -29,9 +29,22 @@ function severalMeasures(document: Json): Json {
   return { ...document, visuals, controls };
 }
 
-const MIGRATIONS: readonly Migration[] = [{ name: 'several measures', from: 1, migrate: severalMeasures }];
+/** The columns of a crosstab are buckets, a list of periods, or none. */
+function periodColumns(document: Json): Json {
+  const visuals = list(document.visuals).map((visual) => {
+    if (visual.kind !== 'crosstab' || !('periods' in visual)) return visual;
+    const { periods, ...rest } = visual;
+    return { ...rest, columns: periods === false ? null : { kind: 'grain' } };
+  });
+  return { ...document, visuals };
+}
 
-export const NEWEST_VERSION = 2;
+const MIGRATIONS: readonly Migration[] = [
+  { name: 'several measures', from: 1, migrate: severalMeasures },
+  { name: 'period columns', from: 2, migrate: periodColumns },
+];
+
+export const NEWEST_VERSION = 3;
 
 /** A document of any known version in the newest form; anything else as it is, for the schema to refuse. */
 export function newestForm(input: unknown): unknown {

@@ -1,9 +1,11 @@
 /**
  * The reader's state as parts of the address: what each control holds in its own place (`reader/held.ts`), `d.<visual>`
- * for drills, `l.<control>` for the level of a timeline, `k.<visual>` for chosen marks, `off` for what is switched off,
+ * for drills, `w.<visual>` for baselines of the reader's own, `l.<control>` for the level of a timeline, `k.<visual>` for chosen marks, `off` for what is switched off,
  * `turned` for slicers that are turned round.
  */
 import type { DashboardDocument } from '../document/document';
+import { MOST_BASELINES, type OwnBaseline } from '../document/kinds/compare';
+import { isMeasured } from '../document/visuals';
 import { parseChoice, parseJson, printChoice } from './addressText';
 import { heldInAddress, withHeldText } from './held';
 import { isEmptyPick, isPickSource, pickSchema, type Pick } from './pick';
@@ -17,6 +19,7 @@ const TURNED = 'turned';
 const AS_OF = 'as-of';
 const levelPlace = (control: string) => `l.${control}`;
 const drillPlace = (visual: string) => `d.${visual}`;
+const comparePlace = (visual: string) => `w.${visual}`;
 const pickPlace = (visual: string) => `k.${visual}`;
 
 /** Every part that a dashboard can have in the address, with its text; null where there is nothing to say. */
@@ -28,6 +31,10 @@ export function addressOf(document: DashboardDocument, state: ReaderState): Reco
     if (control.kind === 'timeline') parts[levelPlace(control.id)] = state.levels?.[control.id] ?? null;
   }
   for (const visual of document.visuals) parts[drillPlace(visual.id)] = state.drills?.[visual.id] ?? null;
+  for (const visual of document.visuals.filter(isMeasured)) {
+    const own = state.compare?.[visual.id] ?? [];
+    parts[comparePlace(visual.id)] = listText(own.map((entry) => entry.text));
+  }
   for (const visual of document.visuals.filter(isPickSource)) {
     const pick = state.picks?.[visual.id];
     parts[pickPlace(visual.id)] = pick && !isEmptyPick(pick) ? JSON.stringify(pick) : null;
@@ -58,9 +65,12 @@ export function stateFromAddress(
   }
   const drills: Record<string, string> = {};
   const picks: Record<string, Pick> = {};
+  const compare: Record<string, OwnBaseline[]> = {};
   for (const visual of document.visuals) {
     const drill = parts[drillPlace(visual.id)];
     if (drill != null) drills[visual.id] = drill;
+    const own = listFrom(parts[comparePlace(visual.id)]).slice(0, MOST_BASELINES);
+    if (own.length > 0) compare[visual.id] = own.map((entry) => ({ text: entry }));
     const text = parts[pickPlace(visual.id)];
     const pick = text == null || !isPickSource(visual) ? null : parseJson(pickSchema, text);
     if (pick) picks[visual.id] = pick;
@@ -71,6 +81,7 @@ export function stateFromAddress(
     levels,
     drills,
     picks,
+    compare,
     off: listFrom(parts[OFF]),
     turned: listFrom(parts[TURNED]),
     ...(asOf != null && parseIsoDay(asOf) !== undefined ? { asOf } : {}),

@@ -6,6 +6,7 @@ import { kindOf, type Control } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import type { HeldForm } from '../document/kinds/entry';
 import { valueProblem } from '../document/kinds/value';
+import { isMeasured } from '../document/visuals';
 import { titleOf } from '../document/title';
 import type { Model } from '../../model/model';
 import { canSwitchOff } from './held';
@@ -26,6 +27,9 @@ const RECORDS: readonly (readonly [keyof ReaderState & string, HeldForm])[] = [
   ['conditions', 'condition'],
   ['ranges', 'numbers'],
   ['values', 'value'],
+  ['baselines', 'baselines'],
+  ['measures', 'measures'],
+  ['grains', 'grain'],
 ];
 
 /** The problems of a state for a document, in order; none where every part of it has an effect. */
@@ -50,6 +54,13 @@ export function checkState(document: DashboardDocument, model: Model, state: Rea
     const problem = control?.kind === 'value' ? valueProblem(control, text) : null;
     if (problem !== null) complain(`values.${id}`, problem);
   }
+  for (const control of document.controls) {
+    const problem = chosenProblem(control, state);
+    if (problem) complain(`${problem.record}.${control.id}`, problem.message);
+  }
+  for (const id of Object.keys(state.compare ?? {}))
+    if (!document.visuals.some((visual) => visual.id === id && isMeasured(visual)))
+      complain(`compare.${id}`, `There is no visual “${id}” with measures on this dashboard.`);
   for (const id of Object.keys(state.levels ?? {}))
     if (controls.get(id)?.kind !== 'timeline')
       complain(`levels.${id}`, `There is no timeline “${id}” on this dashboard.`);
@@ -82,6 +93,46 @@ export function checkState(document: DashboardDocument, model: Model, state: Rea
   }
   if (state.asOf && parseIsoDay(state.asOf) === undefined) complain('asOf', `There is no day ${state.asOf}.`);
   return problems;
+}
+
+/** What a chooser is given that it does not offer. */
+function chosenProblem(
+  control: Control,
+  state: ReaderState,
+): { record: string; message: string } | undefined {
+  switch (control.kind) {
+    case 'baselines': {
+      const held = state.baselines?.[control.id] ?? [];
+      const unknown = held.find((entry) => typeof entry === 'string' && !control.offer.includes(entry));
+      if (unknown !== undefined)
+        return { record: 'baselines', message: `It offers no baseline “${unknown as string}”.` };
+      if (!control.open && held.some((entry) => typeof entry !== 'string'))
+        return { record: 'baselines', message: 'It lets readers type no baseline of their own.' };
+      return !control.several && held.length > 1
+        ? { record: 'baselines', message: 'Only one can be chosen.' }
+        : undefined;
+    }
+    case 'measures': {
+      const held = state.measures?.[control.id] ?? [];
+      const unknown = held.find((place) => place >= control.offer.length);
+      if (unknown !== undefined)
+        return {
+          record: 'measures',
+          message: `It offers ${control.offer.length} measures, numbered from 0.`,
+        };
+      return !control.several && held.length > 1
+        ? { record: 'measures', message: 'Only one can be chosen.' }
+        : undefined;
+    }
+    case 'grain': {
+      const held = state.grains?.[control.id];
+      return held !== undefined && !control.offer.includes(held)
+        ? { record: 'grains', message: `It offers ${control.offer.join(', ')}.` }
+        : undefined;
+    }
+    default:
+      return undefined;
+  }
 }
 
 const wrongForm = (control: Control, model: Model, record: string) =>

@@ -1,4 +1,5 @@
 /** What controls hold: one register of forms, for the reader's state, the address, Reset and reveal rules alike. */
+import { z } from 'zod';
 import { canonicalText } from '../../period/canonical';
 import { parseIsoDay, type Day } from '../../calendar/day';
 import type { Model } from '../../model/model';
@@ -7,7 +8,9 @@ import { BLANK } from '../../model/blank';
 import { CONTROL_KINDS, kindOf, type Control, type ControlHolding } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import type { RoleRef } from '../document/kinds/asof';
+import { chosenBaselineSchema } from '../document/kinds/baselines';
 import { entryText } from '../document/kinds/condition';
+import { grainSchema } from '../document/kinds/measured';
 import type { HeldForm } from '../document/kinds/entry';
 import { boundsWords, rangesOf } from '../../model/bins';
 import { numberBoundsSchema } from '../../model/numberBounds';
@@ -45,7 +48,8 @@ interface Form<F extends HeldForm> {
   ): string | null;
 }
 
-type RecordName = 'periods' | 'choices' | 'conditions' | 'ranges' | 'values';
+type RecordName =
+  'periods' | 'choices' | 'conditions' | 'ranges' | 'values' | 'baselines' | 'measures' | 'grains';
 
 /** Reading and writing of a form that has a record of its own in the reader's state, by control. */
 function inRecord<N extends RecordName>(name: N) {
@@ -155,6 +159,43 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
     includes: (text, wanted) => wanted.includes(text),
     switches: false,
     words: (_, text) => (text === '' ? null : text),
+  },
+  baselines: {
+    ...inRecord('baselines'),
+    place: (control) => `b.${control}`,
+    print: (value) => JSON.stringify(value),
+    parse: (text) => parseJson(z.array(chosenBaselineSchema).max(50), text),
+    initial: (control) => control.default,
+    everything: [],
+    same: sameJson,
+    includes: (held, wanted) => held.some((entry) => typeof entry === 'string' && wanted.includes(entry)),
+    switches: false,
+    // What is compared is told by the visuals, with its days.
+    words: () => null,
+  },
+  measures: {
+    ...inRecord('measures'),
+    place: (control) => `m.${control}`,
+    print: (places) => places.join(','),
+    parse: (text) => parseJson(z.array(z.int().min(0).max(49)).max(8), `[${text}]`),
+    initial: (control) => control.default,
+    everything: [],
+    same: sameJson,
+    includes: (places, wanted) => places.some((place) => wanted.includes(String(place))),
+    switches: false,
+    words: () => null,
+  },
+  grain: {
+    ...inRecord('grains'),
+    place: (control) => `g.${control}`,
+    print: (grain) => grain,
+    parse: (text) => grainSchema.safeParse(text).data ?? null,
+    initial: (control) => control.default,
+    everything: 'auto',
+    same: (a, b) => a === b,
+    includes: (grain, wanted) => wanted.includes(grain),
+    switches: false,
+    words: () => null,
   },
   /** The as-of day belongs to the whole dashboard: all controls that hold it hold the same. */
   day: {

@@ -5,7 +5,7 @@ import type { RoleRef } from '../document/kinds/asof';
 import type { NumberBounds } from '../../model/numberBounds';
 import type { MeasureRef } from '../../model/model';
 import type { DayRuns } from '../../calendar/runs';
-import type { PhraseError } from '../../period/phrase';
+import type { Phrase, PhraseError } from '../../period/phrase';
 import type { PeriodContext } from '../../period/point';
 import type { EmptyReason } from '../../period/resolve';
 import type { Drill } from './drill';
@@ -14,6 +14,8 @@ import type { Drill } from './drill';
 export interface WindowSetting {
   readonly kind: 'window';
   readonly text: string;
+  /** Null where the text cannot be read. */
+  readonly phrase: Phrase | null;
   /** Asked for; none when `empty` says why. */
   readonly runs: DayRuns;
   readonly empty: EmptyReason | null;

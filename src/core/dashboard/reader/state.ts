@@ -1,6 +1,9 @@
 /** What a reader has turned: kept in the address, never in the document. */
 import { z } from 'zod';
 import { UNITS } from '../../calendar/units';
+import { chosenBaselineSchema, type ChosenBaseline } from '../document/kinds/baselines';
+import { MOST_BASELINES, ownBaselineSchema } from '../document/kinds/compare';
+import { grainSchema, type Grain } from '../document/kinds/measured';
 import { value } from '../document/kinds/entry';
 import { numberBoundsSchema, type NumberBounds } from '../../model/numberBounds';
 import { conditionStateSchema, type ConditionState } from './conditionState';
@@ -18,6 +21,11 @@ export interface HeldValues {
   readonly value: string;
   /** A day (YYYY-MM-DD) in the place of today. */
   readonly day: string | null;
+  /** What is compared with; none is nothing. */
+  readonly baselines: readonly ChosenBaseline[];
+  /** Places in the list of a measure chooser. */
+  readonly measures: readonly number[];
+  readonly grain: Grain;
 }
 
 /** Values that a reader can choose in one slicer. */
@@ -36,6 +44,14 @@ export const readerStateSchema = z.object({
   ranges: z.record(z.string(), numberBoundsSchema).optional(),
   /** Values of parameters by value control; empty is blank. */
   values: z.record(z.string(), z.string().max(500)).optional(),
+  /** What is compared with, by baseline chooser; absent means the designer's default. */
+  baselines: z.record(z.string(), z.array(chosenBaselineSchema).max(50).readonly()).optional(),
+  /** Chosen places in the list, by measure chooser. */
+  measures: z.record(z.string(), z.array(z.int().min(0).max(49)).max(8).readonly()).optional(),
+  /** Length of buckets, by grain chooser. */
+  grains: z.record(z.string(), grainSchema).optional(),
+  /** Baselines of the reader's own, by visual, beside the designer's. */
+  compare: z.record(z.string(), z.array(ownBaselineSchema).max(MOST_BASELINES).readonly()).optional(),
   /** Slicers, conditions and number ranges that are switched off: they keep what they hold, without effect. */
   off: z.array(z.string().max(64)).max(100).optional(),
   /** Slicers that are turned round: what is chosen is left out in place of kept, or the reverse. */

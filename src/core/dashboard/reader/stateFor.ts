@@ -1,5 +1,6 @@
 /** The reader's state as far as it belongs to a document. */
 import type { DashboardDocument } from '../document/document';
+import { isMeasured } from '../document/visuals';
 import { canSwitchOff, withHeldFrom } from './held';
 import { isPickSource } from './pick';
 import { canTurn } from './turned';
@@ -17,6 +18,7 @@ export function stateFor(document: DashboardDocument, state: ReaderState): Reade
   const held = document.controls.reduce((own, control) => withHeldFrom(own, state, control), DEFAULT_STATE);
   const levels = only(state.levels, document.controls);
   const drills = only(state.drills, document.visuals);
+  const compare = only(state.compare, document.visuals.filter(isMeasured));
   const picks = only(state.picks, document.visuals.filter(isPickSource));
   const off = state.off?.filter((id) =>
     document.controls.some((control) => control.id === id && canSwitchOff(control)),
@@ -29,6 +31,7 @@ export function stateFor(document: DashboardDocument, state: ReaderState): Reade
     ...(isEmpty(levels) ? {} : { levels }),
     ...(isEmpty(drills) ? {} : { drills }),
     ...(isEmpty(picks) ? {} : { picks }),
+    ...(isEmpty(compare) ? {} : { compare }),
     ...(off && off.length > 0 ? { off } : {}),
     ...(turned && turned.length > 0 ? { turned } : {}),
     ...(state.asOf ? { asOf: state.asOf } : {}),

@@ -109,7 +109,7 @@ function revealOf({ design: { document, model } }: CheckGround, control: Control
   if (!reveal) return [];
   const other = document.controls.find((entry) => entry.id === reveal.control);
   const circle = other?.reveal?.control === control.id;
-  const named = other && kindOf(other).reveals(other);
+  const named = other && kindOf(other).reveals(other, { model, baselines: document.baselines });
   const reachable =
     named?.by !== 'choices' ||
     !named.isAll ||

@@ -39,7 +39,7 @@ const crosstab: Visual = {
     { dataset: 'trips', column: 'route' },
     { dataset: 'trips', column: 'channel' },
   ],
-  periods: true,
+  columns: { kind: 'grain' },
   subtotals: true,
   grain: 'day',
 };

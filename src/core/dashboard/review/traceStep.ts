@@ -6,7 +6,6 @@ import { BLANK } from '../../model/blank';
 import { pathOf } from '../reader/treePath';
 import { roleName, type Model } from '../../model/model';
 import type { ReachContext } from '../turn/reach';
-import type { ReaderState } from '../reader/state';
 import { leavesOut, type Idle, type SeenStep } from '../wiring/selection';
 import type { Design } from '../wiring/design';
 import type { DatasetUse } from '../wiring/uses';
@@ -26,7 +25,6 @@ export interface TraceStep {
 }
 
 export interface TraceContext extends ReachContext {
-  readonly state: ReaderState;
   /** The real civil day now. */
   readonly realToday: number;
 }

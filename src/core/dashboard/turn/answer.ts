@@ -8,6 +8,9 @@ import type { PeriodContext } from '../../period/point';
 import type { EmptyReason } from '../../period/resolve';
 import type { ConditionIssue } from '../reader/conditions';
 import type { NumberBounds } from '../../model/numberBounds';
+import type { ChosenBaseline } from '../document/kinds/baselines';
+import type { Grain } from '../document/kinds/measured';
+import type { BaselineAnswer, BaselineMeasureAnswer, Change, Partner } from './comparing/answer';
 import type { Buckets } from './grain';
 import type { Acting } from '../wiring/selection';
 
@@ -95,6 +98,39 @@ export interface ValueAnswer {
   readonly problem: string | null;
 }
 
+/** A baseline that can be chosen, and what it would mean now; more than one window for `times N`. */
+export interface BaselineOffer {
+  readonly id: string;
+  readonly name: string;
+  readonly text: string;
+  /** For the first measure of the first visual wired; none where there is no such visual. */
+  readonly windows: readonly BaselineMeasureAnswer[];
+}
+
+/** What a baseline chooser holds and offers; what the reader typed is among the offers too. */
+export interface BaselinesAnswer {
+  readonly kind: 'baselines';
+  readonly chosen: readonly ChosenBaseline[];
+  readonly offers: readonly BaselineOffer[];
+}
+
+interface MeasuresAnswer {
+  readonly kind: 'measures';
+  readonly chosen: readonly number[];
+}
+
+/** A grain, and why it cannot be chosen now; null where it can. */
+export interface GrainOffer {
+  readonly grain: Grain;
+  readonly reason: string | null;
+}
+
+export interface GrainAnswer {
+  readonly kind: 'grain';
+  readonly chosen: Grain;
+  readonly offers: readonly GrainOffer[];
+}
+
 /** What the as-of chooser stands at. */
 export interface AsOfAnswer {
   readonly kind: 'asof';
@@ -109,6 +145,9 @@ export type ControlAnswer =
   | NumbersAnswer
   | ValueAnswer
   | AsOfAnswer
+  | BaselinesAnswer
+  | MeasuresAnswer
+  | GrainAnswer
   | HiddenAnswer
   | ElsewhereAnswer
   | BrokenAnswer;
@@ -141,6 +180,8 @@ type NoteCode =
   | 'no-column'
   | 'last-days'
   | 'own-day'
+  /** Some buckets of a baseline have no partner in the window. */
+  | 'baseline-beyond'
   | 'subtotals';
 
 /** What a reader has to know beside the figures. */
@@ -170,6 +211,10 @@ export interface Shown {
   readonly notes: readonly Note[];
   /** What its own period is read against, where it has one. */
   readonly own?: PeriodContext;
+  /** What its figures are compared with; absent where nothing is compared. */
+  readonly baselines?: readonly BaselineAnswer[];
+  /** Whether sums and counts are divided by the days shown. */
+  readonly perDay?: boolean;
 }
 
 /** All that lies beyond a limit, in one: so many categories or series. */
@@ -213,18 +258,48 @@ export interface ChartAnswer extends Shown {
   readonly series: readonly SeriesAnswer[];
   /** By series: the part of its values that marks chosen elsewhere keep, while the rest is pale. */
   readonly lit?: readonly (readonly (number | null)[])[];
+  /** By baseline: the values of each series, and over time the partner of each bucket (by the first measure). */
+  readonly against?: readonly {
+    readonly series: readonly (readonly (number | null)[])[];
+    readonly partners: readonly Partner[] | null;
+  }[];
 }
 
 export interface CrosstabRow {
   /** Values of the first dimensions; fewer than there are for subtotals, none for the total of all. */
   readonly key: readonly (string | null)[];
   /** By measure: one value a bucket (none without periods), then that of the whole window. */
-  readonly cells: readonly { readonly values: readonly (number | null)[]; readonly whole: number | null }[];
+  readonly cells: readonly CrosstabCell[];
 }
+interface CellValues {
+  readonly values: readonly (number | null)[];
+  readonly whole: number | null;
+}
+export interface CrosstabCell extends CellValues {
+  /** By baseline. */
+  readonly baselines?: readonly CellValues[];
+  /** By change between period columns. */
+  readonly changes?: readonly Change[];
+}
+
+/** A period as a column of a crosstab. */
+export interface PeriodColumnAnswer {
+  readonly id: string;
+  /** As asked for, after wired time controls narrowed it where they do. */
+  readonly window: DayRuns;
+  readonly shown: DayRuns;
+  /** Why it has no days, or the code of what is wrong with it; null where it has. */
+  readonly problem: string | null;
+}
+
 export interface CrosstabAnswer extends Shown {
   readonly kind: 'crosstab';
   readonly buckets: Buckets | null;
   readonly table: readonly CrosstabRow[];
+  /** The periods that stand across in place of buckets. */
+  readonly columns?: readonly PeriodColumnAnswer[];
+  /** By baseline: the partner of each bucket. */
+  readonly partners?: readonly (readonly Partner[])[];
   /** Rows that there are, of which the first are in the table. */
   readonly total: number;
   readonly provisionalFrom: readonly (number | null)[];
@@ -237,6 +312,12 @@ export interface FigureAnswer extends Shown {
   readonly buckets: Buckets;
   readonly values: readonly (number | null)[];
   readonly provisionalFrom: number | null;
+  /** By baseline: its value, and its values beside those of the buckets. */
+  readonly against?: readonly {
+    readonly value: number | null;
+    readonly values: readonly (number | null)[];
+    readonly partners: readonly Partner[];
+  }[];
 }
 export interface CalendarMapAnswer extends Shown {
   readonly kind: 'calendarmap';
@@ -246,6 +327,11 @@ export interface CalendarMapAnswer extends Shown {
   readonly provisionalFrom: Day | null;
   /** The part of the values that marks chosen elsewhere keep, while the rest is pale. */
   readonly lit?: readonly (number | null)[];
+  /** By baseline: the values of the days compared with. */
+  readonly against?: readonly {
+    readonly values: readonly (number | null)[];
+    readonly partners: readonly Partner[];
+  }[];
 }
 export interface TableAnswer extends Shown {
   readonly kind: 'table';

@@ -3,7 +3,17 @@ import { isoDay } from '../../calendar/day';
 import type { DayRuns } from '../../calendar/runs';
 import { bucketEnd } from '../../cube/aggregate';
 import { describeRuns } from '../../period/describe';
-import type { ControlAnswer, LaneAnswer, ShownAnswer, TurnAnswer, VisualAnswer } from './answer';
+import type {
+  ChartAnswer,
+  ControlAnswer,
+  CrosstabCell,
+  LaneAnswer,
+  PeriodColumnAnswer,
+  ShownAnswer,
+  TurnAnswer,
+  VisualAnswer,
+} from './answer';
+import { changeOf, type BaselineAnswer, type BaselineMeasureAnswer, type Partner } from './comparing/answer';
 import type { Buckets } from './grain';
 
 const endText = (day: number) => (Number.isFinite(day) ? isoDay(day) : '..');
@@ -34,6 +44,13 @@ const CONTROLS: {
   condition: (answer) => answer,
   numbers: (answer) => answer,
   value: (answer) => answer,
+  measures: (answer) => answer,
+  grain: (answer) => answer,
+  baselines: ({ kind, chosen, offers }) => ({
+    kind,
+    chosen,
+    offers: offers.map((offer) => ({ ...offer, windows: offer.windows.map(baselineMeasureJson) })),
+  }),
   hidden: () => ({ kind: 'hidden' }),
   elsewhere: (answer) => answer,
   broken: (answer) => answer,
@@ -44,6 +61,46 @@ const controlJson = (answer: ControlAnswer) =>
 
 const bucketsJson = (buckets: Buckets) =>
   buckets.starts.map((start, i) => ({ start: isoDay(start), end: isoDay(bucketEnd(buckets, i)) }));
+
+const baselineMeasureJson = (answer: BaselineMeasureAnswer): Json =>
+  'error' in answer
+    ? { error: answer.error }
+    : { ...answer, windows: runsText(answer.windows), shown: runsText(answer.shown) };
+
+const partnerJson = (partner: Partner | undefined) =>
+  partner ? { start: isoDay(partner.start), end: isoDay(partner.end) } : null;
+
+function chartBesideJson(against: NonNullable<ChartAnswer['against']>, i: number): Json {
+  const isOverTime = against.every(({ partners }) => partners !== null);
+  return {
+    baselines: against.map(({ series }) => series.map((values) => values[i] ?? null)),
+    ...(isOverTime ? { partners: against.map(({ partners }) => partnerJson(partners?.[i])) } : {}),
+  };
+}
+
+/** A cell, with the changes of period columns after their values. */
+const cellJson = ({ changes, values, ...cell }: CrosstabCell): Json => ({
+  ...cell,
+  values: [...values, ...(changes ?? [])],
+});
+
+const columnJson = ({ id, window, shown, problem }: PeriodColumnAnswer): Json => ({
+  id,
+  window: runsText(window),
+  shown: runsText(shown),
+  ...(problem === null ? {} : { problem }),
+});
+
+/** What a bucket or category is compared with, if anything is compared. */
+function besideJson(
+  against: readonly { readonly values: readonly (number | null)[]; readonly partners: readonly Partner[] }[],
+  i: number,
+): Json {
+  return {
+    baselines: against.map(({ values }) => values[i] ?? null),
+    partners: against.map(({ partners }) => partnerJson(partners[i])),
+  };
+}
 
 /** What is particular to each kind of visual. */
 const FIGURES: { readonly [K in ShownAnswer['kind']]: (answer: Extract<ShownAnswer, { kind: K }>) => Json } =
@@ -65,6 +122,7 @@ const FIGURES: { readonly [K in ShownAnswer['kind']]: (answer: Extract<ShownAnsw
           ...place,
           values: answer.series.map((entry) => entry.values[i] ?? null),
           ...(answer.lit ? { kept: answer.lit.map((entry) => entry[i] ?? null) } : {}),
+          ...(answer.against ? chartBesideJson(answer.against, i) : {}),
         })),
       };
     },
@@ -72,20 +130,45 @@ const FIGURES: { readonly [K in ShownAnswer['kind']]: (answer: Extract<ShownAnsw
       grain: answer.buckets?.unit ?? null,
       periods: answer.buckets ? bucketsJson(answer.buckets) : [],
       total: answer.total,
-      data: answer.table,
+      ...(answer.columns ? { columns: answer.columns.map(columnJson) } : {}),
+      ...(answer.partners && answer.buckets
+        ? { partners: answer.partners.map((list) => list.map(partnerJson)) }
+        : {}),
+      data: answer.table.map(({ key, cells }) => ({ key, cells: cells.map(cellJson) })),
     }),
     figure: (answer) => ({
       value: answer.value,
       grain: answer.buckets.unit,
-      data: bucketsJson(answer.buckets).map((place, i) => ({ ...place, value: answer.values[i] ?? null })),
+      data: bucketsJson(answer.buckets).map((place, i) => ({
+        ...place,
+        value: answer.values[i] ?? null,
+        ...(answer.against ? besideJson(answer.against, i) : {}),
+      })),
     }),
     calendarmap: (answer) => ({
       provisionalFrom: dayText(answer.provisionalFrom),
-      data: answer.values.map((value, i) => ({ day: isoDay(answer.first + i), value })),
+      data: answer.values.map((value, i) => ({
+        day: isoDay(answer.first + i),
+        value,
+        ...(answer.against ? besideJson(answer.against, i) : {}),
+      })),
     }),
   };
 
 const figuresJson = (answer: ShownAnswer) => (FIGURES[answer.kind] as (answer: ShownAnswer) => Json)(answer);
+
+const baselineJson = ({ measures, ...named }: BaselineAnswer): Json => ({
+  ...named,
+  measures: measures.map(baselineMeasureJson),
+});
+
+/** A figure's own comparison with a baseline. */
+function figureChange(answer: ShownAnswer, b: number): Json {
+  const against = answer.kind === 'figure' ? answer.against?.[b] : undefined;
+  return answer.kind === 'figure' && against
+    ? { value: against.value, ...changeOf(answer.value, against.value) }
+    : {};
+}
 
 function visualJson(answer: VisualAnswer) {
   if (answer.kind === 'elsewhere' || answer.kind === 'broken') return answer;
@@ -105,6 +188,15 @@ function visualJson(answer: VisualAnswer) {
     layout: answer.layout,
     latest: isoDay(answer.latest),
     notes: answer.notes.map((note) => note.words),
+    ...(answer.baselines
+      ? {
+          baselines: answer.baselines.map((entry, b) => ({
+            ...baselineJson(entry),
+            ...figureChange(answer, b),
+          })),
+        }
+      : {}),
+    ...(answer.perDay ? { perDay: true } : {}),
     ...figuresJson(answer),
   };
 }

@@ -10,19 +10,10 @@ import {
 } from '../../calendar/runs';
 import type { Layout } from '../../cube/query';
 import type { Note, Shown, UseAnswer } from './answer';
-import type { Measure } from '../../model/model';
+import type { Compare } from '../document/kinds/compare';
+import { baselineAnswer, type GroundBaseline } from './comparing/baselines';
 import { isCoarse } from './covered';
-import type { Reach, ReachContext } from './reach';
-import type { ShownMeasure } from '../document/kinds/measured';
-
-/** A measure of a visual with all that it sees. */
-export interface MeasureReach {
-  /** Index among the visual's measures. */
-  readonly index: number;
-  readonly shown: ShownMeasure;
-  readonly measure: Measure;
-  readonly reaches: readonly Reach[];
-}
+import type { MeasureReach, Reach, ReachContext } from './reach';
 
 /** What the answers of all visuals with measures are made from. */
 export interface Ground {
@@ -30,6 +21,10 @@ export interface Ground {
   readonly measures: readonly MeasureReach[];
   readonly about: Omit<Shown, 'rows' | 'layout' | 'notes'>;
   readonly notes: readonly Note[];
+  /** What each measure is compared with. */
+  readonly baselines: readonly GroundBaseline[];
+  /** Whether sums and counts are divided by the days shown. */
+  readonly perDay: boolean;
 }
 
 function useOf(reaches: readonly Reach[]): UseAnswer {
@@ -58,11 +53,19 @@ function windowOf(seen: readonly Reach[]): Shown['window'] {
 const latestOf = (reaches: readonly Reach[]): Day =>
   Math.max(...reaches.flatMap(({ covered }) => covered.slice(-1).map((run) => run.end)));
 
+/** What a visual's figures are compared with, and whether by totals or by day. */
+interface Comparison {
+  readonly baselines: readonly GroundBaseline[];
+  readonly per: Compare['per'];
+}
+const NO_COMPARISON: Comparison = { baselines: [], per: 'total' };
+
 /** The ground of a visual of which at least one part sees days with data (`seen`). */
 export function groundOf(
   context: ReachContext,
   measures: readonly MeasureReach[],
   seen: readonly Reach[],
+  { baselines, per }: Comparison = NO_COMPARISON,
 ): Ground {
   const byUse = new Map<string, Reach[]>();
   for (const reach of measures.flatMap((entry) => entry.reaches)) {
@@ -77,8 +80,12 @@ export function groundOf(
       window: windowOf(seen),
       latest: latestOf(measures.flatMap((entry) => entry.reaches)),
       uses: [...byUse.values()].map(useOf),
+      ...(baselines.length > 0 ? { baselines: baselines.map(baselineAnswer) } : {}),
+      ...(per === 'day' ? { perDay: true } : {}),
     },
     notes: onceEach(notes),
+    baselines,
+    perDay: per === 'day',
   };
 }
 

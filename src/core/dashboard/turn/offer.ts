@@ -13,7 +13,7 @@ export function offeredOf(control: Pick<TimeControl, 'offer'>, covered: readonly
 }
 
 /** The point that a control's rolling phrases count from; a text that cannot be read stands for today. */
-export function anchorOf(document: DashboardDocument, control: Pick<TimeControl, 'anchor'>): Point {
+export function anchorOf(document: DashboardDocument, control: { readonly anchor: string | null }): Point {
   const parsed = parsePoint(control.anchor ?? document.anchor);
   return parsed.ok ? parsed.phrase : ANCHOR_TODAY;
 }

@@ -7,8 +7,10 @@ import { clipRuns, type NearestDay } from '../../coverage/coverage';
 import type { Selection, Source } from '../../cube/query';
 import type { Control, Visual } from '../document/document';
 import type { Measure, MeasureRef } from '../../model/model';
+import type { ShownMeasure } from '../document/kinds/measured';
 import type { Design } from '../wiring/design';
 import { seenBy, type Acting } from '../wiring/selection';
+import type { ReaderState } from '../reader/state';
 import type { Settings } from '../reader/setting';
 import { partsOf, type BasePart } from '../wiring/uses';
 import { coveredBy, isCoarse, selectionOf } from './covered';
@@ -17,6 +19,8 @@ import { coveredBy, isCoarse, selectionOf } from './covered';
 export interface Reach {
   readonly part: BasePart;
   readonly selection: Selection;
+  /** Asked for through the part's date role, before it is cut to whole units; without unsettled days that are left out. */
+  readonly window: DayRuns;
   /** Asked for through the part's date role; whole units only for measures of a coarse grain. */
   readonly asked: DayRuns;
   /** The part of that between the first and the last day with data. */
@@ -30,6 +34,15 @@ export interface Reach {
   readonly acting: readonly Acting[];
   /** First day whose figures are not final yet; null when all are. */
   readonly provisionalFrom: Day | null;
+}
+
+/** A measure of a visual with all that it sees. */
+export interface MeasureReach {
+  /** Index among the visual's measures. */
+  readonly index: number;
+  readonly shown: ShownMeasure;
+  readonly measure: Measure;
+  readonly reaches: readonly Reach[];
 }
 
 /** First day whose figures of a measure are not final on a day. */
@@ -52,6 +65,7 @@ function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
 
 export interface ReachContext {
   readonly design: Design;
+  readonly state: ReaderState;
   readonly settings: Settings;
   readonly source: Source;
   /** Today, or the day that stands in its place. */
@@ -112,7 +126,7 @@ export function within(
   const { measure } = part;
   const asked = isCoarse(measure) && !measure.spread ? wholeUnits(window, measure.grain, rule) : window;
   const clipped = clipRuns(asked, covered);
-  const base = { part, selection, asked, covered, acting, provisionalFrom: from };
+  const base = { part, selection, window, asked, covered, acting, provisionalFrom: from };
   return clipped.empty
     ? { ...base, shown: [], days: 0, daysWithData: 0, nearest: clipped.nearest }
     : {

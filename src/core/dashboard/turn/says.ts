@@ -23,7 +23,7 @@ interface Said<F extends HeldForm> {
   readonly today: Day;
 }
 
-/** By the form of what is held; null for windows, which are settled once all else is, and for what acts on the clock. */
+/** By the form of what is held; null for windows, which are settled once all else is, and for what acts on no rows. */
 const SAYS: { readonly [F in HeldForm]: ((said: Said<F>) => Setting) | null } = {
   choice: ({ control: { exclude, required }, held, off }) => ({
     kind: 'choice',
@@ -43,6 +43,10 @@ const SAYS: { readonly [F in HeldForm]: ((said: Said<F>) => Setting) | null } = 
   },
   period: null,
   day: null,
+  // Choosers choose what visuals show: that is done before a turn is settled.
+  baselines: null,
+  measures: null,
+  grain: null,
   // It is said by the conditions that ask for it.
   value: null,
 };

@@ -7,13 +7,16 @@ import { parsePhrase } from '../../period/parse';
 import { usesData } from '../../period/phrase';
 import type { PeriodContext } from '../../period/point';
 import { resolvePhrase } from '../../period/resolve';
-import { isTimeControl, type TimeControl, type Visual } from '../document/document';
+import { kindOf } from '../document/controls';
+import { isTimeControl, type Control, type TimeControl, type Visual } from '../document/document';
 import { drillKey, drillRuns, readDrill } from '../reader/drill';
 import { actingAsOf, heldBy, isRevealed, leftOutLater } from '../reader/held';
 import { isPickSource, NO_PICK, pickedDays, pickKey, picksDays, type PickSource } from '../reader/pick';
 import { parametersOf } from '../reader/parameters';
 import { AS_OF_KEY, type Setting, type Settings } from '../reader/setting';
 import type { ReaderState } from '../reader/state';
+import type { Model } from '../../model/model';
+import type { ReachContext } from './reach';
 import type { Design } from '../wiring/design';
 import { offeredBy } from './covered';
 import { anchorOf } from './offer';
@@ -55,6 +58,27 @@ export async function settle(
   return settings;
 }
 
+/** Settings as they are, but with another day in the place of today in conditions; the very same where none asks for it. */
+export function conditionsOn({ design, state, settings }: ReachContext, day: Day): Settings {
+  const { document, model } = design;
+  const asking = document.controls.filter(
+    (control) => settings.get(control.id)?.kind === 'condition' && asksForToday(control, state, model),
+  );
+  if (asking.length === 0) return settings;
+  const parameters = parametersOf(document, state);
+  const said = asking.map(
+    (control) => [control.id, saidBy(model, control, state, day, parameters)!] as const,
+  );
+  return new Map([...settings, ...said]);
+}
+
+/** Whether a condition of a control may speak of the current date. */
+function asksForToday(control: Control, state: ReaderState, model: Model): boolean {
+  const texts = kindOf(control).conditions?.(control, model).texts ?? [];
+  const own = control.kind === 'condition' && control.open ? [heldBy(control, state).own] : [];
+  return [...texts, ...own].some((text) => /current_date/i.test(text));
+}
+
 /** What was chosen on a visual; what it is drilled into acts like chosen days, where no others are chosen. */
 function pickSetting({ model }: Design, visual: PickSource, state: ReaderState): Setting | undefined {
   const drill = picksDays(visual) ? readDrill(state.drills?.[visual.id] ?? '', model.rule) : undefined;
@@ -88,8 +112,9 @@ async function windowOf(
   const data = await offeredBy({ design, settings: choices, source }, item, holder);
   const anchor = anchorOf(design.document, holder);
   const context: PeriodContext = { rule: design.model.rule, today, asOf, anchor, data: data ?? [] };
-  const common = { kind: 'window', text, context, followed: false } as const;
   const parsed = parsePhrase(text);
+  const phrase = parsed.ok ? parsed.phrase : null;
+  const common = { kind: 'window', text, phrase, context, followed: false } as const;
   if (!parsed.ok) return { ...common, runs: ALL_DAYS, empty: null, error: parsed.error };
   if (!data && usesData(parsed.phrase, anchor)) return { kind: 'pending' };
   const resolved = resolvePhrase(parsed.phrase, context);

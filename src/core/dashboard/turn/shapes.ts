@@ -4,7 +4,8 @@ import { conditionKey } from '../../cube/rowCondition';
 import { columnIn } from '../../model/dimension';
 import { actsOf, kindOf } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
-import type { Design } from '../wiring/design';
+import { withAllOffered } from '../reader/chosen';
+import { designOf, type Design } from '../wiring/design';
 import { numbersFor } from '../../model/figures';
 import { columnOf, datasetOf, isCategory, spellingsOf, type Measure, type Model } from '../../model/model';
 import { isPickSource, pickDimensions } from '../reader/pick';
@@ -14,7 +15,9 @@ import { partsOf, type BasePart } from '../wiring/uses';
 import { dimensionsOf, measuresOf } from '../document/visuals';
 
 /** The shapes of the cubes from which every turn of a dashboard can be answered. Live datasets have none. */
-export function cubeShapesFor(design: Design): CubeShape[] {
+export function cubeShapesFor(given: Design): CubeShape[] {
+  const offered = withAllOffered(given.document);
+  const design = offered === given.document ? given : designOf(offered, given.model);
   const { document, model } = design;
   const shapes = new Map<string, CubeShape>();
   const shapeOf = (dataset: string, day: string): CubeShape | undefined => {

@@ -28,17 +28,19 @@ export interface TurnInput {
 /** Answers a turn from a source. */
 export async function answerTurn(input: TurnInput, answering: Source): Promise<TurnAnswer> {
   const source = askedOnce(answering);
-  const { design, state, today, only } = input;
+  const { state, today, only } = input;
+  const design = input.design.chosen(state);
   const calm = tolerant(source);
   const settings = await settle(design, state, today, calm);
   const wanted = (item: { id: string }) => !only || only.has(item.id);
   const context: ReachContext = {
     design,
+    state,
     settings,
     source,
     today: actingAsOf(design.document, state) ?? today,
   };
-  const calmly: ControlContext = { ...context, source: calm, state, realToday: today };
+  const calmly: ControlContext = { ...context, source: calm, realToday: today };
   const controls: Record<string, ControlAnswer> = {};
   const visuals: Record<string, VisualAnswer> = {};
   for (const control of design.document.controls.filter(wanted))

@@ -8,6 +8,7 @@ import { measureValues, numbersFor } from '../../model/figures';
 import { wholeUnitsIn } from './grain';
 import type { Measure, Model } from '../../model/model';
 import { isCoarse, touchedUnits } from './covered';
+import type { Places } from './comparing/partners';
 import type { Reach } from './reach';
 
 type Key = readonly (string | null)[];
@@ -133,19 +134,30 @@ function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: 
 /** A percentage is a ratio in hundredths. */
 const ratioFactor = (measure: Pick<Measure, 'unit'>) => (measure.unit === '%' ? 100 : 1);
 
-/** The values of a measure whose parts reach so far (one, or two for a ratio). */
+/** A table of stretches put in the places of the buckets that have a partner among them. */
+const placed = (table: ValueTable, { at }: Places): ValueTable => ({
+  ...table,
+  values: table.values.map((values) => at.map((place) => (place === null ? null : values[place]!))),
+});
+
+/**
+ * The values of a measure whose parts reach so far (one, or two for a ratio). With `places`, one for each part, the
+ * values are those of stretches of the part's own, in the places of buckets.
+ */
 export async function valueTable(
   model: Model,
   source: Source,
   measure: Measure,
   reaches: readonly Reach[],
   wanted: TableWanted,
+  places?: readonly Places[],
 ): Promise<TableOutcome> {
   const tables: ValueTable[] = [];
-  for (const reach of reaches) {
-    const outcome = await baseTable(model, source, reach, wanted);
+  for (const [i, reach] of reaches.entries()) {
+    const own = places?.[i];
+    const outcome = await baseTable(model, source, reach, own ? { ...wanted, buckets: own.span } : wanted);
     if (outcome.kind !== 'table') return outcome;
-    tables.push(outcome.table);
+    tables.push(own ? placed(outcome.table, own) : outcome.table);
   }
   const [first, second] = tables;
   if (!first) return { kind: 'elsewhere' };

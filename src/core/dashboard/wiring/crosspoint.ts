@@ -4,7 +4,8 @@ import { datasetOf, measureOf, type Model } from '../../model/model';
 import { actsOf } from '../document/controls';
 import { isControl, type Control, type Visual } from '../document/document';
 import { titleOf } from '../document/title';
-import { dimensionsOf, isMeasured, measuresOf } from '../document/visuals';
+import type { Chooses } from '../document/kinds/entry';
+import { dimensionsOf, isMeasured, kindOf, measuresOf } from '../document/visuals';
 import { pickDimensions } from '../reader/pick';
 import type { Design } from './design';
 import { routeTo, routeWords, type Actor, type Route } from './routes';
@@ -39,6 +40,20 @@ function noTotals(model: Model, control: Actor, target: Visual | Control): strin
   );
 }
 
+/** Why a chooser has nothing to choose for a target; undefined where it has. */
+function closedToChooser(control: Actor, target: Visual | Control): string | undefined {
+  const acts = isControl(control) ? actsOf(control) : undefined;
+  if (acts?.by !== 'chooser') return undefined;
+  if (isControl(target)) return 'A chooser chooses what visuals show, not what controls offer.';
+  return kindOf(target).takes(target).includes(acts.chooses) ? undefined : NOT_TAKEN[acts.chooses];
+}
+
+const NOT_TAKEN: Record<Chooses, string> = {
+  measures: 'It chooses a measure, and this shows rows.',
+  baselines: 'It chooses what figures are compared with, and this compares none.',
+  grain: 'It chooses the length of buckets of days, and this has none: let it go along time.',
+};
+
 /** The crosspoint of a control and a target: whether it is wired, and by which routes. */
 export function crosspoint(design: Design, control: Actor, target: Visual | Control): Crosspoint {
   const { model } = design;
@@ -50,6 +65,8 @@ export function crosspoint(design: Design, control: Actor, target: Visual | Cont
       : 'Marks that are not chosen turn pale in the visual itself; its rows stay.';
     return { ...common, state: 'no route', routes: [], words };
   }
+  const closed = closedToChooser(control, target);
+  if (closed !== undefined) return { ...common, state: 'no route', routes: [], words: closed };
   const routes = design.uses(target).map((use) => routeTo(model, control, use, wire));
   const totals = routes.some((route) => route.kind === 'totals')
     ? noTotals(model, control, target)
@@ -64,7 +81,7 @@ export function crosspoint(design: Design, control: Actor, target: Visual | Cont
   const deaf = unreached(model, target, routes);
   const words =
     deaf.length === 0
-      ? routes.map((route) => routeWords(model, route)).join(' ')
+      ? [...new Set(routes.map((route) => routeWords(model, route)))].join(' ')
       : [...open.map((route) => routeWords(model, route)), deafWords(model, control, routes, deaf)].join(' ');
   if (!wire?.on) return { ...common, state: 'unwired', routes, words, deaf };
   return { ...common, state: open.length < routes.length ? 'half' : 'wired', routes, words, deaf };

@@ -5,6 +5,8 @@ import { isWirable } from '../document/controls';
 import type { Control, DashboardDocument, Visual, Wire } from '../document/document';
 import { titleOf, titlesIn } from '../document/title';
 import { isPickSource } from '../reader/pick';
+import { chosenDocument } from '../reader/chosen';
+import type { ReaderState } from '../reader/state';
 import type { Actor } from './routes';
 import { coverageUsesOf, usesOf, type CoverageUse, type DatasetUse } from './uses';
 
@@ -23,7 +25,12 @@ export interface Design {
   uses(item: Visual | Control): readonly DatasetUse[];
   /** What the days with data of a visual or a time control are those of. */
   coverageUses(item: Visual | Control): readonly CoverageUse[];
+  /** The design as choosers make it for a reader: with the measures and the grain that are chosen. */
+  chosen(state: ReaderState): Design;
 }
+
+/** How many designs as chosen are kept; the least recently used go first. */
+const KEPT_CHOSEN = 20;
 
 const pairKey = (control: string, target: string) => `${control} ${target}`;
 
@@ -55,8 +62,9 @@ export function designOf(given: DashboardDocument, model: Model): Design {
     knownCoverage.set(item, found);
     return found;
   };
+  const chosen = new Map<string, Design>();
   let titles: ReadonlyMap<string, string> | undefined;
-  return {
+  const design: Design = {
     document,
     model,
     actors,
@@ -65,5 +73,16 @@ export function designOf(given: DashboardDocument, model: Model): Design {
     wire: (control, target) => (wires ??= indexOf(document.wires)).get(pairKey(control, target)),
     uses,
     coverageUses,
+    chosen(state) {
+      const other = chosenDocument(document, state);
+      if (other === document) return design;
+      const key = JSON.stringify(other.visuals.filter((visual, i) => visual !== document.visuals[i]));
+      const found = chosen.get(key) ?? designOf(other, model);
+      chosen.delete(key);
+      chosen.set(key, found);
+      if (chosen.size > KEPT_CHOSEN) chosen.delete(chosen.keys().next().value!);
+      return found;
+    },
   };
+  return design;
 }

@@ -10,6 +10,7 @@ import {
 } from '../../model/dimension';
 import { actsOf } from '../document/controls';
 import { isControl, type Control, type Visual, type Wire } from '../document/document';
+import type { Chooses } from '../document/kinds/entry';
 import { kindOf as kindOfVisual } from '../document/visuals';
 import { columnOf, datasetOf, isCategory, roleName, type Model } from '../../model/model';
 import { pickDimensions, picksDays, type PickSource } from '../reader/pick';
@@ -38,6 +39,13 @@ export type Route =
   | { readonly kind: 'columns'; readonly dataset: string; readonly columns: readonly string[] }
   /** A condition on the dataset's own columns. */
   | { readonly kind: 'condition'; readonly dataset: string }
+  /** No rows: what the visual shows is chosen. */
+  | {
+      readonly kind: 'chooser';
+      readonly dataset: string;
+      readonly chooses: Chooses;
+      readonly slot: number;
+    }
   /** A condition on totals, once the rows are put together. */
   | { readonly kind: 'totals'; readonly dataset: string }
   | { readonly kind: 'none'; readonly dataset: string; readonly reason: string };
@@ -81,6 +89,8 @@ export function routeTo(model: Model, control: Actor, use: DatasetUse, wire?: Wi
       return routeOfCondition(model, acts.dataset, use.dataset);
     case 'totals':
       return { kind: 'totals', dataset: use.dataset };
+    case 'chooser':
+      return { kind: 'chooser', dataset: use.dataset, chooses: acts.chooses, slot: wire?.slot ?? 0 };
     case 'value':
       return {
         kind: 'none',
@@ -219,9 +229,17 @@ const ROUTE_WORDS: {
     return `Route: ${datasetName(model, route)} by ${dimensionsInWords([...parts, ...days])}.`;
   },
   condition: (model, route) => `Route: a condition on the rows of ${datasetName(model, route)}.`,
+  chooser: (_, { chooses, slot }) =>
+    chooses === 'measures'
+      ? `It chooses what stands in the place of measure ${slot + 1}.`
+      : CHOOSER_WORDS[chooses],
   totals: (model, route) => `Route: a condition on totals of categories, from ${datasetName(model, route)}.`,
 };
 
+const CHOOSER_WORDS: Record<Exclude<Chooses, 'measures'>, string> = {
+  baselines: 'It chooses what the figures are compared with.',
+  grain: 'It chooses the length of the buckets.',
+};
 const CHOSEN = ', chosen on this wire';
 const datasetName = (model: Model, { dataset }: Route) => datasetOf(model, dataset)?.name ?? dataset;
 const attributeWords = (model: Model, attribute: Attribute) =>

@@ -183,8 +183,12 @@ function asOfSteps(settings: Settings, use: DatasetUse): SeenStep[] {
   return [{ kind: 'as of', day: setting.day, roles, effect: { ...NO_EFFECT, classes } }];
 }
 
-/** What steps leave of a dataset: their effects put together. */
-export function folded(use: DatasetUse, steps: readonly SeenStep[]): Seen {
+/** What steps leave of a dataset: their effects put together. `moved` gives windows of other date roles in their stead. */
+export function folded(
+  use: DatasetUse,
+  steps: readonly SeenStep[],
+  moved: (runs: DayRuns) => DayRuns = (runs) => runs,
+): Seen {
   const windows = new Map<string, DayRuns>();
   const filters: ValueFilter[] = [];
   const classes: DayFilter[] = [];
@@ -208,7 +212,7 @@ export function folded(use: DatasetUse, steps: readonly SeenStep[]): Seen {
   }
   const otherDays: DayFilter[] = [...windows]
     .filter(([role, runs]) => role !== use.role && !isEveryDay(runs))
-    .map(([column, runs]) => ({ column, runs }));
+    .map(([column, runs]) => ({ column, runs: moved(runs) }));
   return {
     selection: {
       dataset: use.dataset,

@@ -134,6 +134,8 @@ function controlUses(
       return ofOneDataset(model, acts.dataset, uses);
     case 'totals':
       return ofOneDataset(model, acts.measure.dataset, uses);
+    case 'chooser':
+      return unique(uses);
     case 'days':
       return uses.length > 0 ? unique(uses) : everyDataset(model);
   }

@@ -11,6 +11,8 @@ import {
   type Visual,
   type Wire,
 } from '../document/document';
+import type { MeasureChooser } from '../document/controls';
+import { measuresOf } from '../document/visuals';
 import { partOf } from '../document/parts';
 import { withItem } from '../document/edit';
 import { withZone, zoneOf, isWithinReach } from '../document/zones';
@@ -19,6 +21,12 @@ import { crosspoint } from './crosspoint';
 import { designOf, type Design } from './design';
 import type { Actor } from './routes';
 
+/** Whether a measure chooser offers what a visual shows first: only then it takes its place unasked. */
+function offersFirstOf({ offer }: MeasureChooser, target: Visual | Control): boolean {
+  const [first] = isControl(target) ? [] : measuresOf(target);
+  return offer.some((ref) => ref.dataset === first?.dataset && ref.measure === first.measure);
+}
+
 /** Whether a wire between the two is laid by itself: wherever there is a route, but not between time controls. */
 function laidByItself(design: Design, control: Actor, target: Visual | Control): boolean {
   if (!isWithinReach(design.document, control.id, target.id)) return false;
@@ -26,6 +34,7 @@ function laidByItself(design: Design, control: Actor, target: Visual | Control):
   if (isControl(target) && !isControl(control)) return false;
   if (isControl(target) && isControl(control) && isTimeControl(control) && isTimeControl(target))
     return false;
+  if (isControl(control) && control.kind === 'measures' && !offersFirstOf(control, target)) return false;
   return crosspoint(design, control, target).state !== 'no route';
 }
 

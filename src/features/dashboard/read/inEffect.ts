@@ -5,7 +5,9 @@ import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
 import type { Parameters } from '../../../core/dashboard/reader/parameter';
 import type { ReaderState } from '../../../core/dashboard/reader/state';
 import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
-import type { Model } from '../../../core/model/model';
+import { baselineName } from '../../../core/dashboard/document/kinds/compare';
+import { baselineDays } from '../../../core/dashboard/turn/comparing/words';
+import { measureOf, type Model } from '../../../core/model/model';
 import { runsWords } from '../../../core/period/describe';
 import { parsePhrase } from '../../../core/period/parse';
 import { staysFixed } from '../../../core/period/phrase';
@@ -27,8 +29,38 @@ export function saying(
 ): Said | undefined {
   if (answer?.kind === 'hidden') return undefined;
   if (answer?.kind === 'period') return periodSaying(answer);
+  if (answer && answer.kind in CHOOSER_SAYINGS) return chooserSaying(control, answer, model);
   const words = heldWords(control, state, model, parameters);
   return words === null ? undefined : { words, more: isSwitchedOff(state, control.id) ? '(off)' : '' };
+}
+
+/** What choosers say: only what is not plain from the visuals themselves. */
+const CHOOSER_SAYINGS = { baselines: true, measures: true, grain: true };
+
+function chooserSaying(control: Control, answer: ControlAnswer, model: Model): Said | undefined {
+  switch (answer.kind) {
+    case 'baselines': {
+      const chosen = answer.offers.filter(({ id, text }) =>
+        answer.chosen.some((entry) => (typeof entry === 'string' ? entry === id : entry.text === text)),
+      );
+      if (chosen.length === 0) return undefined;
+      const words = chosen.map(baselineName).join(' and ');
+      const days = chosen.flatMap(({ windows }) =>
+        windows.slice(0, 1).map((one) => baselineDays(one, model.rule)),
+      );
+      return { words, more: days.length > 0 ? `(${days.join('; ')})` : '' };
+    }
+    case 'measures': {
+      const refs =
+        control.kind === 'measures' ? answer.chosen.flatMap((place) => control.offer[place] ?? []) : [];
+      const names = refs.map((ref) => measureOf(model, ref.dataset, ref.measure)?.name ?? ref.measure);
+      return names.length === 0 ? undefined : { words: names.join(' and '), more: '' };
+    }
+    case 'grain':
+      return answer.chosen === 'auto' ? undefined : { words: answer.chosen, more: '' };
+    default:
+      return undefined;
+  }
 }
 
 function periodSaying(answer: PeriodAnswer): Said | undefined {

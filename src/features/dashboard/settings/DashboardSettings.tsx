@@ -2,6 +2,8 @@
 /** Settings of the dashboard as a whole, shown in Arrange while no item is chosen. */
 import Typography from '@mui/material/Typography';
 import { useWorkspace, useDocument } from '../../workspace/workspace';
+import { useBaselines } from '../../workspace/useBaselines';
+import { BaselineList } from '../../ui/BaselineList';
 import { AnchorSetting } from '../../ui/AnchorSetting';
 import { SwitchSetting, TextSetting } from '../../ui/fields';
 import type { DashboardDocument } from '../../../core/dashboard/document/document';
@@ -17,6 +19,7 @@ function isTimeZone(zone: string): boolean {
 export function DashboardSettings() {
   const { store } = useWorkspace();
   const document = useDocument();
+  const baselines = useBaselines();
   const change = (part: Partial<DashboardDocument>) =>
     store.getState().change((old) => ({ ...old, ...part }));
   return (
@@ -46,6 +49,7 @@ export function DashboardSettings() {
           onChange={(showZones) => change({ showZones })}
         />
       )}
+      <BaselineList {...baselines} />
       <Typography color="textSecondary" sx={{ mt: 2 }}>
         Choose an item on the dashboard to set it up here.
       </Typography>

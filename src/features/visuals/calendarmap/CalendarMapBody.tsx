@@ -5,6 +5,8 @@ import type { CalendarMap } from '../../../core/dashboard/document/visuals';
 import type { CalendarMapAnswer } from '../../../core/dashboard/turn/answer';
 import { useWorkspace } from '../../workspace/workspace';
 import { dayPicking } from '../picking';
+import { drawnBaselines } from '../comparing/compared';
+import { shownParts } from '../comparing/shownParts';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CalendarMapVisual } from './CalendarMapVisual';
@@ -21,6 +23,14 @@ export function CalendarMapBody({ visual, answer, title }: VisualBodyProps<Calen
   );
   if (!measures) return null;
   return (
-    <CalendarMapVisual answer={answer} measure={measures[0]} rule={rule} title={title} picking={picking} />
+    <CalendarMapVisual
+      answer={answer}
+      measure={measures[0]}
+      rule={rule}
+      title={title}
+      baselines={drawnBaselines(answer.baselines, rule)}
+      show={shownParts(visual)}
+      picking={picking}
+    />
   );
 }

@@ -9,21 +9,25 @@ import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
 import { HatchPattern } from '../../../theme/marks';
 import { role, seriesColour } from '../../../theme/roles';
+import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
+import { changeOf } from '../../../core/dashboard/turn/comparing/answer';
+import { comparedWords, type DrawnBaseline } from '../comparing/compared';
 import { extentOf } from '../chart/scale';
+import { ChangeKey, changeColour, changeOpacity, evenExtent, STEPS } from './changeTint';
 import { onlyChosen, type Picking } from '../picking';
 import { Tip } from '../Tip';
 import { useSize } from '../../ui/useSize';
 import { CHOOSING_WORDS, useSweep } from '../useSweep';
 
 const LABEL = 64;
-const HEAD = 16;
+const PLAIN_HEAD = 16;
+/** With the key of what the tint means. */
+const HEAD_WITH_KEY = 34;
 const LEAST_ROW = 14;
 const MOST_ROW = 26;
 const DAYS = 31;
 /** Opacity of the smallest and of the greatest value. */
 const FAINT = 0.12;
-/** Values are drawn in so many steps, one path each. */
-const STEPS = 12;
 
 interface MonthRow {
   readonly year: number;
@@ -46,12 +50,17 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   measure,
   rule,
   title,
+  baselines,
+  show,
   picking,
 }: {
   answer: CalendarMapAnswer;
   measure: Measure;
   rule: CalendarRule;
   title: string;
+  baselines: readonly DrawnBaseline[];
+  /** What of comparisons is told. */
+  show: readonly ShownPart[];
   /** Choosing days, where readers can. */
   picking?: Picking | undefined;
 }) {
@@ -59,12 +68,18 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   const [pointed, setPointed] = useState<number | null>(null);
   const hatch = useId();
   const months = monthsOf(answer);
+  const HEAD = answer.against ? HEAD_WITH_KEY : PLAIN_HEAD;
   const row = Math.max(
     LEAST_ROW,
     Math.min(MOST_ROW, Math.floor((height - HEAD) / Math.max(1, months.length))),
   );
   const column = Math.max(1, (width - LABEL - 6) / DAYS);
-  const extent = extentOf(answer.values);
+  const [first] = answer.against ?? [];
+  /** With a baseline the tint is the change against the day's partner. */
+  const tinted = first
+    ? answer.values.map((value, i) => changeOf(value, first.values[i] ?? null).change)
+    : answer.values;
+  const extent = first ? evenExtent(tinted) : extentOf(tinted);
   const placeOf = (day: number) => {
     const date = civilFromDay(day);
     const r = (date.year - months[0]!.year) * 12 + date.month - months[0]!.month;
@@ -85,13 +100,15 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   let veil = '';
   let swept = '';
   const paths = new Array<string>(STEPS).fill('');
+  let alone = '';
   let missing = '';
   let provisional = '';
   let weekends = '';
   answer.values.forEach((value, i) => {
     const day = answer.first + i;
     if (value === null) missing += box(day);
-    else paths[stepOf(value)] += box(day);
+    else if (tinted[i] === null || tinted[i] === undefined) alone += box(day);
+    else paths[stepOf(tinted[i])] += box(day);
     if (lit && value !== null && lit[i] === null) veil += box(day);
     if (sweep.range && i >= sweep.range.first && i <= sweep.range.last) swept += box(day);
     if (value !== null && answer.provisionalFrom !== null && day >= answer.provisionalFrom)
@@ -133,6 +150,13 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     const later = answer.provisionalFrom !== null && answer.first + i >= answer.provisionalFrom;
     return value === null ? 'no data' : `${valueWords(measure, value)}${later ? ', provisional' : ''}`;
   };
+  const comparedAt = (i: number) =>
+    (answer.against ?? []).map(({ values, partners }, b) => {
+      const partner = partners[i];
+      const day = partner ? `, ${dayWords(partner.start)}` : '';
+      const words = comparedWords(measure, show, answer.values[i] ?? null, values[i] ?? null);
+      return `${baselines[b]?.label ?? ''}${day}: ${words}`;
+    });
   return (
     <div ref={ref} style={{ position: 'relative', height: '100%', overflowY: 'auto', overflowX: 'hidden' }}>
       {width > 0 && (
@@ -141,7 +165,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           height={HEAD + months.length * row + 2}
           role="img"
           tabIndex={0}
-          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}`}
+          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}${baselines[0] ? `, tinted by the change against ${baselines[0].label}` : ''}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}`}
           onPointerMove={point}
           onPointerDown={(event) => sweep.down(event, dayAt(event))}
           onPointerUp={sweep.up}
@@ -157,6 +181,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           <defs>
             <HatchPattern id={hatch} />
           </defs>
+          {baselines[0] && <ChangeKey measure={measure} baseline={baselines[0]} />}
           <g fontSize="10" fill={role.quiet} aria-hidden="true">
             {[1, 5, 10, 15, 20, 25, 30].map((day) => (
               <text key={day} x={LABEL + (day - 0.5) * column} y={HEAD - 5} textAnchor="middle">
@@ -174,11 +199,12 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
             <path
               key={i}
               d={path}
-              fill={seriesColour(0)}
-              opacity={FAINT + ((1 - FAINT) * i) / (STEPS - 1)}
+              fill={first ? changeColour(measure, i) : seriesColour(0)}
+              opacity={first ? changeOpacity(i) : FAINT + ((1 - FAINT) * i) / (STEPS - 1)}
               data-mark="days"
             />
           ))}
+          <path d={alone} fill="none" stroke={role.quiet} strokeWidth="0.75" data-mark="no baseline" />
           {veil !== '' && <path d={veil} fill={role.surface} fillOpacity="0.76" data-mark="pale" />}
           {swept !== '' && (
             <path d={swept} fill="none" stroke={role.choice} strokeWidth="2" data-mark="sweep" />
@@ -204,7 +230,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           x={tip.x}
           y={tip.y + row + 16}
           width={width}
-          lines={[dayWords(answer.first + at), valueAt(at)]}
+          lines={[dayWords(answer.first + at), valueAt(at), ...comparedAt(at)]}
         />
       )}
     </div>

@@ -51,6 +51,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
         answer={answer}
         measures={measures}
         given={given}
+        rule={rule}
         windowWords={windowWords(shown[0]!.start, shown[shown.length - 1]!.end)}
         title={title}
         picking={picking}

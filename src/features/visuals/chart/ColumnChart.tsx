@@ -10,6 +10,9 @@ import type { Measure } from '../../../core/model/model';
 import { HatchPattern } from '../../../theme/marks';
 import type { Picking } from '../picking';
 import { CHOOSING_WORDS } from '../useSweep';
+import { comparedWords } from '../comparing/compared';
+import { shownParts } from '../comparing/shownParts';
+import { besideSeries, partnerWords, type BesideSeries } from './beside';
 import type { GivenColours } from './seriesColours';
 import { drawnSeries, type DrawnSeries } from './chartLayout';
 import { columnLayout, type ColumnLayout } from './columnLayout';
@@ -41,7 +44,8 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
   const { width, height, onResize } = useChartSize();
   const hatch = useId();
   const series = drawnSeries(visual, answer, measures, given);
-  const layout = columnLayout(visual, answer, series, rule, { width, height });
+  const beside = besideSeries(answer, rule);
+  const layout = columnLayout(visual, answer, series, rule, { width, height }, beside);
   const { count, left, right } = layout.frame;
   // The frame follows a moment later, and only where something of it changed; marks follow at once.
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
@@ -58,6 +62,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
       <ColumnMarks
         visual={visual}
         series={series}
+        beside={beside}
         plot={plot}
         count={count}
         left={left}
@@ -74,11 +79,14 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
       <ChartFrame
         layout={frame}
         hatch={hatch}
-        fresh={{ marks, lines: pointing.at === null ? [] : linesAt(layout, series, pointing.at) }}
+        fresh={{
+          marks,
+          lines: pointing.at === null ? [] : linesAt(props, layout, series, beside, pointing.at),
+        }}
         pointed={pointing.at}
         onResize={onResize}
         surface={{
-          'aria-label': chartWords(props, layout, series),
+          'aria-label': chartWords(props, layout, series, beside),
           style: { cursor: picking ? 'crosshair' : undefined },
           ...pointing.handlers,
         }}
@@ -95,18 +103,41 @@ function chartWords(
   { visual, answer, title, onDrill, picking }: ColumnChartProps,
   { places, frame: { count } }: ColumnLayout,
   series: readonly DrawnSeries[],
+  beside: readonly BesideSeries[],
 ): string {
   const extent = answer.buckets
     ? `${unitCountWords(count, answer.buckets.unit)}, from ${places[0]?.words} to ${places[count - 1]?.words}`
     : `${count} categories`;
   const names = series.length > 1 ? `, ${series.map((entry) => entry.name).join(', ')}` : '';
+  const against = beside.map(({ label, days }) => `, against ${label}: ${days}`).join('');
   const keys = `Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.`;
-  return `${lookOf(visual).name}, ${title}${names}: ${extent}. ${keys}${picking ? CHOOSING_WORDS : ''}`;
+  return `${lookOf(visual).name}, ${title}${names}${against}: ${extent}. ${keys}${picking ? CHOOSING_WORDS : ''}`;
 }
 
 /** What is read at a place: its name, then each value. */
-function linesAt({ places }: ColumnLayout, series: readonly DrawnSeries[], at: number): string[] {
-  return [places[at]?.words ?? '', ...series.map((entry) => seriesWords(entry, at, series.length > 1))];
+function linesAt(
+  { visual, rule }: ColumnChartProps,
+  { places }: ColumnLayout,
+  series: readonly DrawnSeries[],
+  beside: readonly BesideSeries[],
+  at: number,
+): string[] {
+  const isNamed = series.length > 1;
+  const show = shownParts(visual);
+  const compared = beside.flatMap((baseline) => {
+    const days = partnerWords(baseline, at, rule);
+    const label = days === null ? baseline.label : `${baseline.label}, ${days}`;
+    return series.map((entry, s) => {
+      const words = comparedWords(
+        entry.unit,
+        show,
+        entry.values[at] ?? null,
+        baseline.series[s]?.[at] ?? null,
+      );
+      return `${label}: ${isNamed ? `${entry.name} ` : ''}${words}`;
+    });
+  });
+  return [places[at]?.words ?? '', ...series.map((entry) => seriesWords(entry, at, isNamed)), ...compared];
 }
 
 /** "Passengers 1,234, provisional". */

@@ -5,6 +5,8 @@ import { bracketPath } from '../../../theme/marks';
 import { role } from '../../../theme/roles';
 import { ChosenBand, PALE, SweepBand } from '../ChoiceBands';
 import { onlyChosen } from '../picking';
+import { BesideMarks } from './BesideMarks';
+import type { BesideSeries } from './beside';
 import { partsByColour, type DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
 import type { FrameScale, PlotArea } from './frame';
@@ -15,6 +17,8 @@ type Values = readonly (number | null)[];
 export interface ColumnMarksProps {
   readonly visual: Chart;
   readonly series: readonly DrawnSeries[];
+  /** What they are compared with. */
+  readonly beside: readonly BesideSeries[];
   readonly plot: PlotArea;
   readonly count: number;
   readonly left: FrameScale;
@@ -31,12 +35,12 @@ const heightOf = (scale: FrameScale, plot: PlotArea) =>
   scaleLinear([...scale.domain], [plot.y + plot.height, plot.y]).clamp(true);
 
 export function ColumnMarks(props: ColumnMarksProps) {
-  const { visual, series, plot, count, left, right, overTime, chosen, kept, swept } = props;
+  const { visual, series, beside, plot, count, left, right, overTime, chosen, kept, swept } = props;
   const slot = plot.width / Math.max(1, count);
   const x = (i: number) => plot.x + (i + 0.5) * slot;
   const y = { left: heightOf(left, plot), right: heightOf(right ?? left, plot) };
   const floor = plot.y + plot.height;
-  const { base } = basesOf(visual, series);
+  const { base, stacked } = basesOf(visual, series);
   const bars = series.filter((entry) => entry.mark === 'bar');
   const lit = chosen ? series.map((entry) => onlyChosen(entry.values, chosen)) : kept;
   const mark = (entry: DrawnSeries, values: Values) => {
@@ -79,6 +83,7 @@ export function ColumnMarks(props: ColumnMarksProps) {
       <g opacity={lit ? PALE : undefined} data-pale={lit ? true : undefined}>
         {series.map((entry) => mark(entry, entry.values))}
       </g>
+      <BesideMarks beside={beside} series={series} stacked={stacked} x={x} slot={slot} y={y} />
       {lit && <g data-lit>{series.map((entry, s) => mark(entry, lit[s] ?? []))}</g>}
     </g>
   );

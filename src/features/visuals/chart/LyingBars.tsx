@@ -7,6 +7,11 @@ import type { Measure } from '../../../core/model/model';
 import { useSize } from '../../ui/useSize';
 import type { Picking } from '../picking';
 import { CHOOSING_WORDS } from '../useSweep';
+import type { CalendarRule } from '../../../core/calendar/rule';
+import { valueWords } from '../../../core/model/figures';
+import { comparedWords } from '../comparing/compared';
+import { shownParts } from '../comparing/shownParts';
+import { besideSeries } from './beside';
 import type { GivenColours } from './seriesColours';
 import { drawnSeries } from './chartLayout';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
@@ -20,6 +25,7 @@ export const LyingBars = memo(function LyingBars({
   answer,
   measures,
   given,
+  rule,
   windowWords,
   title,
   picking,
@@ -28,6 +34,7 @@ export const LyingBars = memo(function LyingBars({
   answer: ChartAnswer;
   measures: readonly Measure[];
   given: GivenColours;
+  rule: CalendarRule;
   windowWords: string;
   title: string;
   /** Choosing bars, where readers can. */
@@ -37,6 +44,7 @@ export const LyingBars = memo(function LyingBars({
   const { width, height, onResize } = useChartSize();
   const hatch = useId();
   const series = drawnSeries(visual, answer, measures, given);
+  const beside = besideSeries(answer, rule);
   const chosen = picking?.chosen ?? null;
   const layout = lyingLayout(
     visual,
@@ -44,18 +52,32 @@ export const LyingBars = memo(function LyingBars({
     series,
     { width: width || room.width, height: room.height },
     chosen,
+    beside,
   );
-  const { names, figures, row, start } = layout;
+  const { names, row, start } = layout;
   const count = names.length;
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
   const pointing = usePointing({ along: 'y', start, slot: row, count }, picking);
   const { at } = pointing;
-  const named = (i: number) =>
-    series.map((entry, s) => `${series.length === 1 ? '' : `${entry.name} `}${figures[i]?.[s] ?? ''}`);
+  const isNamed = series.length > 1;
+  const named = (i: number) => [
+    ...series.map((entry) => {
+      const value = valueWords(entry.unit, entry.values[i] ?? null);
+      return `${isNamed ? `${entry.name} ` : ''}${value}`;
+    }),
+    ...beside.flatMap((baseline) =>
+      series.map((entry, s) => {
+        const other = baseline.series[s]?.[i] ?? null;
+        const words = comparedWords(entry.unit, shownParts(visual), entry.values[i] ?? null, other);
+        return `${baseline.label}: ${isNamed ? `${entry.name} ` : ''}${words}`;
+      }),
+    ),
+  ];
   const marks = (plot: PlotArea) => (
     <LyingMarks
       visual={visual}
       series={series}
+      beside={beside}
       layout={layout}
       plot={plot}
       width={width}

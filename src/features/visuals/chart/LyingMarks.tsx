@@ -4,6 +4,8 @@ import type { Chart } from '../../../core/dashboard/document/visuals';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';
 import { onlyChosen } from '../picking';
+import { toneColour } from '../comparing/Comparison';
+import { totalsOf, type BesideSeries } from './beside';
 import { partsByColour, type DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
 import type { PlotArea } from './frame';
@@ -17,6 +19,7 @@ const LEAST_WRITTEN = 9;
 export function LyingMarks({
   visual,
   series,
+  beside,
   layout,
   plot,
   width,
@@ -26,6 +29,8 @@ export function LyingMarks({
 }: {
   visual: Chart;
   series: readonly DrawnSeries[];
+  /** What they are compared with. */
+  beside: readonly BesideSeries[];
   layout: LyingLayout;
   plot: PlotArea;
   width: number;
@@ -61,6 +66,15 @@ export function LyingMarks({
         />
       )),
     );
+  /** Figures stand beyond the marks of baselines too, in the colour of better and worse. */
+  const scaled = (i: number, s: number) =>
+    Math.max(zero, ...beside.map((baseline) => scale(baseline.series[s]?.[i] ?? 0)));
+  const colourOf = (i: number, s: number) => {
+    const [first] = beside;
+    const entry = series[s];
+    if (!first || !entry) return undefined;
+    return toneColour(entry.unit, entry.values[i] ?? null, first.series[s]?.[i] ?? null);
+  };
   return (
     <g>
       {swept && (
@@ -77,6 +91,31 @@ export function LyingMarks({
         {bars((entry) => entry.values)}
       </g>
       {lit && <g data-lit>{bars((_, s) => lit[s] ?? [])}</g>}
+      {beside.map((baseline) => (
+        <g key={`${baseline.label} ${baseline.days}`} data-mark="baselines">
+          {(isStacked ? [totalsOf(baseline.series)] : baseline.series).map((values, s) => {
+            const ticks = values
+              .map((value, i) =>
+                value === null
+                  ? ''
+                  : `M${scale(value).toFixed(1)} ${(topOf(i, s) - 2).toFixed(1)}v${(bar + 4).toFixed(1)}`,
+              )
+              .join('');
+            return (
+              <g key={series[s]?.name} fill="none">
+                <path d={ticks} stroke={role.surface} strokeWidth="4" />
+                <path
+                  d={ticks}
+                  stroke={isStacked ? role.ink : series[s]?.colour}
+                  strokeWidth="2"
+                  strokeDasharray={baseline.dash}
+                  data-mark="baseline"
+                />
+              </g>
+            );
+          })}
+        </g>
+      ))}
       <line x1={zero} x2={zero} y1={plot.y} y2={plot.y + plot.height} stroke={role.quiet} />
       {showsFigures && bar >= LEAST_WRITTEN && (
         <g fontSize="11" fill={role.quiet}>
@@ -84,9 +123,10 @@ export function LyingMarks({
             texts.map((text, s) => (
               <text
                 key={`${i} ${s}`}
-                x={Math.max(scale(series[s]?.values[i] ?? 0), zero) + 6}
+                x={Math.max(scale(series[s]?.values[i] ?? 0), scaled(i, s), zero) + 6}
                 y={topOf(i, s) + bar / 2 + 4}
                 fontWeight={chosen?.has(i) ? 700 : undefined}
+                fill={colourOf(i, s)}
               >
                 {text}
               </text>

@@ -5,6 +5,19 @@ import { areaPath, barsPath, bridgePath, linePath, split } from './chartMarks';
 /** Share of a slot that its bars take. */
 const FULL = 0.78;
 
+/** Which of how many bars side by side. */
+interface BarOf {
+  readonly at: number;
+  readonly of: number;
+}
+const ALONE: BarOf = { at: 0, of: 1 };
+
+/** Where a bar stands in the slot of its place: its left edge and its width. */
+export function barPlace(slot: number, { at, of }: BarOf, x: (i: number) => number) {
+  const width = Math.max(0.8, (slot * FULL) / Math.max(1, of));
+  return { width, left: (i: number) => x(i) - (slot * FULL) / 2 + at * width };
+}
+
 export function SeriesMark({
   series,
   base,
@@ -19,8 +32,7 @@ export function SeriesMark({
   x: (i: number) => number;
   /** Width of a place along the axis. */
   slot: number;
-  /** Which of how many bars side by side. */
-  bar: { readonly at: number; readonly of: number };
+  bar: BarOf;
   y: (value: number) => number;
 }) {
   const { sure, provisional } = split(series.values, series.provisionalFrom);
@@ -75,9 +87,7 @@ export function SeriesMark({
       </>
     );
   }
-  const many = series.mark === 'bar' ? Math.max(1, bar.of) : 1;
-  const width = Math.max(0.8, (slot * FULL) / many);
-  const left = (i: number) => x(i) - (slot * FULL) / 2 + (series.mark === 'bar' ? bar.at : 0) * width;
+  const { left, width } = barPlace(slot, series.mark === 'bar' ? bar : ALONE, x);
   const from = series.provisionalFrom;
   const later = from === null ? [] : series.values.map((value, i) => (i >= from ? value : null));
   return (

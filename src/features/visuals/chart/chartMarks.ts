@@ -58,6 +58,20 @@ export function areaPath(values: Values, base: readonly number[], x: Place, y: S
   return path;
 }
 
+/**
+ * A level stroke at each value, `width` wide, its left end at `x`; neighbours are joined to an outline of steps where
+ * `joined`.
+ */
+export function stepPath(values: Values, x: Place, width: number, y: Scale, joined = true): string {
+  let path = '';
+  values.forEach((value, i) => {
+    if (value === null || value === undefined) return;
+    const follows = joined && i > 0 && values[i - 1] != null;
+    path += `${follows ? 'L' : 'M'}${at(x(i), y(value))}h${width.toFixed(1)}`;
+  });
+  return path;
+}
+
 /** Standing bars, `width` wide, their left edges at `x`. */
 export function barsPath(values: Values, base: readonly number[], x: Place, width: number, y: Scale): string {
   let path = '';

@@ -5,7 +5,8 @@ import { categoryName, type ChartAnswer } from '../../../core/dashboard/turn/ans
 import { axisPlaces, type AxisPlace, type DrawnSeries } from './chartLayout';
 import { stackBases, stackExtent } from './chartMarks';
 import type { FrameLayout, FrameScale } from './frame';
-import { legendHeight } from './Legend';
+import { totalsOf, type BesideSeries } from './beside';
+import { legendHeight, namesInLegend } from './Legend';
 import { axisLabel, extentOf, valueScale } from './scale';
 import { fitted, textWidth } from './textWidth';
 
@@ -45,14 +46,22 @@ function scaleOf(
   series: readonly DrawnSeries[],
   side: 'left' | 'right',
   height: number,
+  beside: readonly BesideSeries[] = [],
 ): FrameScale {
   const { stacked, reached } = basesOf(visual, series);
   const own = series.filter((entry) => entry.axis === side);
   const plain = own.filter((entry) => !stacked.includes(entry)).flatMap((entry) => entry.values);
   const piled = own.some((entry) => stacked.includes(entry)) ? reached : [];
+  // Baselines have to fit as well: those of stacks as their totals.
+  const others = beside.flatMap((baseline) => [
+    ...series.flatMap((entry, s) =>
+      entry.axis === side && !stacked.includes(entry) ? (baseline.series[s] ?? []) : [],
+    ),
+    ...(piled.length > 0 ? totalsOf(baseline.series) : []),
+  ]);
   const count = Math.max(2, Math.floor(height / TICK_ROOM));
   const { scale, ticks } = valueScale(
-    extentOf([...plain, ...piled]),
+    extentOf([...plain, ...piled, ...others]),
     [0, 1],
     count,
     side === 'left' ? visual.axis : undefined,
@@ -76,13 +85,15 @@ export function columnLayout(
   series: readonly DrawnSeries[],
   rule: CalendarRule,
   size: { readonly width: number; readonly height: number },
+  beside: readonly BesideSeries[] = [],
 ): ColumnLayout {
   const count = answer.buckets?.starts.length ?? answer.categories?.length ?? 0;
-  const legend = legendHeight(series);
+  const named = [...series, ...beside];
+  const legend = legendHeight(named);
   const plotHeight = Math.max(1, size.height - legend - TOP - LABELS);
-  const left = scaleOf(visual, series, 'left', plotHeight);
+  const left = scaleOf(visual, series, 'left', plotHeight, beside);
   const right = series.some((entry) => entry.axis === 'right')
-    ? scaleOf(visual, series, 'right', plotHeight)
+    ? scaleOf(visual, series, 'right', plotHeight, beside)
     : null;
   const numbers = [...left.ticks, ...(right?.ticks ?? [])].map(axisLabel);
   const valueRoom = Math.max(38, ...numbers.map((text) => textWidth(text, FONT) + GAP));
@@ -106,14 +117,7 @@ export function columnLayout(
       right,
       valueRoom,
       partial: places.flatMap(({ partial }, at) => (partial ? [at] : [])),
-      series: series.map(({ name, measure, mark, colour, dash, axis }) => ({
-        name,
-        measure,
-        mark,
-        colour,
-        dash,
-        axis,
-      })),
+      series: namesInLegend(series, beside),
       margin: { top: TOP, right: right ? 0 : RIGHT, bottom: 0, left: 0 },
     },
     places,

@@ -30,8 +30,7 @@ import {
 } from 'recharts';
 import { role } from '../../../theme/roles';
 import { Tip } from '../Tip';
-import type { DrawnSeries } from './chartLayout';
-import { legendHeight, SeriesNames } from './Legend';
+import { legendHeight, SeriesNames, type NamedSeries } from './Legend';
 import { axisLabel } from './scale';
 
 export interface PlotArea {
@@ -116,7 +115,7 @@ export interface FrameLayout {
   readonly valueRoom: number;
   /** Places that the window cuts short. */
   readonly partial: readonly number[];
-  readonly series: readonly Pick<DrawnSeries, 'name' | 'measure' | 'mark' | 'colour' | 'dash' | 'axis'>[];
+  readonly series: readonly NamedSeries[];
   readonly margin: {
     readonly top: number;
     readonly right: number;

@@ -1,11 +1,13 @@
 /** How bars lie: a row a category, the room for names and for figures, the axis of values. */
 import type { Chart } from '../../../core/dashboard/document/visuals';
 import { categoryName, type ChartAnswer } from '../../../core/dashboard/turn/answer';
+import { arrowOf, percentWords } from '../../../core/dashboard/turn/comparing/words';
 import { valueWords } from '../../../core/model/figures';
 import type { DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
 import type { FrameLayout } from './frame';
-import { legendHeight } from './Legend';
+import { totalsOf, type BesideSeries } from './beside';
+import { legendHeight, namesInLegend } from './Legend';
 import { extentOf, valueScale } from './scale';
 import { fitted, textWidth } from './textWidth';
 
@@ -21,10 +23,14 @@ const NAME_FONT = 12;
 const FIGURE_FONT = 11;
 const TICKS = 4;
 
+/** "↑ +12.3 %"; "–" where there is nothing to compare with. */
+const shortChange = (value: number | null, baseline: number | null) =>
+  baseline === null || value === null ? '–' : `${arrowOf(value, baseline)} ${percentWords(value, baseline)}`;
+
 export interface LyingLayout {
   readonly frame: FrameLayout;
   readonly names: readonly string[];
-  /** By category, then by series: the value as it is written. */
+  /** By category, then by series: the value as it is written, with its change where it is compared. */
   readonly figures: readonly (readonly string[])[];
   readonly row: number;
   /** Thickness of one bar. */
@@ -44,12 +50,20 @@ export function lyingLayout(
   series: readonly DrawnSeries[],
   size: { readonly width: number; readonly height: number },
   chosen: ReadonlySet<number> | null,
+  beside: readonly BesideSeries[] = [],
 ): LyingLayout {
   const names = (answer.categories ?? []).map(categoryName);
-  const figures = names.map((_, i) => series.map((entry) => valueWords(entry.unit, entry.values[i] ?? null)));
+  const [first] = beside;
+  const figures = names.map((_, i) =>
+    series.map((entry, s) => {
+      const value = entry.values[i] ?? null;
+      const words = valueWords(entry.unit, value);
+      return first ? `${words}  ${shortChange(value, first.series[s]?.[i] ?? null)}` : words;
+    }),
+  );
   const { stacked, reached } = basesOf(visual, series);
   const isStacked = stacked.length > 0;
-  const start = legendHeight(series);
+  const start = legendHeight([...series, ...beside]);
   const lanes = isStacked ? 1 : Math.max(1, series.length);
   const room = Math.floor((size.height - start) / Math.max(1, names.length));
   const row = Math.max(LEAST_ROW, lanes * LEAST_BAR + 6, Math.min(MOST_ROW * Math.min(lanes, 2), room));
@@ -58,7 +72,14 @@ export function lyingLayout(
   const wanted = Math.max(0, ...figures.flat().map((text) => textWidth(text, FIGURE_FONT))) + GAP;
   const showsFigures = !isStacked && size.width - labelRoom - wanted >= LEAST_PLOT;
   const { scale, ticks } = valueScale(
-    extentOf(isStacked ? reached : series.flatMap((entry) => entry.values)),
+    extentOf(
+      isStacked
+        ? [...reached, ...beside.flatMap((baseline) => totalsOf(baseline.series))]
+        : [
+            ...series.flatMap((entry) => entry.values),
+            ...beside.flatMap((baseline) => baseline.series.flat()),
+          ],
+    ),
     [0, 1],
     TICKS,
     visual.axis,
@@ -78,14 +99,7 @@ export function lyingLayout(
       right: null,
       valueRoom: 0,
       partial: [],
-      series: series.map(({ name, measure, mark, colour, dash, axis }) => ({
-        name,
-        measure,
-        mark,
-        colour,
-        dash,
-        axis,
-      })),
+      series: namesInLegend(series, beside),
       margin: { top: 0, right: showsFigures ? wanted : GAP, bottom: 0, left: 0 },
     },
     names,

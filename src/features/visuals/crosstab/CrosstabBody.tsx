@@ -5,6 +5,9 @@ import type { Crosstab } from '../../../core/dashboard/document/visuals';
 import type { CrosstabAnswer } from '../../../core/dashboard/turn/answer';
 import { dimensionName } from '../../../core/model/dimension';
 import { useWorkspace } from '../../workspace/workspace';
+import { drawnBaselines } from '../comparing/compared';
+import { shownParts } from '../comparing/shownParts';
+import { comparedColumns, periodHeads } from './comparedColumns';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CrosstabVisual } from './CrosstabVisual';
@@ -17,6 +20,22 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
     () => visual.rows.map((dimension) => dimensionName(model, dimension)),
     [visual, model],
   );
+  const columns = visual.columns?.kind === 'periods' ? visual.columns : null;
+  const heads = useMemo(
+    () => (columns && answer.columns ? periodHeads(answer, columns, model.rule) : null),
+    [columns, answer, model.rule],
+  );
+  const ends = useMemo(() => {
+    const placeOf = (id: string) => columns?.periods.findIndex((entry) => entry.id === id) ?? -1;
+    return (columns?.changes ?? []).map(({ of, against }) => ({
+      of: placeOf(of),
+      against: placeOf(against),
+    }));
+  }, [columns]);
+  const compared = useMemo(
+    () => comparedColumns(drawnBaselines(answer.baselines, model.rule), shownParts(visual)),
+    [answer.baselines, model.rule, visual],
+  );
   if (!measures) return null;
   return (
     <CrosstabVisual
@@ -25,6 +44,9 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
       dimensions={dimensions}
       rule={model.rule}
       title={title}
+      heads={heads}
+      ends={ends}
+      compared={compared}
       pick={choosing?.pick}
       onPick={choosing?.put}
     />

@@ -7,12 +7,13 @@ import type { Dimension } from '../../../core/model/dimension';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { SwitchSetting } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
+import { PeriodColumnSettings } from './PeriodColumnSettings';
 import { MeasuredSettings } from '../MeasuredSettings';
 import type { VisualSettingsProps } from '../view';
 
 export function CrosstabSettings({ visual, change }: VisualSettingsProps<Crosstab>) {
   return (
-    <MeasuredSettings visual={visual} change={change} hasGrain={visual.periods}>
+    <MeasuredSettings visual={visual} change={change} hasGrain={visual.columns?.kind === 'grain'}>
       <RowSettings visual={visual} change={change} />
     </MeasuredSettings>
   );
@@ -46,11 +47,7 @@ function RowSettings({ visual, change }: VisualSettingsProps<Crosstab>) {
           }}
         />
       ))}
-      <SwitchSetting
-        label="Periods across"
-        checked={visual.periods}
-        onChange={(periods) => change({ periods })}
-      />
+      <PeriodColumnSettings visual={visual} change={change} />
       <SwitchSetting
         label="Subtotals and total"
         checked={visual.subtotals}

@@ -1,6 +1,6 @@
 'use client';
 /** Categories down, periods across. Only the rows in view are drawn. */
-import { memo, type CSSProperties, type ReactNode } from 'react';
+import { Fragment, memo, type CSSProperties, type ReactNode } from 'react';
 import { unitText, unitWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import { BLANK } from '../../../core/model/blank';
@@ -18,6 +18,9 @@ import type { Measure } from '../../../core/model/model';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';
 import { chosenBuckets, runsText, withDays } from '../picking';
+import { arrowOf } from '../../../core/dashboard/turn/comparing/words';
+import { ChangeCell, ComparedCells, ComparedHeads } from './ComparedCells';
+import { comparedText, type ComparedColumn, type PeriodHead, type periodHeads } from './comparedColumns';
 import { useDrawnRows } from '../../ui/useDrawnRows';
 
 const ROW = 24;
@@ -61,6 +64,9 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   dimensions,
   rule,
   title,
+  heads,
+  ends,
+  compared,
   pick,
   onPick,
 }: {
@@ -70,6 +76,12 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   dimensions: readonly string[];
   rule: CalendarRule;
   title: string;
+  /** The heads of period columns and of changes between them; null where buckets, or nothing, stand across. */
+  heads: ReturnType<typeof periodHeads> | null;
+  /** For each change the places of its two periods. */
+  ends: readonly { readonly of: number; readonly against: number }[];
+  /** What stands beside each value. */
+  compared: readonly ComparedColumn[];
   /** What readers have chosen in it, and what happens when they choose; absent where they cannot. */
   pick?: Pick | undefined;
   onPick?: ((pick: Pick) => void) | undefined;
@@ -78,7 +90,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   const { ref, onScroll, first, last } = useDrawnRows(table.length, ROW);
   const measureName = (measure: Measure) =>
     `${measure.name}${measure.unit === '' ? '' : `, ${measure.unit}`}`;
-  const periods = buckets
+  const periods: readonly (PeriodHead & { readonly cut: boolean })[] = buckets
     ? buckets.starts.map((start, b) => {
         const cut =
           (b === 0 && buckets.partialFirst) || (b === buckets.starts.length - 1 && buckets.partialLast);
@@ -88,7 +100,9 @@ export const CrosstabVisual = memo(function CrosstabVisual({
           cut,
         };
       })
-    : [];
+    : (heads?.periods ?? []).map((period) => ({ ...period, cut: false }));
+  const changes = heads?.changes ?? [];
+  const hasWhole = heads === null;
   const choosing = pick && onPick ? { pick, onPick } : undefined;
   const chosenPeriods = pick && buckets ? chosenBuckets(pick, buckets, rule) : null;
   const isPale = (entry: CrosstabRow, row: number, m: number, b: number | null) => {
@@ -132,38 +146,53 @@ export const CrosstabVisual = memo(function CrosstabVisual({
               {dimensions.join(' › ')}
             </th>
             {periods.map((period, b) =>
-              measures.map((measure) => (
-                <th
-                  key={`${period.text} ${measure.key} ${measure.name}`}
-                  scope="col"
-                  style={head}
-                  title={period.words}
-                >
-                  {choosing && buckets ? (
-                    <ChoiceButton
-                      words={period.words}
-                      pressed={chosenPeriods?.has(b) ?? false}
-                      onChoose={(add) =>
-                        choosing.onPick({ ...withDays(choosing.pick, daysOf(b), add, rule), exclude: false })
-                      }
-                    >
-                      {period.text}
-                    </ChoiceButton>
-                  ) : (
-                    period.text
-                  )}
-                  {period.cut && ' (part)'}
+              measures.map((measure, m) => (
+                <Fragment key={`${b} ${m}`}>
+                  <th scope="col" style={head} title={period.words}>
+                    {choosing && buckets ? (
+                      <ChoiceButton
+                        words={period.words}
+                        pressed={chosenPeriods?.has(b) ?? false}
+                        onChoose={(add) =>
+                          choosing.onPick({
+                            ...withDays(choosing.pick, daysOf(b), add, rule),
+                            exclude: false,
+                          })
+                        }
+                      >
+                        {period.text}
+                      </ChoiceButton>
+                    ) : (
+                      period.text
+                    )}
+                    {period.cut && ' (part)'}
+                    {heads && <span style={{ display: 'block', fontSize: 11 }}>{period.words}</span>}
+                    {several && <span style={{ display: 'block' }}>{measureName(measure)}</span>}
+                  </th>
+                  <ComparedHeads columns={compared} of={period.words} style={head} />
+                </Fragment>
+              )),
+            )}
+            {changes.map((change, c) =>
+              measures.map((measure, m) => (
+                <th key={`${c} ${m}`} scope="col" style={head}>
+                  {change.text}
+                  <span style={{ display: 'block', fontSize: 11 }}>{change.words}</span>
                   {several && <span style={{ display: 'block' }}>{measureName(measure)}</span>}
                 </th>
               )),
             )}
-            {measures.map((measure, m) => (
-              <th key={m} scope="col" style={{ ...head, color: role.ink }}>
-                {several || !buckets
-                  ? measureName(measure)
-                  : `Window${measure.unit === '' ? '' : `, ${measure.unit}`}`}
-              </th>
-            ))}
+            {hasWhole &&
+              measures.map((measure, m) => (
+                <Fragment key={m}>
+                  <th scope="col" style={{ ...head, color: role.ink }}>
+                    {several || !buckets
+                      ? measureName(measure)
+                      : `Window${measure.unit === '' ? '' : `, ${measure.unit}`}`}
+                  </th>
+                  <ComparedHeads columns={compared} of={measureName(measure)} style={head} />
+                </Fragment>
+              ))}
           </tr>
         </thead>
         <tbody>
@@ -192,38 +221,74 @@ export const CrosstabVisual = memo(function CrosstabVisual({
               />
               {periods.map((period, b) =>
                 measures.map((measure, m) => (
-                  <td
-                    key={`${period.text} ${m}`}
-                    onClick={
-                      choosing && ((event) => chooseCell(entry.key, b, event.ctrlKey || event.metaKey))
-                    }
-                    data-pale={isPale(entry, first + i, m, b) || undefined}
-                    style={{
-                      ...cell,
-                      opacity: isPale(entry, first + i, m, b) ? PALE : undefined,
-                      cursor: choosing ? 'pointer' : undefined,
-                      fontWeight: weightOf(entry, dimensions.length),
-                      ...(isProvisional(m, b)
-                        ? { color: role.quiet, borderBottom: `1px dotted ${role.quiet}`, fontStyle: 'italic' }
-                        : {}),
-                    }}
-                  >
-                    {cellWords(measure, entry.cells[m]!.values[b] ?? null)}
-                  </td>
+                  <Fragment key={`${period.text} ${m}`}>
+                    <td
+                      onClick={
+                        choosing && ((event) => chooseCell(entry.key, b, event.ctrlKey || event.metaKey))
+                      }
+                      data-pale={isPale(entry, first + i, m, b) || undefined}
+                      style={{
+                        ...cell,
+                        opacity: isPale(entry, first + i, m, b) ? PALE : undefined,
+                        cursor: choosing ? 'pointer' : undefined,
+                        fontWeight: weightOf(entry, dimensions.length),
+                        ...(isProvisional(m, b)
+                          ? {
+                              color: role.quiet,
+                              borderBottom: `1px dotted ${role.quiet}`,
+                              fontStyle: 'italic',
+                            }
+                          : {}),
+                      }}
+                    >
+                      {cellWords(measure, entry.cells[m]!.values[b] ?? null)}
+                    </td>
+                    <ComparedCells
+                      columns={compared}
+                      measure={measure}
+                      cell={entry.cells[m]!}
+                      bucket={b}
+                      style={{ ...cell, fontWeight: weightOf(entry, dimensions.length) }}
+                    />
+                  </Fragment>
                 )),
               )}
-              {measures.map((measure, m) => (
-                <td
-                  key={m}
-                  style={{
-                    ...cell,
-                    opacity: isPale(entry, first + i, m, null) ? PALE : undefined,
-                    fontWeight: Math.max(550, weightOf(entry, dimensions.length)),
-                  }}
-                >
-                  {cellWords(measure, entry.cells[m]!.whole)}
-                </td>
-              ))}
+              {changes.map((_, c) =>
+                measures.map((measure, m) => {
+                  const { of, against } = ends[c]!;
+                  const values = entry.cells[m]!.values;
+                  const [now, then] = [values[of] ?? null, values[against] ?? null];
+                  return (
+                    <ChangeCell
+                      key={`${c} ${m}`}
+                      compared={comparedText(measure, 'percent', now, then)}
+                      arrow={arrowOf(now, then)}
+                      style={{ ...cell, fontWeight: weightOf(entry, dimensions.length) }}
+                    />
+                  );
+                }),
+              )}
+              {hasWhole &&
+                measures.map((measure, m) => (
+                  <Fragment key={m}>
+                    <td
+                      style={{
+                        ...cell,
+                        opacity: isPale(entry, first + i, m, null) ? PALE : undefined,
+                        fontWeight: Math.max(550, weightOf(entry, dimensions.length)),
+                      }}
+                    >
+                      {cellWords(measure, entry.cells[m]!.whole)}
+                    </td>
+                    <ComparedCells
+                      columns={compared}
+                      measure={measure}
+                      cell={entry.cells[m]!}
+                      bucket={null}
+                      style={{ ...cell, fontWeight: weightOf(entry, dimensions.length) }}
+                    />
+                  </Fragment>
+                ))}
             </tr>
           ))}
           {last < table.length && <tr aria-hidden="true" style={{ height: (table.length - last) * ROW }} />}

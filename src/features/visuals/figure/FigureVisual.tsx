@@ -7,6 +7,9 @@ import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
 import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
 import { role, seriesColour } from '../../../theme/roles';
+import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
+import type { DrawnBaseline } from '../comparing/compared';
+import { ComparisonLine } from '../comparing/Comparison';
 import { linePath, split } from '../chart/chartMarks';
 import { extentOf, valueScale } from '../chart/scale';
 
@@ -16,10 +19,15 @@ export const FigureVisual = memo(function FigureVisual({
   answer,
   measure,
   title,
+  baselines,
+  show,
 }: {
   answer: FigureAnswer;
   measure: Measure;
   title: string;
+  baselines: readonly DrawnBaseline[];
+  /** What of comparisons is told. */
+  show: readonly ShownPart[];
 }) {
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
@@ -32,7 +40,26 @@ export const FigureVisual = memo(function FigureVisual({
         {measure.unit !== '' && answer.value !== null && (
           <span style={{ fontSize: 15, color: role.quiet, fontWeight: 450 }}> {measure.unit}</span>
         )}
+        {answer.perDay && <span style={{ fontSize: 13, color: role.quiet, fontWeight: 450 }}> a day</span>}
       </div>
+      {answer.against && (
+        <ul
+          aria-label={`${title} compared`}
+          style={{ listStyle: 'none', margin: 0, padding: 0, flex: 'none' }}
+        >
+          {answer.against.map((against, b) => (
+            <ComparisonLine
+              key={answer.baselines?.[b]?.id}
+              measure={measure}
+              value={answer.value}
+              baseline={against.value}
+              show={show}
+              label={baselines[b]?.label ?? ''}
+              days={baselines[b]?.days ?? ''}
+            />
+          ))}
+        </ul>
+      )}
       <div style={{ flex: 1, minHeight: 0, overflow: 'hidden', position: 'relative' }} aria-hidden="true">
         <div style={{ position: 'absolute', inset: 0 }}>
           <ResponsiveContainer
@@ -64,15 +91,27 @@ const ENDS = [{ place: 0 }, { place: 1 }];
 /** Lower than this there is no room for a line. */
 const LEAST_HEIGHT = 6;
 
-function SmallLine({ answer: { values, provisionalFrom } }: { answer: FigureAnswer }) {
+function SmallLine({ answer: { values, provisionalFrom, against } }: { answer: FigureAnswer }) {
   const plot = usePlotArea();
+  const earlier = against?.[0]?.values ?? [];
   if (!plot || plot.height < LEAST_HEIGHT || values.length < 2) return null;
-  const { scale: y } = valueScale(extentOf(values), [plot.y + plot.height, plot.y], 2, { kind: 'fit' });
+  const { scale: y } = valueScale(extentOf([...values, ...earlier]), [plot.y + plot.height, plot.y], 2, {
+    kind: 'fit',
+  });
   const x = scaleLinear([0, values.length - 1], [plot.x, plot.x + plot.width]);
   const { sure, provisional } = split(values, provisionalFrom);
   const stroke = { fill: 'none', stroke: seriesColour(0) } as const;
   return (
     <>
+      {earlier.length > 0 && (
+        <path
+          d={linePath(earlier, x, y)}
+          {...stroke}
+          opacity="0.55"
+          strokeDasharray="4 3"
+          data-mark="baseline"
+        />
+      )}
       <path d={linePath(sure, x, y)} {...stroke} strokeWidth="1.5" data-mark="line" />
       {provisional.length > 0 && (
         <path

@@ -22,5 +22,6 @@ export const calendarmap = visualKind(schema)({
   dimensions: () => [],
   marks: () => ({ days: true, dimensions: [] }),
   pales: true,
+  takes: () => ['measures', 'baselines'],
   overTime: () => true,
 });

@@ -87,6 +87,7 @@ export const chartEntry = {
   dimensions: ({ across, split }) => [across, split].filter((entry) => entry !== null),
   marks: marksOf,
   pales: true,
+  takes: ({ across }) => (across === null ? ['measures', 'baselines', 'grain'] : ['measures', 'baselines']),
   overTime: ({ across }) => across === null,
 } satisfies Omit<VisualEntry<ReturnType<typeof chartOf>>, 'schema' | 'part' | 'fresh'>;
 

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { dimensionSchema } from '../../../model/dimension';
 import { firstDimension } from './chart';
+import { columnsSchema } from './columns';
 import { hasCategory, visualKind } from './entry';
 import {
   commonOfMeasured,
@@ -16,7 +17,7 @@ const schema = z.object({
   ...commonOfMeasured,
   kind: z.literal('crosstab'),
   rows: z.array(dimensionSchema).min(1).max(3).describe('Dimensions down the side, the outer one first'),
-  periods: z.boolean().default(true).describe('Whether periods go across'),
+  columns: columnsSchema,
   subtotals: z.boolean().default(true),
 });
 
@@ -40,13 +41,17 @@ export const crosstab = visualKind(schema)({
       most: 14,
       least: 1,
       rows: [firstDimension(found.dataset) ?? { attribute: 'weekday' }],
-      periods: true,
+      columns: { kind: 'grain' },
       subtotals: true,
     };
   },
   dataset: firstDataset,
   dimensions: ({ rows }) => rows,
-  marks: ({ rows, periods }) => ({ days: periods, dimensions: rows }),
+  marks: ({ rows, columns }) => ({ days: columns?.kind === 'grain', dimensions: rows }),
   pales: true,
-  overTime: ({ periods }) => periods,
+  takes: ({ columns }) => {
+    if (columns?.kind === 'periods') return ['measures'];
+    return columns ? ['measures', 'baselines', 'grain'] : ['measures', 'baselines'];
+  },
+  overTime: ({ columns }) => columns?.kind === 'grain',
 });

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Dimension } from '../../../model/dimension';
 import type { Unit } from '../../../calendar/units';
 import { colourSchema } from '../colour';
+import type { DashboardBaseline } from './compare';
 import { id as ids } from '../../../model/ids';
 import type { DatasetModel, MeasureRef, Model } from '../../../model/model';
 
@@ -31,12 +32,17 @@ export interface FreshGround {
   dataset(fits: (dataset: DatasetModel) => boolean): DatasetModel | undefined;
   /** Keys of the dimensions that slicers of the dashboard choose from already. */
   readonly taken: ReadonlySet<string>;
+  /** The baselines of the dashboard. */
+  readonly baselines: readonly DashboardBaseline[];
   /** Names of the parameters that the dashboard has already. */
   readonly names: ReadonlySet<string>;
 }
 
 /** The settings of a new part, which is given an id and a title. */
 type Fresh<S extends z.ZodObject> = Omit<z.infer<S>, 'id' | 'title'>;
+
+/** What choosers choose for visuals. */
+export type Chooses = 'baselines' | 'measures' | 'grain';
 
 /** By what a control acts on rows; its route to a dataset follows from this. */
 export type Acts =
@@ -50,8 +56,16 @@ export type Acts =
   | { readonly by: 'totals'; readonly measure: MeasureRef }
   /** Nothing by itself: it fills a parameter of conditions. */
   | { readonly by: 'value'; readonly name: string }
+  /** No rows: it chooses what visuals show. */
+  | { readonly by: 'chooser'; readonly chooses: Chooses }
   /** The day that stands for today, for the whole dashboard: it is never wired. */
   | { readonly by: 'clock' };
+
+/** Where names of what reveal rules can name are found. */
+interface RevealNames {
+  readonly model: Model;
+  readonly baselines: readonly DashboardBaseline[];
+}
 
 /** What reveal rules can name of a control. */
 export type Reveals =
@@ -68,7 +82,8 @@ export interface RevealChoice {
 }
 
 /** The form of what a control holds. */
-export type HeldForm = 'period' | 'choice' | 'condition' | 'numbers' | 'day' | 'value';
+export type HeldForm =
+  'period' | 'choice' | 'condition' | 'numbers' | 'day' | 'value' | 'baselines' | 'measures' | 'grain';
 
 export interface ControlEntry<S extends z.ZodObject = z.ZodObject, F extends HeldForm = HeldForm> {
   readonly schema: S;
@@ -88,7 +103,7 @@ export interface ControlEntry<S extends z.ZodObject = z.ZodObject, F extends Hel
   /** Columns of a dataset of whose numbers it offers the least and the greatest. */
   bounds?(control: z.infer<S>): { readonly dataset: string; readonly column: string } | null;
   /** What reveal rules of other controls can name of it. */
-  reveals(control: z.infer<S>): Reveals;
+  reveals(control: z.infer<S>, named: RevealNames): Reveals;
   /** Texts of conditions on a dataset that it may put into effect. */
   conditions?(
     control: z.infer<S>,
@@ -116,6 +131,8 @@ export interface VisualEntry<S extends z.ZodObject = z.ZodObject> {
   marks(visual: z.infer<S>): Marks | null;
   /** Whether it has marks that can turn pale. */
   readonly pales: boolean;
+  /** What choosers can choose for it. */
+  takes(visual: z.infer<S>): readonly Chooses[];
   /** Whether its figures go along time. */
   overTime(visual: z.infer<S>): boolean;
 }

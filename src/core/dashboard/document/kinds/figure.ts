@@ -22,5 +22,6 @@ export const figure = visualKind(schema)({
   dimensions: () => [],
   marks: () => null,
   pales: false,
+  takes: () => ['measures', 'baselines', 'grain'],
   overTime: () => true,
 });

@@ -4,6 +4,7 @@ import { UNITS } from '../../../calendar/units';
 import { dimensionName, type Dimension } from '../../../model/dimension';
 import { id as ids } from '../../../model/ids';
 import { measureOf, type DatasetModel, type Model } from '../../../model/model';
+import { compareSchema } from './compare';
 import { canBeShown, namedPeriod, measureFor, title, type FreshGround } from './entry';
 
 export const grainSchema = z.enum(['auto', ...UNITS]);
@@ -65,6 +66,10 @@ export const commonOfMeasured = {
     .boolean()
     .default(false)
     .describe('Whether marks can be chosen, and then act on what the visual is wired to'),
+  compare: compareSchema
+    .nullable()
+    .default(null)
+    .describe('What its figures are compared against; null: nothing'),
 };
 
 /** What every visual begins with. */
@@ -78,6 +83,7 @@ export const MEASURED_DEFAULTS = {
   least: LEAST_BUCKETS,
   unsettled: 'show',
   picks: false,
+  compare: null,
 } as const;
 
 /** A measure as a visual first shows it. */

@@ -40,5 +40,6 @@ export const table = visualKind(schema)({
   dimensions: () => [],
   marks: () => null,
   pales: false,
+  takes: () => [],
   overTime: () => false,
 });

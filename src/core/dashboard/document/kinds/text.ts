@@ -33,5 +33,6 @@ export const text = visualKind(schema)({
   dimensions: () => [],
   marks: () => null,
   pales: false,
+  takes: () => ['measures'],
   overTime: () => false,
 });

@@ -1,13 +1,15 @@
 /** Answers of calendar maps: a value for each day. */
 import type { Day } from '../../../calendar/day';
 import { intersectRuns, type DayRuns } from '../../../calendar/runs';
-import type { Note, VisualAnswer } from '../answer';
+import type { CalendarMapAnswer, Note, VisualAnswer } from '../answer';
+import { alignmentOf, bucketsAgainst } from '../comparing/tables';
 import { bucketsOf } from '../grain';
 import type { Ground } from '../ground';
 import { isCoarse } from '../covered';
 import { within } from '../reach';
 import { rowsBehind, valueTable } from '../valueTable';
-import { filledOver, valuesBefore } from './overTime';
+import { filledOver } from './overTime';
+import { valuesBefore, windowStart } from './valuesBefore';
 import { ELSEWHERE } from './parts';
 
 /** Days that a calendar map shows at most, the last ones of the window. */
@@ -28,8 +30,16 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
   const days = bucketsOf('day', first, last, model.rule);
   const cut = reaches.map((reach) => within(reach, shownFrom(reach.shown, first), model.rule));
   const outcome = await valueTable(model, source, measure, cut, { dimensions: [], buckets: days });
-  const before = await valuesBefore(ground, entry!, cut, [], days);
+  const before = await valuesBefore(ground, entry!, cut, [], 'day', windowStart(ground, days));
   if (outcome.kind !== 'table' || before === 'elsewhere') return ELSEWHERE;
+  const against: NonNullable<CalendarMapAnswer['against']>[number][] = [];
+  for (const baseline of ground.baselines) {
+    const aligned = alignmentOf(ground, baseline, entry!, days);
+    const found = aligned && (await bucketsAgainst(ground, aligned, [], days));
+    if (found === 'elsewhere') return ELSEWHERE;
+    const values = found ? found.beside([]) : days.starts.map(() => null);
+    against.push({ values, partners: aligned?.partners ?? days.starts.map(() => null) });
+  }
   const notes: Note[] = [...ground.notes];
   if (first > shown[0]!.start)
     notes.push({ code: 'last-days', words: `the last ${MOST_DAYS.toLocaleString('en')} days of the window` });
@@ -51,5 +61,6 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
       before([]),
     ),
     provisionalFrom: from.length > 0 ? Math.min(...from) : null,
+    ...(against.length > 0 ? { against } : {}),
   };
 }

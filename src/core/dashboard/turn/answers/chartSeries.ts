@@ -2,8 +2,9 @@
 import { BLANK } from '../../../model/blank';
 import { compareValues, dimensionName, type Dimension } from '../../../model/dimension';
 import type { Chart } from '../../document/visuals';
-import { othersName, type ChartAnswer, type Note } from '../answer';
-import { slowest, type Ground, type MeasureReach } from '../ground';
+import { othersName, type ChartAnswer, type Note, type SeriesAnswer } from '../answer';
+import { slowest, type Ground } from '../ground';
+import type { MeasureReach } from '../reach';
 import { rowsBehind } from '../valueTable';
 import { figuresBy, greatestFirst, listing, sameListing, type Listing } from './limited';
 import { axisOf, seriesName, type Part } from './tables';
@@ -41,13 +42,37 @@ export function limitNote(
 export const bySplit = (ground: Ground, split: Dimension) =>
   ` by ${dimensionName(ground.context.design.model, split).toLowerCase()}`;
 
-/** Which values of a split have a series of their own: the greatest by the measure, in natural order. */
+/** A series with its values in each baseline. */
+export interface ComparedSeries {
+  readonly series: SeriesAnswer;
+  readonly against: readonly (readonly (number | null)[])[];
+}
+
+interface SplitGround {
+  readonly ground: Ground;
+  readonly visual: Chart;
+  readonly split: Dimension;
+  readonly entry: MeasureReach;
+}
+
+/** Values that only baselines have, by name, after those that there are now. */
+export const onlyThere = (
+  now: readonly Value[],
+  there: readonly Value[],
+  natural: (a: Value, b: Value) => number,
+): Value[] => {
+  const known = new Set(now);
+  return [...new Set(there)].filter((value) => !known.has(value)).sort(natural);
+};
+
+/**
+ * Which values of a split have a series of their own: the greatest by the measure, in natural order, then those that
+ * only baselines have (`there`) as far as there is room.
+ */
 export async function splitListing(
-  ground: Ground,
-  visual: Chart,
-  split: Dimension,
-  entry: MeasureReach,
+  { ground, visual, split, entry }: SplitGround,
   values: readonly Value[],
+  there: readonly Value[],
   like: ChartAnswer | undefined,
 ): Promise<Listing | 'elsewhere'> {
   const natural = compareValues(ground.context.design.model, split);
@@ -57,12 +82,15 @@ export async function splitListing(
     const others = series.some((one) => one.others !== undefined);
     return sameListing(split, values, listed, others);
   }
-  if (values.length <= visual.limit)
-    return listing(split, [...values].sort(natural), visual.limit, visual.rest);
+  const added = onlyThere(values, there, natural);
+  if (values.length + added.length <= visual.limit)
+    return listing(split, [...[...values].sort(natural), ...added], visual.limit, visual.rest);
   const figures = await figuresBy(ground, entry, split);
   if (figures === 'elsewhere') return figures;
-  const found = listing(split, greatestFirst(values, figures, natural), visual.limit, visual.rest);
-  return { ...found, listed: [...found.listed].sort(natural) };
+  const ordered = [...greatestFirst(values, figures, natural), ...added];
+  const found = listing(split, ordered, visual.limit, visual.rest);
+  const [now, then] = [values, added].map((some) => found.listed.filter((value) => some.includes(value)));
+  return { ...found, listed: [...now!.sort(natural), ...then!] };
 }
 
 /** What a series of a measure begins with. */

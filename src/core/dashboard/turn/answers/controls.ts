@@ -3,15 +3,14 @@ import type { Day } from '../../../calendar/day';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../document/controls';
 import { valueProblem } from '../../document/kinds/value';
 import { actingAsOf, heldBy, isRevealed } from '../../reader/held';
-import type { ReaderState } from '../../reader/state';
 import type { ControlAnswer } from '../answer';
 import type { ReachContext } from '../reach';
+import { answerBaselines, answerGrain } from './choosers';
 import { answerNumbers } from './numbers';
 import { answerSlicer } from './slicer';
 import { answerTimeControl } from './timeControl';
 
 export interface ControlContext extends ReachContext {
-  readonly state: ReaderState;
   /** The real civil day now. */
   readonly realToday: Day;
 }
@@ -44,6 +43,18 @@ const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = 
       ? { kind: 'value', value: held, problem: valueProblem(control, held) }
       : { kind: 'hidden' };
   },
+  measures: ({ design, state }, control) =>
+    isRevealed(design.document, state, control)
+      ? { kind: 'measures', chosen: heldBy(control, state) }
+      : { kind: 'hidden' },
+  grain: (context, control) =>
+    isRevealed(context.design.document, context.state, control)
+      ? answerGrain(context, control)
+      : { kind: 'hidden' },
+  baselines: (context, control) =>
+    isRevealed(context.design.document, context.state, control)
+      ? answerBaselines(context, control)
+      : { kind: 'hidden' },
   asof: ({ design, realToday, state }, control) =>
     isRevealed(design.document, state, control)
       ? { kind: 'asof', today: realToday, asOf: actingAsOf(design.document, state) }

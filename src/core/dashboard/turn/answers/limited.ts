@@ -1,7 +1,7 @@
 /** Which groups a limit leaves, and the rows of all the others as one group. */
 import { chosenDays, columnIn, isAttribute, type Dimension } from '../../../model/dimension';
-import type { Ground, MeasureReach } from '../ground';
-import type { Reach } from '../reach';
+import type { Ground } from '../ground';
+import type { MeasureReach, Reach } from '../reach';
 import { valueTable, type TableWanted, type ValueTable } from '../valueTable';
 import type { Rest } from '../../document/kinds/chart';
 
@@ -82,6 +82,15 @@ function beyond(ground: Ground, reach: Reach, { dimension, listed, unlisted }: L
   };
 }
 
+/** What a measure sees of all that some listings leave out. `all` as in `beyond`. */
+export const othersReaches = (
+  ground: Ground,
+  { reaches }: MeasureReach,
+  left: readonly Listing[],
+  all: boolean,
+): Reach[] =>
+  reaches.map((reach) => left.reduce((narrowed, one) => beyond(ground, narrowed, one, all), reach));
+
 /**
  * The values of a measure over the rows of all that some listings leave out, by the remaining dimensions: its own
  * aggregate, not a sum of what stands there. `all` as in `beyond`.
@@ -94,9 +103,7 @@ export async function othersTable(
   all: boolean,
 ): Promise<{ table: ValueTable; reaches: readonly Reach[] } | 'elsewhere'> {
   const { source, design } = ground.context;
-  const reaches = entry.reaches.map((reach) =>
-    left.reduce((narrowed, one) => beyond(ground, narrowed, one, all), reach),
-  );
+  const reaches = othersReaches(ground, entry, left, all);
   const outcome = await valueTable(design.model, source, entry.measure, reaches, wanted);
   return outcome.kind === 'table' ? { table: outcome.table, reaches } : 'elsewhere';
 }

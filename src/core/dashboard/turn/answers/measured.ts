@@ -5,8 +5,10 @@ import type { MeasuredVisual } from '../../document/visuals';
 import type { ShownMeasure } from '../../document/kinds/measured';
 import type { Acting } from '../../wiring/selection';
 import type { VisualAnswer } from '../answer';
-import { groundOf, type Ground, type MeasureReach } from '../ground';
-import { reachesOf, type Reach, type ReachContext } from '../reach';
+import { comparedBy } from '../../reader/compared';
+import { groundBaselines } from '../comparing/baselines';
+import { groundOf, type Ground } from '../ground';
+import { type MeasureReach, reachesOf, type Reach, type ReachContext } from '../reach';
 import { broken, ELSEWHERE, missingDataset } from './parts';
 
 /** Answers a visual from its ground; empty where no measure sees a day with data. */
@@ -19,13 +21,22 @@ export async function answerMeasured<V extends MeasuredVisual>(
   if (!isReached(measures)) return measures;
   const all = measures.flatMap((entry) => entry.reaches);
   const seen = all.filter((reach) => reach.shown.length > 0);
-  return seen.length === 0 ? emptyOf(all) : answer(groundOf(context, measures, seen), visual);
+  if (seen.length === 0) return emptyOf(all);
+  const compared = comparedBy(context.design.document, context.state, visual);
+  if (!compared) return answer(groundOf(context, measures, seen), visual);
+  const baselines = await groundBaselines(context, visual, compared, measures);
+  if (!baselines) return ELSEWHERE;
+  return answer(groundOf(context, measures, seen, { baselines, per: compared.per }), visual);
 }
 
 type Reached = readonly MeasureReach[];
-const isReached = (outcome: Reached | VisualAnswer): outcome is Reached => Array.isArray(outcome);
+export const isReached = (outcome: Reached | VisualAnswer): outcome is Reached => Array.isArray(outcome);
 
-async function reachMeasures(context: ReachContext, visual: MeasuredVisual): Promise<Reached | VisualAnswer> {
+/** What each measure of a visual sees; an answer where something it needs is not there. */
+export async function reachMeasures(
+  context: ReachContext,
+  visual: MeasuredVisual,
+): Promise<Reached | VisualAnswer> {
   const { model } = context.design;
   const measures: MeasureReach[] = [];
   for (const [index, shown] of visual.measures.entries()) {
@@ -57,7 +68,7 @@ function actingOn(reaches: readonly Pick<Reach, 'acting'>[]): Acting[] {
   return [...known.values()];
 }
 
-function emptyOf(reaches: readonly Reach[]): VisualAnswer {
+export function emptyOf(reaches: readonly Reach[]): VisualAnswer {
   const asked = reaches[0]?.asked ?? [];
   const nearest = nearestOf(reaches.map((reach) => reach.nearest))?.day;
   return { kind: 'empty', asked, nearest, acting: actingOn(reaches) };

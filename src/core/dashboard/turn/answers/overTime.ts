@@ -1,16 +1,14 @@
 /** What answers along time share: buckets, filled values, where figures are not final. */
 import { bucketEnd } from '../../../cube/aggregate';
 import { fillMissing } from '../../../model/figures';
-import type { Dimension } from '../../../model/dimension';
 import type { Measure } from '../../../model/model';
 import type { MeasuredVisual } from '../../document/visuals';
 import { drillKey, finerUnit } from '../../reader/drill';
 import type { Note } from '../answer';
 import { bucketsOf, grainFor, type Buckets, type GrainWanted } from '../grain';
-import type { Ground, MeasureReach } from '../ground';
+import type { Ground } from '../ground';
 import { isCoarse } from '../covered';
-import { within, type Reach } from '../reach';
-import { valueTable } from '../valueTable';
+import type { Reach } from '../reach';
 
 /** The buckets of a visual's window, and notes about their length. */
 export function bucketsFor(
@@ -51,37 +49,6 @@ export function provisionalBucket(reaches: readonly Reach[], buckets: Buckets): 
   const from = Math.min(...days);
   const at = buckets.starts.findIndex((_, i) => bucketEnd(buckets, i) >= from);
   return at < 0 ? null : at;
-}
-
-/**
- * The last value before the window, for measures whose missing values read as the one before: by group, of the last
- * bucket with a value (the days of the first bucket that lie before the window count as a bucket of their own).
- */
-export async function valuesBefore(
-  ground: Ground,
-  { measure }: Pick<MeasureReach, 'measure'>,
-  reaches: readonly Reach[],
-  dimensions: readonly Dimension[],
-  buckets: Buckets,
-): Promise<((key: readonly (string | null)[]) => number | null) | 'elsewhere'> {
-  const nothing = () => null;
-  const window = Math.max(ground.about.window.shown[0]!.start, buckets.starts[0]!);
-  const earliest = Math.min(...reaches.map((reach) => reach.covered[0]?.start ?? Infinity));
-  if (measure.missing !== 'previous' || earliest >= window) return nothing;
-  const { source, design } = ground.context;
-  const { rule } = design.model;
-  const earlier = reaches.map((reach) => within(reach, [{ start: -Infinity, end: window - 1 }], rule));
-  if (earlier.some((reach) => reach.shown.length === 0)) return nothing;
-  const before = bucketsOf(buckets.unit, earliest, window - 1, rule);
-  const wanted = { dimensions, buckets: before };
-  const outcome = await valueTable(design.model, source, measure, earlier, wanted);
-  if (outcome.kind === 'elsewhere') return 'elsewhere';
-  if (outcome.kind === 'no column') return nothing;
-  const { keys, values } = outcome.table;
-  const last = new Map(
-    keys.map((key, g) => [JSON.stringify(key), values[g]!.findLast((value) => value !== null) ?? null]),
-  );
-  return (key) => last.get(JSON.stringify(key)) ?? null;
 }
 
 /**

@@ -2,9 +2,9 @@
 import { dimensionName, type Dimension } from '../../../model/dimension';
 import { datasetOf, roleName, type Model } from '../../../model/model';
 import type { Note } from '../answer';
-import { onceEach, type Ground, type MeasureReach } from '../ground';
+import { onceEach, type Ground } from '../ground';
 import type { BucketSpan } from '../../../cube/query';
-import type { Reach } from '../reach';
+import type { MeasureReach, Reach } from '../reach';
 import { valueTable, type TableOutcome, type ValueTable } from '../valueTable';
 
 /** What to say where rows cannot be told apart by a dimension. */

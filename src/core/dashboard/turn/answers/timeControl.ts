@@ -10,8 +10,8 @@ import { finestUnit, wholeUnitsIn } from '../grain';
 import { measureOf } from '../../../model/model';
 import { reachesOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
-import { AS_OF_KEY, type Settings } from '../../reader/setting';
-import { anchorOf } from '../offer';
+import type { Settings } from '../../reader/setting';
+import { dashboardContext } from '../dashboardContext';
 import { offeredBy } from '../covered';
 import { valueTable } from '../valueTable';
 
@@ -52,19 +52,8 @@ export async function answerTimeControl(
 
 /** A control that is not revealed does nothing, but its phrases can be set all the same. */
 async function hidden(context: ReachContext, control: TimeControl): Promise<ControlAnswer> {
-  const { design, settings, today } = context;
   const data = await offeredBy(context, control, control);
-  const clock = settings.get(AS_OF_KEY);
-  return {
-    kind: 'hidden',
-    context: {
-      rule: design.model.rule,
-      today,
-      asOf: clock?.kind === 'as of' ? clock.day : null,
-      anchor: anchorOf(design.document, control),
-      data: data ?? [],
-    },
-  };
+  return { kind: 'hidden', context: dashboardContext(context, control, data ?? []) };
 }
 
 /** Most stretches of a histogram. */

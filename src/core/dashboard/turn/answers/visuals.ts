@@ -9,6 +9,7 @@ import { answerChart } from './chart';
 import { answerCrosstab } from './crosstab';
 import { answerFigure } from './figure';
 import { answerMeasured } from './measured';
+import { answerPeriodColumns } from './periodColumns';
 import { answerTable } from './table';
 import { answerText } from './text';
 
@@ -31,7 +32,10 @@ const VISUAL_ANSWERS: { readonly [K in VisualKind]: Answers<VisualOf<K>> } = {
   stacked: chart,
   combined: chart,
   figure: measured(answerFigure),
-  crosstab: measured(answerCrosstab),
+  crosstab: (context, visual, like) =>
+    visual.columns?.kind === 'periods'
+      ? answerPeriodColumns(context, visual, visual.columns)
+      : measured(answerCrosstab)(context, visual, like),
   calendarmap: measured(answerCalendarMap),
   table: answerTable,
   text: measured(answerText),

@@ -1,0 +1,100 @@
+/** What a visual's figures are compared with: by the designer, by choosers, and by the reader. */
+import { parseBaseline } from '../../period/parse';
+import type { Baseline, PhraseError } from '../../period/phrase';
+import { printBaseline } from '../../period/print';
+import type { DashboardDocument, Visual } from '../document/document';
+import { compareWith, MOST_BASELINES, type Compare } from '../document/kinds/compare';
+import { kindOf } from '../document/visuals';
+import { choosersOf } from './chosen';
+import { heldBy } from './held';
+import type { ReaderState } from './state';
+
+/** A baseline as a visual compares with it. */
+export interface ComparedBaseline {
+  readonly id: string;
+  readonly name: string;
+  /** Canonical; as typed where it cannot be read. */
+  readonly text: string;
+  readonly read:
+    { readonly ok: true; readonly baseline: Baseline } | { readonly ok: false; readonly error: PhraseError };
+  /** Which of the baseline's windows it is, from 0: `times N` stands for N baselines. */
+  readonly window: number;
+}
+
+/** What a visual compares with, and how. */
+export interface Compared {
+  readonly baselines: readonly ComparedBaseline[];
+  readonly days: Compare['days'];
+  readonly per: Compare['per'];
+  readonly show: Compare['show'];
+}
+
+interface Wanted {
+  readonly id: string;
+  readonly name: string;
+  readonly text: string;
+}
+
+/** A baseline phrase in its canonical form; a text that cannot be read stays as it is. */
+export function canonicalBaseline(text: string): string {
+  const parsed = parseBaseline(text);
+  return parsed.ok ? printBaseline(parsed.phrase) : text;
+}
+
+/** The baselines that a wanted one stands for: several for `times N`. */
+function expanded({ id, name, text }: Wanted): ComparedBaseline[] {
+  const parsed = parseBaseline(text);
+  if (!parsed.ok) return [{ id, name, text, read: { ok: false, error: parsed.error }, window: 0 }];
+  const baseline = parsed.phrase;
+  const own = { name, text: printBaseline(baseline), read: { ok: true, baseline } } as const;
+  const times = baseline.kind === 'previous span' ? baseline.times : 1;
+  if (times === 1) return [{ id, ...own, window: 0 }];
+  // Beyond what any visual shows nothing has to be made.
+  return Array.from({ length: Math.min(times, MOST_BASELINES) }, (_, k) => ({
+    id: `${id}.${k + 1}`,
+    ...own,
+    window: k,
+  }));
+}
+
+/** The designer's baselines that a visual compares with: those that choosers hold, else its own; and those typed there. */
+function chosen(document: DashboardDocument, state: ReaderState, visual: Visual, compare: Compare | null) {
+  const choosers = choosersOf(document, state, visual, 'baselines');
+  const held = choosers.flatMap(({ control }) =>
+    control.kind === 'baselines' ? heldBy(control, state) : [],
+  );
+  const ids = new Set(
+    choosers.length > 0 ? held.filter((entry) => typeof entry === 'string') : (compare?.with ?? []),
+  );
+  return {
+    isChosen: choosers.length > 0,
+    named: document.baselines.filter((entry) => ids.has(entry.id)),
+    typed: held.flatMap((entry) => (typeof entry === 'string' ? [] : [entry.text])),
+  };
+}
+
+/** Baselines as a visual would compare with them, by totals of the days asked for. */
+export const comparedWith = (wanted: readonly Wanted[]): Compared => ({
+  baselines: wanted.flatMap(expanded),
+  days: 'as asked',
+  per: 'total',
+  show: [],
+});
+
+/** What a visual compares with; null where nothing asks for a comparison. */
+export function comparedBy(document: DashboardDocument, state: ReaderState, visual: Visual): Compared | null {
+  if (!('compare' in visual) || !kindOf(visual).takes(visual).includes('baselines')) return null;
+  const { compare } = visual;
+  const { isChosen, named, typed } = chosen(document, state, visual, compare);
+  const own = [...typed, ...(state.compare?.[visual.id] ?? []).map((entry) => entry.text)];
+  if (!compare && !isChosen && own.length === 0) return null;
+  const wanted: Wanted[] = [...named, ...own.map((text, i) => ({ id: `own${i + 1}`, name: '', text }))];
+  const known = new Map<string, Wanted>();
+  for (const entry of wanted) {
+    const text = canonicalBaseline(entry.text);
+    if (!known.has(text)) known.set(text, entry);
+  }
+  const baselines = [...known.values()].flatMap(expanded).slice(0, MOST_BASELINES);
+  const { days, per, show } = compare ?? compareWith([]);
+  return { baselines, days, per, show };
+}

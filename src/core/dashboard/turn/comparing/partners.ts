@@ -1,0 +1,131 @@
+/** Which days of a baseline each bucket of a window is compared with. */
+import { containsDay, intersectRuns, type DayRun, type DayRuns } from '../../../calendar/runs';
+import type { CalendarRule } from '../../../calendar/rule';
+import { end, firstDay, indexOf, monthsOf, shift, start, type Unit } from '../../../calendar/units';
+import { bucketEnd } from '../../../cube/aggregate';
+import type { BucketSpan } from '../../../cube/query';
+import type { Baseline } from '../../../period/phrase';
+import type { Buckets } from '../grain';
+import type { Partner } from './answer';
+import type { BaselineSide } from './baselines';
+
+/** The part of some runs in a stretch, from its first to its last day; null for none. */
+function cutTo(runs: DayRuns, stretch: DayRun): Partner {
+  const inside = intersectRuns(runs, [stretch]);
+  return inside.length === 0 ? null : { start: inside[0]!.start, end: inside[inside.length - 1]!.end };
+}
+
+type Windows = Pick<BaselineSide, 'compared' | 'runs'>;
+
+/**
+ * The partner of each bucket, both cut to their windows as asked for: by date where the baseline moves by units, by so
+ * many days where it moves by days or where both windows are as long, else by position.
+ */
+export function partnersOf(
+  { compared, runs }: Windows,
+  baseline: Baseline,
+  buckets: Buckets,
+  rule: CalendarRule,
+): Partner[] {
+  const { unit } = buckets;
+  if (compared.length === 0 || runs.length === 0) return buckets.starts.map(() => null);
+  const partner = partnerBy({ compared, runs }, baseline, unit, rule);
+  return buckets.starts.map((first, i) => {
+    const own = cutTo(compared, { start: first, end: bucketEnd(buckets, i) });
+    return own && partner(own);
+  });
+}
+
+/** How the partner of a bucket (cut to the window) is found. */
+function partnerBy(
+  { compared, runs }: Windows,
+  baseline: Baseline,
+  unit: Unit,
+  rule: CalendarRule,
+): (own: DayRun) => Partner {
+  const byDays = (days: number) => (own: DayRun) =>
+    cutTo(runs, { start: own.start + days, end: own.end + days });
+  const isShort = unit === 'day' || unit === 'week';
+  if (baseline.kind === 'same weekdays' && isShort) return byDays(-364 * baseline.years);
+  if (baseline.kind === 'same span') {
+    const { count, unit: stepUnit } = baseline;
+    const months = monthsOf(stepUnit);
+    if (months === undefined) {
+      if (isShort) return byDays(shift(0, -count, stepUnit));
+    } else if (unit === 'day') {
+      return ({ start: day }) => {
+        const other = shift(day, -count, stepUnit);
+        const isPair = shift(other, count, stepUnit) === day && containsDay(runs, other);
+        return isPair ? { start: other, end: other } : null;
+      };
+    } else if (isWhole(count * months, unit)) {
+      return ({ start: day }) => {
+        const other = shift(start(unit, day, rule), -count, stepUnit);
+        return cutTo(runs, { start: start(unit, other, rule), end: end(unit, other, rule) });
+      };
+    }
+  }
+  const [own, other] = [compared, runs].map((window) => (window.length === 1 ? window[0] : undefined));
+  if (own && other && own.end - own.start === other.end - other.start) {
+    const areWhole = [own, other].every((run) => isOfWholeUnits(run, unit, rule));
+    if (!areWhole) return byDays(other.start - own.start);
+  }
+  const shiftBy = indexOf(unit, runs[0]!.start, rule) - indexOf(unit, compared[0]!.start, rule);
+  return ({ start: day }) => {
+    const at = indexOf(unit, day, rule) + shiftBy;
+    return cutTo(runs, { start: firstDay(unit, at, rule), end: firstDay(unit, at + 1, rule) - 1 });
+  };
+}
+
+/** Whether so many months are a whole number of buckets of months or longer. */
+function isWhole(months: number, unit: Unit): boolean {
+  const length = monthsOf(unit);
+  return length !== undefined && months % length === 0;
+}
+
+const isOfWholeUnits = (run: DayRun, unit: Unit, rule: CalendarRule) =>
+  start(unit, run.start, rule) === run.start && end(unit, run.end, rule) === run.end;
+
+/** Buckets of a baseline that none of the partners has a day of. */
+export function leftOver(
+  runs: DayRuns,
+  partners: readonly Partner[],
+  unit: Unit,
+  rule: CalendarRule,
+): number {
+  const taken = partners.filter((partner) => partner !== null);
+  const first = runs[0]?.start;
+  const last = runs[runs.length - 1]?.end;
+  if (first === undefined || last === undefined) return 0;
+  let left = 0;
+  for (let at = indexOf(unit, first, rule); at <= indexOf(unit, last, rule); at++) {
+    const bucket = cutTo(runs, { start: firstDay(unit, at, rule), end: firstDay(unit, at + 1, rule) - 1 });
+    if (bucket && !taken.some((one) => one.start <= bucket.end && one.end >= bucket.start)) left++;
+  }
+  return left;
+}
+
+/** Partners as consecutive stretches, which a query can be asked for, and where each partner is among them. */
+export interface Places {
+  /** Null where there is no partner at all. */
+  readonly span: BucketSpan | null;
+  /** For each bucket its stretch; null for none. */
+  readonly at: readonly (number | null)[];
+}
+
+/** Puts partners (none of which share a day) into consecutive stretches, with others between them. */
+export function placesOf(partners: readonly Partner[]): Places {
+  const ordered = partners
+    .flatMap((partner, i) => (partner ? [{ ...partner, i }] : []))
+    .sort((a, b) => a.start - b.start);
+  const starts: number[] = [];
+  const at = partners.map((): number | null => null);
+  ordered.forEach((partner, n) => {
+    at[partner.i] = starts.length;
+    starts.push(partner.start);
+    const next = ordered[n + 1];
+    if (next && next.start > partner.end + 1) starts.push(partner.end + 1);
+  });
+  const last = ordered[ordered.length - 1];
+  return { span: last ? { starts, end: last.end } : null, at };
+}

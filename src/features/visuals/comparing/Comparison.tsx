@@ -1,0 +1,86 @@
+/** One comparison in words: arrow, change, name and days of the baseline, coloured by what is better. */
+import type { CSSProperties } from 'react';
+import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
+import {
+  arrowOf,
+  changeWords,
+  indexWords,
+  percentWords,
+  toneOf,
+  type Tone,
+} from '../../../core/dashboard/turn/comparing/words';
+import { valueWords } from '../../../core/model/figures';
+import type { Measure } from '../../../core/model/model';
+import { role, unseenStyle } from '../../../theme/roles';
+
+const TONE_COLOURS: Record<Tone, string> = { better: role.better, worse: role.worse, neither: role.ink };
+export const toneColour = (measure: Measure, value: number | null, baseline: number | null): string =>
+  TONE_COLOURS[toneOf(measure.direction, value, baseline)];
+
+/** The change of a value, with its arrow: "↑ +12.3 %". */
+function ChangeText({
+  measure,
+  value,
+  baseline,
+  show,
+  style,
+}: {
+  measure: Measure;
+  value: number | null;
+  baseline: number | null;
+  show: readonly ShownPart[];
+  style?: CSSProperties;
+}) {
+  const tone = toneOf(measure.direction, value, baseline);
+  const words = [
+    ...(show.includes('percent') || (!show.includes('change') && !show.includes('index'))
+      ? [percentWords(value, baseline)]
+      : []),
+    ...(show.includes('change') ? [changeWords(measure, value, baseline)] : []),
+    ...(show.includes('index') ? [`index ${indexWords(value, baseline)}`] : []),
+  ].join(', ');
+  return (
+    <span data-tone={tone} style={{ color: TONE_COLOURS[tone], fontWeight: 650, ...style }}>
+      {arrowOf(value, baseline)} {words}
+      {tone !== 'neither' && <span style={unseenStyle}>, {tone}</span>}
+    </span>
+  );
+}
+
+/** A line of a figure: the change, the baseline's value where it is shown, its name and its days. */
+export function ComparisonLine({
+  measure,
+  value,
+  baseline,
+  show,
+  label,
+  days,
+}: {
+  measure: Measure;
+  value: number | null;
+  baseline: number | null;
+  show: readonly ShownPart[];
+  label: string;
+  days: string;
+}) {
+  return (
+    <li
+      title={`${label}: ${days}`}
+      style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', fontSize: 12 }}
+    >
+      {baseline === null ? (
+        <span style={{ color: role.quiet }}>
+          {days.startsWith('no baseline') ? days : `${label}: ${days}`}
+        </span>
+      ) : (
+        <>
+          <ChangeText measure={measure} value={value} baseline={baseline} show={show} />{' '}
+          <span style={{ color: role.quiet }}>
+            {show.includes('baseline') ? `from ${valueWords(measure, baseline)}, ` : ''}
+            {label}: {days}
+          </span>
+        </>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,250 @@
+'use client';
+/** What stands across a crosstab: buckets of days, a list of periods with the changes between them, or nothing. */
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { PeriodColumn, PeriodColumns } from '../../../core/dashboard/document/kinds/columns';
+import type { Crosstab } from '../../../core/dashboard/document/visuals';
+import { withPeriodLines } from '../../../core/dashboard/wiring/periodLines';
+import { parsePhrase } from '../../../core/period/parse';
+import { printPhrase } from '../../../core/period/print';
+import { BaselineField } from '../../ui/BaselineField';
+import { ChoiceSetting, TextSetting } from '../../ui/fields';
+import { useVisualAnswer, useWorkspace } from '../../workspace/workspace';
+import { runsWords } from '../../../core/period/describe';
+
+const MOST = 12;
+
+/** A list of periods as one begins with: the last full month beside the same a year earlier, and the change. */
+const FIRST: PeriodColumns = {
+  kind: 'periods',
+  mode: 'alone',
+  periods: [
+    { id: 'p1', name: '', phrase: 'last month' },
+    { id: 'p2', name: '', of: 'p1', baseline: 'same span 1 year earlier' },
+  ],
+  changes: [{ id: 'd1', of: 'p1', against: 'p2' }],
+};
+
+export function PeriodColumnSettings({
+  visual,
+  change,
+}: {
+  visual: Crosstab;
+  change: (part: { columns: Crosstab['columns'] }) => void;
+}) {
+  const { store, model } = useWorkspace();
+  const { columns } = visual;
+  const lines = columns?.kind === 'periods' && withPeriodLines(store.getState().document, model, visual);
+  return (
+    <>
+      <ChoiceSetting
+        label="Across"
+        value={columns?.kind ?? 'nothing'}
+        options={[
+          { value: 'grain', label: 'Buckets of days' },
+          { value: 'periods', label: 'A list of periods' },
+          { value: 'nothing', label: 'Nothing' },
+        ]}
+        onChange={(kind) =>
+          change({ columns: kind === 'grain' ? { kind: 'grain' } : kind === 'periods' ? FIRST : null })
+        }
+      />
+      {columns?.kind === 'periods' && (
+        <>
+          <ChoiceSetting
+            label="Wired time controls"
+            value={columns.mode}
+            options={[
+              { value: 'alone', label: 'Have no effect on the periods' },
+              { value: 'narrow', label: 'Narrow the periods' },
+            ]}
+            onChange={(mode) =>
+              change({ columns: { ...columns, mode: mode === 'narrow' ? 'narrow' : 'alone' } })
+            }
+          />
+          <Periods id={visual.id} columns={columns} put={(next) => change({ columns: next })} />
+          <Changes columns={columns} put={(next) => change({ columns: next })} />
+          <Button
+            disabled={!lines}
+            onClick={() =>
+              store.getState().change((old) => withPeriodLines(old, model, visual)?.document ?? old)
+            }
+          >
+            Draw these periods as lines
+          </Button>
+        </>
+      )}
+    </>
+  );
+}
+
+interface ListProps {
+  readonly columns: PeriodColumns;
+  readonly put: (columns: PeriodColumns) => void;
+}
+
+const labelOf = (period: PeriodColumn, i: number) =>
+  period.name || ('of' in period ? period.baseline : period.phrase) || `Period ${i + 1}`;
+
+function freeId(prefix: string, taken: readonly { readonly id: string }[]): string {
+  for (let n = 1; ; n++) if (!taken.some((entry) => entry.id === `${prefix}${n}`)) return `${prefix}${n}`;
+}
+
+/** A list without a period, and without what is worked out from it. */
+function without({ periods, changes, ...columns }: PeriodColumns, id: string): PeriodColumns {
+  const gone = new Set([id]);
+  for (let before = 0; before !== gone.size;) {
+    before = gone.size;
+    for (const period of periods) if ('of' in period && gone.has(period.of)) gone.add(period.id);
+  }
+  return {
+    ...columns,
+    periods: periods.filter((period) => !gone.has(period.id)),
+    changes: changes.filter((entry) => !gone.has(entry.of) && !gone.has(entry.against)),
+  };
+}
+
+const PHRASE = '';
+
+function Periods({ id, columns, put }: ListProps & { id: string }) {
+  const { model } = useWorkspace();
+  const answer = useVisualAnswer(id);
+  const { periods } = columns;
+  const shown = answer?.kind === 'crosstab' ? answer.columns : undefined;
+  const set = (period: PeriodColumn) =>
+    put({ ...columns, periods: periods.map((entry) => (entry.id === period.id ? period : entry)) });
+  return (
+    <>
+      {periods.map((period, i) => {
+        const days = shown?.find((entry) => entry.id === period.id)?.window ?? [];
+        const others = periods.filter(
+          (entry) => entry !== period && !('of' in entry && entry.of === period.id),
+        );
+        return (
+          <section key={period.id} aria-label={`Period ${i + 1}`}>
+            <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+              <TextSetting
+                label={`Name of period ${i + 1}`}
+                value={period.name}
+                placeholder={labelOf(period, i)}
+                onChange={(name) => set({ ...period, name: name.trim().slice(0, 100) })}
+              />
+              <Button
+                aria-label={`Leave out ${labelOf(period, i)}`}
+                disabled={without(columns, period.id).periods.length === 0}
+                onClick={() => put(without(columns, period.id))}
+                sx={{ minWidth: 0 }}
+              >
+                ×
+              </Button>
+            </div>
+            <ChoiceSetting
+              label={`Period ${i + 1} is`}
+              value={'of' in period ? period.of : PHRASE}
+              options={[
+                { value: PHRASE, label: 'a period of its own' },
+                ...others.map((entry) => ({
+                  value: entry.id,
+                  label: `worked out from ${labelOf(entry, periods.indexOf(entry))}`,
+                })),
+              ]}
+              onChange={(of) => {
+                const { id: own, name } = period;
+                if (of === PHRASE) set({ id: own, name, phrase: 'last month' });
+                else
+                  set({
+                    id: own,
+                    name,
+                    of,
+                    baseline: 'baseline' in period ? period.baseline : 'same span 1 year earlier',
+                  });
+              }}
+            />
+            {'of' in period ? (
+              <BaselineField
+                label={`Baseline of period ${i + 1}`}
+                value={period.baseline}
+                onCommit={(baseline) => set({ ...period, baseline })}
+              />
+            ) : (
+              <TextSetting
+                label={`Days of period ${i + 1}`}
+                value={period.phrase}
+                check={(text) => {
+                  const parsed = parsePhrase(text);
+                  return parsed.ok ? null : parsed.error.message;
+                }}
+                onChange={(text) => {
+                  const parsed = parsePhrase(text);
+                  if (parsed.ok) set({ ...period, phrase: printPhrase(parsed.phrase) });
+                }}
+              />
+            )}
+            <Typography variant="body2" color="textSecondary">
+              {days.length > 0 ? `Now ${runsWords(days, model.rule)}` : 'No days now'}
+            </Typography>
+          </section>
+        );
+      })}
+      <Button
+        disabled={periods.length >= MOST}
+        onClick={() =>
+          put({
+            ...columns,
+            periods: [...periods, { id: freeId('p', periods), name: '', phrase: 'this month to date' }],
+          })
+        }
+      >
+        Add a period
+      </Button>
+    </>
+  );
+}
+
+function Changes({ columns, put }: ListProps) {
+  const { periods, changes } = columns;
+  const options = periods.map((period, i) => ({ value: period.id, label: labelOf(period, i) }));
+  const set = (at: number, part: Partial<PeriodColumns['changes'][number]>) =>
+    put({ ...columns, changes: changes.map((entry, i) => (i === at ? { ...entry, ...part } : entry)) });
+  const [first, second] = periods;
+  return (
+    <>
+      {changes.map((entry, i) => (
+        <div key={entry.id} style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+          <ChoiceSetting
+            label={`Change ${i + 1} of`}
+            value={entry.of}
+            options={options}
+            onChange={(of) => set(i, { of })}
+          />
+          <ChoiceSetting
+            label={`Change ${i + 1} against`}
+            value={entry.against}
+            options={options}
+            onChange={(against) => set(i, { against })}
+          />
+          <Button
+            aria-label={`Leave out change ${i + 1}`}
+            onClick={() => put({ ...columns, changes: changes.filter((_, at) => at !== i) })}
+            sx={{ minWidth: 0 }}
+          >
+            ×
+          </Button>
+        </div>
+      ))}
+      <Button
+        disabled={!first || !second || changes.length >= MOST}
+        onClick={() =>
+          first &&
+          second &&
+          put({
+            ...columns,
+            changes: [...changes, { id: freeId('d', changes), of: first.id, against: second.id }],
+          })
+        }
+      >
+        Add a change
+      </Button>
+    </>
+  );
+}
