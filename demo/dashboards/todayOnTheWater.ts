@@ -1,3 +1,4 @@
+import { compareWith } from '../../src/core/dashboard/document/kinds/compare';
 import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { DashboardDocument } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
@@ -46,16 +47,36 @@ export function todayOnTheWater(model: Model): DashboardDocument {
     [
       measured('figure', 'people', [shown('sailings/passengers')], {
         subtitle: '{window}, data to {latest}',
+        compare: compareWith(['b1', 'b2'], { show: ['value', 'percent'] }),
       }),
       4,
       5,
       5,
       5,
     ],
-    [measured('figure', 'off', [shown('sailings/cancelled_share')]), 9, 5, 5, 5],
-    [measured('figure', 'late', [shown('sailings/delay')]), 14, 5, 5, 5],
     [
-      measured('figure', 'passes', [shown('pass_holders/holders')], { title: 'Pass holders at the end' }),
+      measured('figure', 'off', [shown('sailings/cancelled_share')], {
+        compare: compareWith(['b1', 'b2'], { show: ['value', 'percent'] }),
+      }),
+      9,
+      5,
+      5,
+      5,
+    ],
+    [
+      measured('figure', 'late', [shown('sailings/delay')], {
+        compare: compareWith(['b1'], { show: ['value', 'percent'] }),
+      }),
+      14,
+      5,
+      5,
+      5,
+    ],
+    [
+      measured('figure', 'passes', [shown('pass_holders/holders')], {
+        title: 'Pass holders at the end',
+        compare: compareWith(['b2'], { show: ['value', 'change'] }),
+      }),
       19,
       5,
       5,

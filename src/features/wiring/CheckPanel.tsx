@@ -29,6 +29,10 @@ const CODE_NAMES: Record<FindingCode, string> = {
   missing: 'Missing',
   'missing-value': 'Value missing',
   'unused-value': 'Value not used',
+  'baseline-overlaps': 'Baseline overlaps',
+  'baseline-partly': 'Baseline only partly covered',
+  'baseline-empty': 'No baseline today',
+  'chooser-empty': 'Nothing to show',
 };
 
 /** The document once it has stood still for a while. */

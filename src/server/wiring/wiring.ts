@@ -34,8 +34,9 @@ export async function traceFor(
   state: ReaderState,
   item: string,
 ): Promise<Trace> {
-  const { design, source, today } = await ground(document);
+  const { design: designed, source, today } = await ground(document);
   const own = stateFor(document, state);
+  const design = designed.chosen(own);
   const settings = await settle(design, own, today, source);
   const context = {
     design,

@@ -4,6 +4,7 @@ import { intersectRuns } from '../../calendar/runs';
 import { parsePhrase } from '../../period/parse';
 import { staysFixed } from '../../period/phrase';
 import { resolvePhrase } from '../../period/resolve';
+import { ofComparisons } from './checkCompare';
 import { ofVisual } from './checkVisual';
 import { dimensionName, isKnown } from '../../model/dimension';
 import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from '../document/document';
@@ -30,6 +31,7 @@ export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
     ...document.controls.flatMap((control) => ofControl(ground, control)),
     ...document.visuals.flatMap((visual) => ofVisual(ground, visual)),
     ...neverMeet(ground),
+    ...(await ofComparisons(ground)),
   ];
   return input.year ? [...findings, ...(await emptyLater(ground, findings))] : findings;
 }
@@ -220,15 +222,21 @@ async function emptyLater(ground: CheckGround, known: readonly Finding[]): Promi
   const told = new Set(
     known.filter((finding) => finding.code === 'empty-today').flatMap((finding) => finding.items),
   );
+  const bare = new Set(
+    known.filter((finding) => finding.code === 'baseline-empty').flatMap((finding) => finding.items),
+  );
   const { problems } = await rehearse(
     { design, today, from: today, to: today + YEAR, assumption: 'same lag' },
     source,
   );
   const first = new Map<string, (typeof problems)[number]>();
   for (const problem of problems)
-    if (problem.kind !== 'jump' && !first.has(problem.item)) first.set(problem.item, problem);
+    if (problem.kind !== 'jump' && !first.has(`${problem.item} ${problem.kind}`))
+      first.set(`${problem.item} ${problem.kind}`, problem);
   return [...first.values()]
-    .filter((problem) => !told.has(problem.item))
+    .filter(
+      (problem) => !told.has(problem.item) && !(problem.kind === 'no baseline' && bare.has(problem.item)),
+    )
     .map((problem) => ({
       code: 'empty-later' as const,
       items: [problem.item],

@@ -20,7 +20,11 @@ export type FindingCode =
   | 'ratio-roles'
   | 'missing-value'
   | 'unused-value'
-  | 'missing';
+  | 'missing'
+  | 'baseline-overlaps'
+  | 'baseline-partly'
+  | 'baseline-empty'
+  | 'chooser-empty';
 
 export interface Mend {
   readonly label: string;

@@ -11,7 +11,14 @@ import {
 } from '../../calendar/runs';
 import { selectionKey, tolerant, type Source } from '../../cube/query';
 import { describeRuns } from '../../period/describe';
-import { isTimeControl } from '../document/document';
+import { dimensionsInWords } from '../../model/dimension';
+import { isTimeControl, type Visual } from '../document/document';
+import { isMeasured } from '../document/visuals';
+import { comparedBy } from '../reader/compared';
+import { isReached, reachMeasures } from '../turn/answers/measured';
+import { groundBaselines } from '../turn/comparing/baselines';
+import { baselineLabel, hasBaseline } from '../turn/comparing/words';
+import type { ReachContext } from '../turn/reach';
 import type { Design } from '../wiring/design';
 import { seenBy } from '../wiring/selection';
 import { coveredBy } from '../turn/covered';
@@ -46,7 +53,7 @@ export interface RehearsalLane {
   readonly windows: readonly string[];
 }
 
-type ProblemKind = 'empty phrase' | 'no data' | 'jump';
+type ProblemKind = 'empty phrase' | 'no data' | 'jump' | 'no baseline';
 interface RehearsalProblem {
   readonly day: Day;
   readonly item: string;
@@ -90,6 +97,8 @@ function sourceOn(source: Source, known: Map<string, DayRuns>, input: RehearsalI
 
 interface DayState {
   readonly state: number;
+  /** Baselines of a visual that have no day with data. */
+  readonly missing?: readonly string[];
   readonly runs: DayRuns;
 }
 
@@ -98,7 +107,8 @@ const stateOf = (runs: DayRuns, withData: number): number =>
 
 /** What each item shows on one day. */
 async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<Map<string, DayState>> {
-  const { design, state = DEFAULT_STATE } = input;
+  const { state = DEFAULT_STATE } = input;
+  const design = input.design.chosen(state);
   const { document } = design;
   const settings = await settle(design, { ...state, asOf: null }, day, source);
   const states = new Map<string, DayState>();
@@ -121,9 +131,20 @@ async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<M
       const found = { state: stateOf(seen.window, countDays(inside)), runs: seen.window };
       if (!best || found.state > best.state) best = found;
     }
-    if (best) states.set(visual.id, best);
+    const missing = await missingBaselines({ design, state, settings, source, today: day }, visual);
+    if (best) states.set(visual.id, missing.length > 0 ? { ...best, missing } : best);
   }
   return states;
+}
+
+/** The baselines of a visual that have no day with data for its first measure. */
+async function missingBaselines(context: ReachContext, visual: Visual): Promise<string[]> {
+  const compared = comparedBy(context.design.document, context.state, visual);
+  if (!compared || !isMeasured(visual)) return [];
+  const measures = await reachMeasures(context, visual);
+  if (!isReached(measures)) return [];
+  const baselines = (await groundBaselines(context, visual, compared, measures.slice(0, 1))) ?? [];
+  return baselines.filter((baseline) => !hasBaseline(baseline.measures[0]!.answer)).map(baselineLabel);
 }
 
 /** Rehearses a dashboard with its defaults (or a reader's state). */
@@ -193,6 +214,7 @@ function problemKind(
   if (now.state === 3) return 'empty phrase';
   // A control whose window has no data is told once, on the visuals that are empty for it.
   if (now.state === 0 && kind === 'visual') return 'no data';
+  if (now.missing) return 'no baseline';
   if (!before || kind === 'visual' || sameRuns(now.runs, before.runs)) return undefined;
   const [length, earlier] = [countDays(now.runs), countDays(before.runs)];
   if (!Number.isFinite(length) || !Number.isFinite(earlier) || earlier === 0) return undefined;
@@ -218,6 +240,8 @@ function problemWords(
       return now.runs.length === 0
         ? `${title} is empty: the windows of its time controls do not meet`
         : `${title} is empty: no data in ${days}`;
+    case 'no baseline':
+      return `${title} has nothing to compare with: ${dimensionsInWords(now.missing ?? [])}`;
     case 'jump':
       return `${title} jumps from ${describeRuns(before?.runs ?? [], model.rule)} to ${days}`;
   }

@@ -2,8 +2,6 @@
  * Why an item shows what it shows: every step of the evaluation with its input and its result, rows and days before and
  * after. The steps are those that answers are made from.
  */
-import { countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
-import { TOTAL, type Layout, type Selection } from '../../cube/query';
 import { dimensionName, dimensionsInWords } from '../../model/dimension';
 import { conditionWords } from '../../model/measureWords';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from '../../model/model';
@@ -16,16 +14,9 @@ import { reachOf } from '../turn/reach';
 import { totalsOn, type ActingTotals } from '../turn/totals';
 import { folded, stepsOn, type SeenStep } from '../wiring/selection';
 import { partsOf, type DatasetUse } from '../wiring/uses';
+import { traceBaselines } from './traceBaselines';
 import { clockSteps } from './traceClock';
-import { stepWords, type TraceContext, type TraceStep } from './traceStep';
-
-/** The steps that lead to one part of what an item shows. */
-export interface TracePart {
-  readonly title: string;
-  readonly freshness: string;
-  readonly layout: Layout | null;
-  readonly steps: readonly TraceStep[];
-}
+import { counted, stepWords, type TraceContext, type TracePart, type TraceStep } from './traceStep';
 
 export interface Trace {
   readonly item: string;
@@ -42,6 +33,7 @@ export async function traceOf(context: TraceContext, id: string): Promise<Trace 
   const parts: TracePart[] = [];
   if (!isControl(item) && isMeasured(item)) {
     for (const shown of item.measures) parts.push(...(await traceMeasure(context, item, shown)));
+    parts.push(...(await traceBaselines(context, item)));
   } else {
     for (const use of design.uses(item)) parts.push(await tracePart(context, item, use));
   }
@@ -57,15 +49,6 @@ const freshnessOf = (model: Model, dataset: string) => {
 };
 
 /** Counts rows and days of a selection in a window, as answers do. */
-async function counted(context: TraceContext, selection: Selection, window: DayRuns) {
-  const answer = await context.source.aggregate({ ...selection, window, by: TOTAL, numbers: [] });
-  const covered = await context.source.covered(selection);
-  let days: number | null = covered ? 0 : null;
-  if (covered && days !== null)
-    for (const run of intersectRuns(covered, window)) days += countDaysIn(covered, run.start, run.end);
-  return { rows: answer ? answer.rows[0]! : null, days, layout: answer?.layout ?? null };
-}
-
 /** The steps from all rows of a dataset to those that an item sees of it: the very ones that its answer takes. */
 async function tracePart(context: TraceContext, item: Visual | Control, use: DatasetUse): Promise<TracePart> {
   const { design, settings } = context;

@@ -1,5 +1,7 @@
 /** The effect of one wire as a step of a trace: its words, and the rows and days that it leaves. */
 import { shortDayWords } from '../../calendar/names';
+import { countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
+import { TOTAL, type Layout, type Selection } from '../../cube/query';
 import type { CalendarRule } from '../../calendar/rule';
 import { describeRuns } from '../../period/describe';
 import { BLANK } from '../../model/blank';
@@ -27,6 +29,24 @@ export interface TraceStep {
 export interface TraceContext extends ReachContext {
   /** The real civil day now. */
   readonly realToday: number;
+}
+
+/** The steps that lead to one part of what an item shows. */
+export interface TracePart {
+  readonly title: string;
+  readonly freshness: string;
+  readonly layout: Layout | null;
+  readonly steps: readonly TraceStep[];
+}
+
+/** Rows and days of a selection in a window. */
+export async function counted(context: TraceContext, selection: Selection, window: DayRuns) {
+  const answer = await context.source.aggregate({ ...selection, window, by: TOTAL, numbers: [] });
+  const covered = await context.source.covered(selection);
+  let days: number | null = covered ? 0 : null;
+  if (covered && days !== null)
+    for (const run of intersectRuns(covered, window)) days += countDaysIn(covered, run.start, run.end);
+  return { rows: answer ? answer.rows[0]! : null, days, layout: answer?.layout ?? null };
 }
 
 const MOST_VALUES = 6;

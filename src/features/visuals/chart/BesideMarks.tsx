@@ -61,7 +61,14 @@ export function BesideMarks({
               return (
                 <Fragment key={`${entry.measure} ${entry.name}`}>
                   <path d={ticks} fill="none" stroke={role.surface} strokeWidth="4" />
-                  <path d={ticks} {...stroke} strokeWidth="2" data-mark="baseline" />
+                  <path
+                    d={ticks}
+                    {...stroke}
+                    // One alone needs no pattern, which short strokes would hide.
+                    strokeDasharray={beside.length > 1 ? baseline.dash : undefined}
+                    strokeWidth="2"
+                    data-mark="baseline"
+                  />
                 </Fragment>
               );
             })}

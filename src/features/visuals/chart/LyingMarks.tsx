@@ -108,7 +108,8 @@ export function LyingMarks({
                   d={ticks}
                   stroke={isStacked ? role.ink : series[s]?.colour}
                   strokeWidth="2"
-                  strokeDasharray={baseline.dash}
+                  // One alone needs no pattern, which short strokes would hide.
+                  strokeDasharray={beside.length > 1 ? baseline.dash : undefined}
                   data-mark="baseline"
                 />
               </g>

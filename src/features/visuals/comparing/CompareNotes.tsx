@@ -4,7 +4,7 @@ import type { CSSProperties } from 'react';
 import { withItem } from '../../../core/dashboard/document/edit';
 import { compareWith, type Compare } from '../../../core/dashboard/document/kinds/compare';
 import { isMeasured, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
-import type { ShownAnswer } from '../../../core/dashboard/turn/answer';
+import type { ControlAnswer, ShownAnswer } from '../../../core/dashboard/turn/answer';
 import type { BaselineWarning } from '../../../core/dashboard/turn/comparing/answer';
 import {
   baselineDays,
@@ -18,7 +18,7 @@ import { parsePhrase } from '../../../core/period/parse';
 import { printPhrase } from '../../../core/period/print';
 import { quietStyle, role } from '../../../theme/roles';
 import { useMode } from '../../workspace/mode';
-import { useDocument, useHeld, useWorkspace } from '../../workspace/workspace';
+import { useAnswers, useDocument, useHeld, useWorkspace } from '../../workspace/workspace';
 
 /** What is said of one baseline. */
 interface CompareNote {
@@ -26,24 +26,27 @@ interface CompareNote {
   readonly code: BaselineWarning['code'] | 'none';
 }
 
-/** What has to be known of the comparisons of an answer, each thing once. */
+/** What has to be known of the comparisons of an answer, each thing once; what holds for all of them without their names. */
 function compareNotes(answer: ShownAnswer, rule: CalendarRule): CompareNote[] {
-  const notes = new Map<string, CompareNote>();
-  for (const baseline of answer.baselines ?? []) {
+  const baselines = answer.baselines ?? [];
+  const notes = new Map<string, { readonly code: CompareNote['code']; readonly labels: Set<string> }>();
+  const add = (words: string, code: CompareNote['code'], label: string) => {
+    const known = notes.get(words) ?? { code, labels: new Set<string>() };
+    notes.set(words, { code, labels: known.labels.add(label) });
+  };
+  for (const baseline of baselines) {
     const label = baselineLabel(baseline);
     for (const measure of baseline.measures) {
-      if (!hasBaseline(measure)) {
-        const words = `${label}: ${baselineDays(measure, rule)}`;
-        notes.set(words, { words, code: 'none' });
-      } else if ('warnings' in measure) {
-        for (const warning of measure.warnings) {
-          const words = `${label}: ${warningWords(warning, measure, answer.latest)}`;
-          notes.set(words, { words, code: warning.code });
-        }
-      }
+      if (!hasBaseline(measure)) add(baselineDays(measure, rule), 'none', label);
+      else if ('warnings' in measure)
+        for (const warning of measure.warnings)
+          add(warningWords(warning, measure, answer.latest), warning.code, label);
     }
   }
-  return [...notes.values()];
+  return [...notes].map(([words, { code, labels }]) => ({
+    code,
+    words: labels.size === baselines.length ? words : `${[...labels].join(', ')}: ${words}`,
+  }));
 }
 
 /** The setting of the comparison that mends what a note says. */
@@ -110,16 +113,21 @@ export function CompareNotes({ visual, answer }: { visual: MeasuredVisual; answe
   );
 }
 
+/** Whether a control asks for days after the last one with data. */
+const reachesBeyond = (answer: ControlAnswer | undefined): boolean =>
+  answer?.kind === 'period' && (answer.asked.at(-1)?.end ?? 0) > (answer.covered.at(-1)?.end ?? Infinity);
+
 /** Lets the time control that governs a visual count from the latest day with data. */
 function FromLatest({ visual, answer }: { visual: MeasuredVisual; answer: ShownAnswer }) {
   const { held } = useWorkspace();
   const document = useDocument();
   const state = useHeld((now) => now.state);
+  const answers = useAnswers((now) => now.controls);
   const acting = new Set(answer.uses.flatMap((use) => use.acting.map((entry) => entry.control)));
   const control = document.controls.find((entry) => isTimeControl(entry) && acting.has(entry.id));
   if (!control || !isTimeControl(control) || visual.ownPeriod) return null;
   const text = countedFromLatest(state.periods[control.id] ?? control.default);
-  if (text === undefined) return null;
+  if (text === undefined || !reachesBeyond(answers[control.id])) return null;
   return (
     <button type="button" style={BUTTON} onClick={() => held.hold(control.id, text)}>
       count from the latest day

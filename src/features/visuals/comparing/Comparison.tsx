@@ -64,10 +64,7 @@ export function ComparisonLine({
   days: string;
 }) {
   return (
-    <li
-      title={`${label}: ${days}`}
-      style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', fontSize: 12 }}
-    >
+    <li title={`${label}: ${days}`} style={{ fontSize: 12, lineHeight: 1.25 }}>
       {baseline === null ? (
         <span style={{ color: role.quiet }}>
           {days.startsWith('no baseline') ? days : `${label}: ${days}`}

@@ -43,6 +43,7 @@ const head: CSSProperties = {
   fontSize: 12,
   zIndex: 1,
 };
+const CHANGE_HEAD: CSSProperties = { ...head, whiteSpace: 'normal', minWidth: 110, maxWidth: 140 };
 const name: CSSProperties = {
   ...cell,
   position: 'sticky',
@@ -175,7 +176,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
             )}
             {changes.map((change, c) =>
               measures.map((measure, m) => (
-                <th key={`${c} ${m}`} scope="col" style={head}>
+                <th key={`${c} ${m}`} scope="col" style={CHANGE_HEAD}>
                   {change.text}
                   <span style={{ display: 'block', fontSize: 11 }}>{change.words}</span>
                   {several && <span style={{ display: 'block' }}>{measureName(measure)}</span>}

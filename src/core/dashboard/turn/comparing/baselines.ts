@@ -29,6 +29,10 @@ export interface BaselineSide {
   readonly runs: DayRuns;
   /** What the part sees of the baseline's window. */
   readonly reach: Reach;
+  /** The phrase that it is worked out from; null where its days count as fixed ones. */
+  readonly from: string | null;
+  /** By how much everything moved; null where a phrase took the place of the window, or there is none. */
+  readonly step: BaselineStep | null;
 }
 
 /** What a measure is compared with. */
@@ -119,7 +123,8 @@ async function sideOf(
   reach: Reach,
 ): Promise<Side | undefined> {
   const { rule } = context.design.model;
-  const resolved = resolvedFor(context, visual, wanted.baseline, reach);
+  const setting = phraseBehind(context, visual, reach);
+  const resolved = resolvedFor(context, wanted.baseline, reach, setting);
   if (!resolved.ok) return { answer: { error: resolved.code }, side: null };
   if ('empty' in resolved) return nothing(reach, rule, resolved.empty);
   const step = resolved.steps[wanted.window]!;
@@ -139,7 +144,7 @@ async function sideOf(
       empty,
       warnings: empty ? [] : warningsOf(window, runs, reach.covered, moved, compared.per),
     },
-    side: { compared: window, runs, reach: moved },
+    side: { compared: window, runs, reach: moved, from: setting?.text ?? null, step },
   };
 }
 
@@ -151,7 +156,7 @@ function nothing(
 ): Side {
   return {
     answer: { windows: [], shown: [], days: 0, daysWithData: 0, empty, warnings: [] },
-    side: { compared: [], runs: [], reach: within(reach, [], rule) },
+    side: { compared: [], runs: [], reach: within(reach, [], rule), from: null, step: null },
   };
 }
 
@@ -161,11 +166,10 @@ function nothing(
  */
 function resolvedFor(
   context: ReachContext,
-  visual: MeasuredVisual,
   baseline: Baseline,
   reach: Reach,
+  setting: WindowSetting | undefined,
 ): ResolvedBaseline {
-  const setting = phraseBehind(context, visual, reach);
   if (setting?.phrase) return resolveBaseline(baseline, setting.phrase, setting.context, reach.covered);
   const fixed = dashboardContext(context, DASHBOARD_ANCHOR, reach.covered);
   return resolveBaselineOfDays(baseline, reach.window, fixed, reach.covered);
