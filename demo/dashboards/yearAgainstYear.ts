@@ -78,7 +78,11 @@ const CONTROLS: readonly Placed[] = [
 /** What all of the controls move. */
 const CHOSEN: readonly Placed[] = [
   [
-    chart('line', 'course', [shown('sailings/passengers')], { most: 53, compare: compareWith(['year']) }),
+    chart('line', 'course', [shown('sailings/passengers')], {
+      most: 53,
+      events: true,
+      compare: compareWith(['year']),
+    }),
     5,
     4,
     10,

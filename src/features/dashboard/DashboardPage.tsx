@@ -13,6 +13,7 @@ import type { Model } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { PageHeader } from '../ui/PageHeader';
+import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
@@ -34,6 +35,10 @@ const WireMode = dynamic(() => import('./wire/WireMode').then((part) => part.Wir
   ssr: false,
   loading: opening,
 });
+const ChangeSheet = dynamic(
+  () => import('../visuals/comparing/ChangeSheet').then((part) => part.ChangeSheet),
+  { ssr: false },
+);
 const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => part.TracePanel), {
   ssr: false,
 });
@@ -93,6 +98,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   useDashboardKeys(setMode);
   useTraceKey();
   const isTraced = useTraced((state) => state.item !== null);
+  const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
   useEffect(() => {
     document.title = `${design.title} · Dathen`;
   }, [design.title]);
@@ -108,6 +114,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {mode === 'arrange' && <ArrangeMode />}
       {mode === 'wire' && <WireMode />}
       {isTraced && <TracePanel />}
+      {isChangeAsked && <ChangeSheet />}
       <ConflictDialog autosave={autosave} />
     </Box>
   );

@@ -4,12 +4,14 @@ import { memo, useMemo } from 'react';
 import type { Control, Visual } from '../../core/dashboard/document/document';
 import { isControl } from '../../core/dashboard/document/document';
 import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
-import { isShown } from '../../core/dashboard/turn/answer';
+import { hasBaseline } from '../../core/dashboard/turn/comparing/words';
+import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { accentStyle, itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
 import { isMeasured } from '../../core/dashboard/document/visuals';
 import { canCompare, CompareButton } from '../visuals/comparing/CompareButton';
+import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { CompareNotes } from '../visuals/comparing/CompareNotes';
 import { VisualBody } from '../visuals/VisualBody';
 import { ErrorBoundary } from '../ui/ErrorBoundary';
@@ -126,6 +128,10 @@ const WHY = {
   flex: 'none',
 } as const;
 
+/** Whether an answer has a change to look into. */
+const hasChange = (answer: VisualAnswer | undefined): answer is ShownAnswer =>
+  isShown(answer) && (answer.baselines ?? []).some((entry) => entry.measures.some(hasBaseline));
+
 function VisualFrame({ visual: designed }: { visual: Visual }) {
   const visual = useChosen(designed);
   const { model } = useWorkspace();
@@ -133,6 +139,11 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
   const design = useDesign();
   const state = useHeld((held) => held.state);
   const openTrace = useTraced((traced) => traced.open);
+  const { open } = useChangeAsked();
+  const openChange = (id: string, { baselines = [] }: ShownAnswer) => {
+    const first = baselines.find((entry) => entry.measures.some(hasBaseline));
+    if (first) open({ visual: id, baseline: first.id, measure: 0, bucket: null, key: [] });
+  };
   const answer = useVisualAnswer(visual.id);
   const waiting = useAnswers((answers) => isWaiting(answers, visual.id));
   const deaf = useMemo(() => deafWords(design, state, visual), [design, state, visual]);
@@ -143,6 +154,17 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{visualTitle(visual, answer, ground)}</h2>
         {isMeasured(visual) && canCompare(visual) && (
           <CompareButton visual={visual} title={title} style={WHY} />
+        )}
+        {hasChange(answer) && (
+          <button
+            type="button"
+            onClick={() => openChange(visual.id, answer)}
+            aria-label={`Where the change of ${title} comes from`}
+            title="Where the change comes from"
+            style={WHY}
+          >
+            change
+          </button>
         )}
         <button
           type="button"

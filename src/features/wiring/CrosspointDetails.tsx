@@ -13,7 +13,8 @@ import {
   type Visual,
 } from '../../core/dashboard/document/document';
 import { requestJson } from '../ui/request';
-import { columnOf, datasetOf } from '../../core/model/model';
+import { isMeasured } from '../../core/dashboard/document/visuals';
+import { columnOf, datasetOf, measureOf } from '../../core/model/model';
 import { columnIn, isAttribute } from '../../core/model/dimension';
 import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { rolesOfPair, withWireRole } from '../../core/dashboard/wiring/wireRoles';
@@ -81,6 +82,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
           {design.titleOf(control)} reaches {reached.length} of {document.visuals.length} visuals.
         </Typography>
         {isControl(control) && <RouteColumns control={control} target={target} />}
+        {isControl(control) && <WireSlot control={control} target={target} />}
         {!isControl(control) && canPale(target) && point.state !== 'no route' && (
           <TextField
             select
@@ -108,6 +110,36 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         )}
       </Box>
     </Box>
+  );
+}
+
+/** Which of a visual's measures the choice of a measure chooser takes the place of. */
+function WireSlot({ control, target }: { control: Control; target: Visual | Control }) {
+  const { model, store } = useWorkspace();
+  const design = useDesign();
+  if (control.kind !== 'measures' || isControl(target) || !isMeasured(target)) return null;
+  const slot = design.wire(control.id, target.id)?.slot ?? 0;
+  const names = target.measures.map(
+    (shown, i) => `${i + 1}: ${measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure}`,
+  );
+  return (
+    <TextField
+      select
+      label="In the place of"
+      value={String(Math.min(slot, names.length))}
+      onChange={(event) =>
+        store
+          .getState()
+          .change((old) => withWire(old, control.id, target.id, () => ({ slot: Number(event.target.value) })))
+      }
+      sx={{ minWidth: 150, mt: 1 }}
+    >
+      {[...names, 'after all others'].map((name, i) => (
+        <MenuItem key={name} value={String(i)}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }
 

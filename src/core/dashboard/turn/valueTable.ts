@@ -132,7 +132,7 @@ function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: 
 }
 
 /** A percentage is a ratio in hundredths. */
-const ratioFactor = (measure: Pick<Measure, 'unit'>) => (measure.unit === '%' ? 100 : 1);
+export const ratioFactor = (measure: Pick<Measure, 'unit'>) => (measure.unit === '%' ? 100 : 1);
 
 /** A table of stretches put in the places of the buckets that have a partner among them. */
 const placed = (table: ValueTable, { at }: Places): ValueTable => ({

@@ -66,6 +66,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
       measures={measures}
       given={given}
       rule={rule}
+      special={model.special}
       title={title}
       picking={picking}
       Handles={WindowHandles}

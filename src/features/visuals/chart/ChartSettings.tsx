@@ -5,7 +5,7 @@ import type { Chart } from '../../../core/dashboard/document/visuals';
 import { canGoAlong } from '../../../core/dashboard/document/refit';
 import { isAttribute, type Dimension } from '../../../core/model/dimension';
 import { DimensionSetting } from '../../ui/DimensionSetting';
-import { ChoiceSetting, TextSetting } from '../../ui/fields';
+import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
 import { MeasuredSettings, wholeNumber } from '../MeasuredSettings';
 import type { VisualSettingsProps } from '../view';
@@ -77,6 +77,13 @@ function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
             { value: 'drop', label: 'Left away' },
           ]}
           onChange={(rest) => change({ rest: rest === 'others' ? 'others' : 'drop' })}
+        />
+      )}
+      {visual.across === null && (
+        <SwitchSetting
+          label="Mark holidays and events"
+          checked={visual.events}
+          onChange={(events) => change({ events })}
         />
       )}
       <AxisSettings axis={visual.axis} onChange={(axis) => change({ axis })} />

@@ -1,6 +1,7 @@
 'use client';
 /** Series along time, or along a dimension from left to right: lines, areas, standing bars, stacks. */
-import { memo, useId, type ComponentType } from 'react';
+import { memo, useId, useMemo, type ComponentType } from 'react';
+import type { SpecialDay } from '../../../core/calendar/almanac';
 import { unitCountWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import type { Chart } from '../../../core/dashboard/document/visuals';
@@ -20,6 +21,7 @@ import { ColumnMarks } from './ColumnMarks';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lookOf } from './looks';
 import { useLagging } from './useLagging';
+import { specialWords } from './specialDays';
 import { usePointing } from './usePointing';
 import type { HandlesProps } from './WindowHandles';
 
@@ -30,6 +32,8 @@ export interface ColumnChartProps {
   /** Colours that a designer gave; none outside of a dashboard. */
   readonly given?: GivenColours;
   readonly rule: CalendarRule;
+  /** Holidays and events, for charts that mark them. */
+  readonly special?: readonly SpecialDay[];
   readonly title: string;
   /** Goes into the bucket with this index; absent where that is not possible. */
   readonly onDrill?: (bucket: number) => void;
@@ -39,8 +43,14 @@ export interface ColumnChartProps {
   readonly Handles?: ComponentType<HandlesProps>;
 }
 
+const NO_DAYS: readonly SpecialDay[] = [];
+
 export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
-  const { visual, answer, measures, given, rule, onDrill, picking, Handles } = props;
+  const { visual, answer, measures, given, rule, special = NO_DAYS, onDrill, picking, Handles } = props;
+  const events = useMemo(
+    () => (visual.events && answer.buckets ? specialWords(special, answer.buckets) : []),
+    [visual.events, special, answer.buckets],
+  );
   const { width, height, onResize } = useChartSize();
   const hatch = useId();
   const series = drawnSeries(visual, answer, measures, given);
@@ -71,6 +81,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
         chosen={picking?.chosen ?? null}
         kept={answer.lit}
         swept={pointing.swept}
+        events={events}
       />
     </>
   );
@@ -81,7 +92,13 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
         hatch={hatch}
         fresh={{
           marks,
-          lines: pointing.at === null ? [] : linesAt(props, layout, series, beside, pointing.at),
+          lines:
+            pointing.at === null
+              ? []
+              : [
+                  ...linesAt(props, layout, series, beside, pointing.at),
+                  ...[events[pointing.at] ?? null].filter((words) => words !== null),
+                ],
         }}
         pointed={pointing.at}
         onResize={onResize}

@@ -29,13 +29,15 @@ export interface ColumnMarksProps {
   /** By series: what marks chosen elsewhere keep. */
   readonly kept: readonly Values[] | undefined;
   readonly swept: { readonly first: number; readonly last: number } | null;
+  /** Holidays and events by place; none where they are not marked. */
+  readonly events: readonly (string | null)[];
 }
 
 const heightOf = (scale: FrameScale, plot: PlotArea) =>
   scaleLinear([...scale.domain], [plot.y + plot.height, plot.y]).clamp(true);
 
 export function ColumnMarks(props: ColumnMarksProps) {
-  const { visual, series, beside, plot, count, left, right, overTime, chosen, kept, swept } = props;
+  const { visual, series, beside, plot, count, left, right, overTime, chosen, kept, swept, events } = props;
   const slot = plot.width / Math.max(1, count);
   const x = (i: number) => plot.x + (i + 0.5) * slot;
   const y = { left: heightOf(left, plot), right: heightOf(right ?? left, plot) };
@@ -72,6 +74,19 @@ export function ColumnMarks(props: ColumnMarksProps) {
         />
       )}
       {chosen && <ChosenBand chosen={chosen} left={plot.x} slot={slot} top={plot.y} floor={floor} />}
+      {events.some((words) => words !== null) && (
+        <path
+          d={events
+            .map((words, i) =>
+              words === null
+                ? ''
+                : `M${x(i).toFixed(1)} ${(floor - 7).toFixed(1)}l3.5 3.5l-3.5 3.5l-3.5 -3.5Z`,
+            )
+            .join('')}
+          fill={role.time}
+          data-mark="special days"
+        />
+      )}
       {swept && (
         <SweepBand
           x={plot.x + swept.first * slot}

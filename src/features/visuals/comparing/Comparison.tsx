@@ -18,7 +18,7 @@ export const toneColour = (measure: Measure, value: number | null, baseline: num
   TONE_COLOURS[toneOf(measure.direction, value, baseline)];
 
 /** The change of a value, with its arrow: "↑ +12.3 %". */
-function ChangeText({
+export function ChangeText({
   measure,
   value,
   baseline,
@@ -47,6 +47,14 @@ function ChangeText({
   );
 }
 
+const plainButton = {
+  border: 0,
+  background: 'none',
+  padding: 0,
+  font: 'inherit',
+  cursor: 'pointer',
+} as const;
+
 /** A line of a figure: the change, the baseline's value where it is shown, its name and its days. */
 export function ComparisonLine({
   measure,
@@ -55,6 +63,7 @@ export function ComparisonLine({
   show,
   label,
   days,
+  onOpen,
 }: {
   measure: Measure;
   value: number | null;
@@ -62,6 +71,8 @@ export function ComparisonLine({
   show: readonly ShownPart[];
   label: string;
   days: string;
+  /** Shows where the change comes from. */
+  onOpen: () => void;
 }) {
   return (
     <li title={`${label}: ${days}`} style={{ fontSize: 12, lineHeight: 1.25 }}>
@@ -71,7 +82,9 @@ export function ComparisonLine({
         </span>
       ) : (
         <>
-          <ChangeText measure={measure} value={value} baseline={baseline} show={show} />{' '}
+          <button type="button" onClick={onOpen} title="Where this change comes from" style={plainButton}>
+            <ChangeText measure={measure} value={value} baseline={baseline} show={show} />
+          </button>{' '}
           <span style={{ color: role.quiet }}>
             {show.includes('baseline') ? `from ${valueWords(measure, baseline)}, ` : ''}
             {label}: {days}

@@ -8,6 +8,15 @@ import { comparedPair, comparedText, type ComparedColumn, type ComparedText } fr
 
 const COLOURS = { better: role.better, worse: role.worse, neither: undefined } as const;
 
+const PLAIN = {
+  border: 0,
+  background: 'none',
+  padding: 0,
+  font: 'inherit',
+  color: 'inherit',
+  cursor: 'pointer',
+} as const;
+
 export function ComparedHeads({
   columns,
   of,
@@ -31,16 +40,30 @@ export function ChangeCell({
   compared: { text, tone },
   arrow,
   style,
+  onOpen,
 }: {
   compared: ComparedText;
   arrow: string;
   style: CSSProperties;
+  /** Shows where the change comes from; absent where there is none. */
+  onOpen?: (() => void) | undefined;
 }) {
-  return (
-    <td data-tone={tone} style={{ ...style, color: COLOURS[tone] }}>
+  const words = (
+    <>
       {text !== '' && arrow !== '' && `${arrow} `}
       {text}
       {tone !== 'neither' && <span style={unseenStyle}>, {tone}</span>}
+    </>
+  );
+  return (
+    <td data-tone={tone} style={{ ...style, color: COLOURS[tone] }}>
+      {onOpen && arrow !== '' ? (
+        <button type="button" onClick={onOpen} title="Where this change comes from" style={PLAIN}>
+          {words}
+        </button>
+      ) : (
+        words
+      )}
     </td>
   );
 }
@@ -51,6 +74,7 @@ export function ComparedCells({
   cell,
   bucket,
   style,
+  onOpen,
 }: {
   columns: readonly ComparedColumn[];
   measure: Measure;
@@ -58,6 +82,8 @@ export function ComparedCells({
   /** Null: the whole window. */
   bucket: number | null;
   style: CSSProperties;
+  /** Shows where the change against a baseline comes from. */
+  onOpen: (baseline: number) => void;
 }) {
   return columns.map(({ baseline, part }) => {
     const { value, baseline: other } = comparedPair(cell, baseline, bucket);
@@ -67,6 +93,7 @@ export function ComparedCells({
         compared={comparedText(measure, part, value, other)}
         arrow={part === 'baseline' ? '' : arrowOf(value, other)}
         style={style}
+        onOpen={part === 'baseline' ? undefined : () => onOpen(baseline)}
       />
     );
   });

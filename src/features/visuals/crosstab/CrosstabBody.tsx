@@ -1,10 +1,11 @@
 'use client';
 /** A crosstab with its measures, its dimensions, and what is chosen on it. */
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import type { Crosstab } from '../../../core/dashboard/document/visuals';
 import type { CrosstabAnswer } from '../../../core/dashboard/turn/answer';
 import { dimensionName } from '../../../core/model/dimension';
 import { useWorkspace } from '../../workspace/workspace';
+import { useChangeAsked } from '../comparing/changeAsked';
 import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
 import { comparedColumns, periodHeads } from './comparedColumns';
@@ -36,6 +37,13 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
     () => comparedColumns(drawnBaselines(answer.baselines, model.rule), shownParts(visual)),
     [answer.baselines, model.rule, visual],
   );
+  const { open } = useChangeAsked();
+  const { baselines } = answer;
+  const onChange = useCallback(
+    (baseline: number, measure: number, bucket: number | null, key: readonly (string | null)[]) =>
+      open({ visual: visual.id, baseline: baselines?.[baseline]?.id ?? '', measure, bucket, key }),
+    [open, visual.id, baselines],
+  );
   if (!measures) return null;
   return (
     <CrosstabVisual
@@ -47,6 +55,7 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
       heads={heads}
       ends={ends}
       compared={compared}
+      onChange={onChange}
       pick={choosing?.pick}
       onPick={choosing?.put}
     />

@@ -68,6 +68,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   heads,
   ends,
   compared,
+  onChange,
   pick,
   onPick,
 }: {
@@ -83,6 +84,8 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   ends: readonly { readonly of: number; readonly against: number }[];
   /** What stands beside each value. */
   compared: readonly ComparedColumn[];
+  /** Shows where a change comes from: by baseline, measure, bucket (null: the window) and row. */
+  onChange: (baseline: number, measure: number, bucket: number | null, key: CrosstabRow['key']) => void;
   /** What readers have chosen in it, and what happens when they choose; absent where they cannot. */
   pick?: Pick | undefined;
   onPick?: ((pick: Pick) => void) | undefined;
@@ -249,6 +252,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
                       measure={measure}
                       cell={entry.cells[m]!}
                       bucket={b}
+                      onOpen={(baseline) => onChange(baseline, m, b, entry.key)}
                       style={{ ...cell, fontWeight: weightOf(entry, dimensions.length) }}
                     />
                   </Fragment>
@@ -286,6 +290,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
                       measure={measure}
                       cell={entry.cells[m]!}
                       bucket={null}
+                      onOpen={(baseline) => onChange(baseline, m, null, entry.key)}
                       style={{ ...cell, fontWeight: weightOf(entry, dimensions.length) }}
                     />
                   </Fragment>

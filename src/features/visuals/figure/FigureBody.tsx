@@ -1,7 +1,9 @@
 'use client';
+import { useCallback } from 'react';
 import type { Figure } from '../../../core/dashboard/document/visuals';
 import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
 import { useWorkspace } from '../../workspace/workspace';
+import { useChangeAsked } from '../comparing/changeAsked';
 import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
 import { useMeasures } from '../usePicture';
@@ -12,6 +14,11 @@ import { FigureVisual } from './FigureVisual';
 export function FigureBody({ visual, answer, title }: VisualBodyProps<Figure, FigureAnswer>) {
   const measures = useMeasures(visual);
   const { rule } = useWorkspace().model;
+  const { open } = useChangeAsked();
+  const onChange = useCallback(
+    (baseline: string) => open({ visual: visual.id, baseline, measure: 0, bucket: null, key: [] }),
+    [open, visual.id],
+  );
   return measures ? (
     <FigureVisual
       answer={answer}
@@ -19,6 +26,7 @@ export function FigureBody({ visual, answer, title }: VisualBodyProps<Figure, Fi
       title={title}
       baselines={drawnBaselines(answer.baselines, rule)}
       show={shownParts(visual)}
+      onChange={onChange}
     />
   ) : null;
 }

@@ -21,6 +21,7 @@ export const FigureVisual = memo(function FigureVisual({
   title,
   baselines,
   show,
+  onChange,
 }: {
   answer: FigureAnswer;
   measure: Measure;
@@ -28,6 +29,8 @@ export const FigureVisual = memo(function FigureVisual({
   baselines: readonly DrawnBaseline[];
   /** What of comparisons is told. */
   show: readonly ShownPart[];
+  /** Shows where the change against a baseline comes from. */
+  onChange: (baseline: string) => void;
 }) {
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
@@ -56,6 +59,7 @@ export const FigureVisual = memo(function FigureVisual({
               show={show}
               label={baselines[b]?.label ?? ''}
               days={baselines[b]?.days ?? ''}
+              onOpen={() => onChange(answer.baselines?.[b]?.id ?? '')}
             />
           ))}
         </ul>

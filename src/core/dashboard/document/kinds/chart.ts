@@ -31,6 +31,10 @@ const commonOfCharts = {
   order: z.enum(['value', 'natural']).default('value').describe('Order of categories'),
   limit: z.int().min(1).max(100).default(12).describe('At most so many categories or split series'),
   axis: valueAxisSchema.default({ kind: 'zero' }),
+  events: z
+    .boolean()
+    .default(false)
+    .describe('Whether holidays and events of the almanac are marked at the foot, along time'),
 };
 
 const RESTS = ['others', 'drop'] as const;
@@ -57,6 +61,7 @@ export const CHART_DEFAULTS = {
   limit: 12,
   rest: 'drop',
   axis: { kind: 'zero' },
+  events: false,
 } as const;
 
 interface Along {

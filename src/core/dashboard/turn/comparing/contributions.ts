@@ -1,0 +1,319 @@
+/**
+ * Where a change comes from: for each dimension that can tell a measure's rows apart, what each of its values adds to or
+ * takes from the change. Sums and counts are split as they are; ratios and averages into how much a value's own rate
+ * moved and how much its share of the denominator moved, which add up too.
+ */
+import { intersectRuns, type DayRun } from '../../../calendar/runs';
+import type { Source } from '../../../cube/query';
+import {
+  chosenDays,
+  columnIn,
+  compareValues,
+  dimensionKey,
+  dimensionName,
+  isAttribute,
+  reaches,
+  type Dimension,
+} from '../../../model/dimension';
+import { datasetOf, type Measure, type Model } from '../../../model/model';
+import type { MeasuredVisual } from '../../document/visuals';
+import { comparedBy } from '../../reader/compared';
+import { isReached, reachMeasures } from '../answers/measured';
+import { within, type MeasureReach, type Reach, type ReachContext } from '../reach';
+import { ratioFactor, valueTable } from '../valueTable';
+import { groundBaselines } from './baselines';
+
+type Value = string | null;
+
+/** A part of a visual: a value of a dimension. */
+export interface Narrowing {
+  readonly dimension: Dimension;
+  readonly value: Value;
+}
+
+/** Which change is asked about. */
+export interface ChangeAsked {
+  /** Index among the visual's measures. */
+  readonly measure: number;
+  /** Id of the baseline, as the visual's answer names it. */
+  readonly baseline: string;
+  /** A bucket of the window and its partner; null for the whole window. */
+  readonly bucket: { readonly now: DayRun; readonly then: DayRun } | null;
+  /** Values that the change is of: of the visual's own dimensions, and of those gone into one after the other. */
+  readonly within: readonly Narrowing[];
+}
+
+/** What one value adds to the change. */
+export interface Contribution {
+  readonly value: Value;
+  /** The measure's own value now and then; null where it has none. */
+  readonly now: number | null;
+  readonly then: number | null;
+  /** What it adds; null where the measure does not add up. */
+  readonly adds: number | null;
+  /** Of ratios and averages: what its own rate, and what its share of the denominator adds. */
+  readonly rate: number | null;
+  readonly weight: number | null;
+  readonly kind: 'both' | 'new' | 'gone';
+}
+
+/** The values of one dimension, the greatest part of the change first. */
+export interface ContributionsBy {
+  readonly dimension: Dimension;
+  readonly name: string;
+  readonly entries: readonly Contribution[];
+}
+
+export interface Contributions {
+  readonly now: number | null;
+  readonly then: number | null;
+  /** Why values do not add up to the change; null where they do. */
+  readonly apart: string | null;
+  readonly by: readonly ContributionsBy[];
+}
+
+/** Attributes of days that tell how the days of two windows differ. */
+const DAY_ATTRIBUTES = ['weekday', 'holiday name', 'event'] as const;
+
+/** Where a change of a visual comes from; undefined where there is no such change, or the source cannot tell. */
+export async function contributionsTo(
+  context: ReachContext,
+  visual: MeasuredVisual,
+  asked: ChangeAsked,
+): Promise<Contributions | undefined> {
+  const { design, source } = context;
+  const { model } = design;
+  const compared = comparedBy(design.document, context.state, visual);
+  const measures = compared && (await reachMeasures(context, visual));
+  if (!measures || !isReached(measures)) return undefined;
+  const entry = measures[asked.measure];
+  const wanted = compared.baselines.filter((baseline) => baseline.id === asked.baseline);
+  if (!entry || wanted.length === 0) return undefined;
+  const found = await groundBaselines(context, visual, { ...compared, baselines: wanted }, [entry]);
+  const sides = found?.[0]?.measures[0]?.sides;
+  if (!sides) return undefined;
+  const narrowed = (reach: Reach, run: DayRun | undefined) =>
+    asked.within.reduce<Reach>(
+      (kept, narrowing) => withOnly(model, kept, narrowing),
+      run ? within(reach, intersectRuns(reach.window, [run]), model.rule) : reach,
+    );
+  const pair: Pair = {
+    now: { ...entry, reaches: entry.reaches.map((reach) => narrowed(reach, asked.bucket?.now)) },
+    then: { ...entry, reaches: sides.map(({ reach }) => narrowed(reach, asked.bucket?.then)) },
+  };
+  const parts = termsOf(entry.measure, pair);
+  const whole = await totalsOf(model, source, parts);
+  if (!whole) return undefined;
+  const taken = new Set(asked.within.map(({ dimension }) => dimensionKey(dimension)));
+  const by: ContributionsBy[] = [];
+  let adds = parts.kind !== 'apart';
+  for (const dimension of dimensionsFor(model, entry)) {
+    if (taken.has(dimensionKey(dimension))) continue;
+    const one = await contributionsBy(model, source, parts, whole, dimension);
+    if (!one) continue;
+    if (parts.kind === 'sum' && !addsUp(one.entries, whole)) adds = false;
+    by.push(one);
+  }
+  const apart = adds ? null : `The ${entry.measure.aggregation} of the whole is not the sum of its parts.`;
+  const told = apart === null ? by : by.map((one) => ({ ...one, entries: one.entries.map(withoutPart) }));
+  return { now: whole.now.value, then: whole.then.value, apart, by: told };
+}
+
+const withoutPart = (entry: Contribution): Contribution => ({
+  ...entry,
+  adds: null,
+  rate: null,
+  weight: null,
+});
+
+/** A reach with only the rows of one value. */
+function withOnly(model: Model, reach: Reach, { dimension, value }: Narrowing): Reach {
+  const { selection, part } = reach;
+  if (isAttribute(dimension)) {
+    const runs = chosenDays(model, dimension.attribute, [value], false);
+    const otherDays = [...selection.otherDays, { column: part.role, runs }];
+    return { ...reach, selection: { ...selection, otherDays } };
+  }
+  const column = columnIn(model, dimension, part.dataset);
+  if (column === undefined) return reach;
+  const filters = [...selection.filters, { column, values: [value], exclude: false }];
+  return { ...reach, selection: { ...selection, filters } };
+}
+
+/** The dimensions by which every part of a measure can be told apart: categories of its dataset, and days. */
+function dimensionsFor(model: Model, { shown, reaches: parts }: MeasureReach): Dimension[] {
+  const categories = (datasetOf(model, shown.dataset)?.columns ?? [])
+    .filter((column) => column.category)
+    .map((column): Dimension => ({ dataset: shown.dataset, column: column.key }));
+  const reached = categories.filter((dimension) =>
+    parts.every(({ part }) => reaches(model, dimension, part.dataset)),
+  );
+  return [...reached, ...DAY_ATTRIBUTES.map((attribute): Dimension => ({ attribute }))];
+}
+
+interface Pair {
+  readonly now: MeasureReach;
+  readonly then: MeasureReach;
+}
+
+/** What a measure is made of: one term that adds up, a numerator over a denominator, or neither. */
+type Terms =
+  | { readonly kind: 'sum' | 'apart'; readonly term: Pair }
+  | { readonly kind: 'quotient'; readonly over: Pair; readonly under: Pair; readonly factor: number };
+
+/** A side of a pair as a measure of its own. */
+function sideOf(pair: Pair, at: number, change: Partial<Measure> = {}): Pair {
+  const one = (entry: MeasureReach): MeasureReach => {
+    const reach = entry.reaches[at]!;
+    const measure = { ...reach.part.measure, ...change };
+    return { ...entry, measure, reaches: [{ ...reach, part: { ...reach.part, measure } }] };
+  };
+  return { now: one(pair.now), then: one(pair.then) };
+}
+
+function termsOf(measure: Measure, pair: Pair): Terms {
+  switch (measure.aggregation) {
+    case 'ratio': {
+      const [over, under] = [0, 1].map((at) => sideOf(pair, at));
+      const isSummed = [over, under].every((side) =>
+        ['sum', 'count'].includes(side!.now.measure.aggregation),
+      );
+      if (!isSummed) return { kind: 'apart', term: pair };
+      return { kind: 'quotient', over: over!, under: under!, factor: ratioFactor(measure) };
+    }
+    case 'average':
+      return {
+        kind: 'quotient',
+        over: sideOf(pair, 0, { aggregation: 'sum' }),
+        under: sideOf(pair, 0, { aggregation: 'count' }),
+        factor: 1,
+      };
+    case 'sum':
+    case 'count':
+    case 'closing':
+      return { kind: 'sum', term: pair };
+    default:
+      return { kind: 'apart', term: pair };
+  }
+}
+
+/** A value with its numerator and denominator, where it has these. */
+interface Figure {
+  readonly value: number | null;
+  readonly over: number;
+  readonly under: number;
+}
+const NONE: Figure = { value: null, over: 0, under: 0 };
+
+interface Figures {
+  readonly now: ReadonlyMap<Value, Figure>;
+  readonly then: ReadonlyMap<Value, Figure>;
+}
+
+/** The values of one measure by a dimension (by nothing for none). */
+async function valuesBy(
+  model: Model,
+  source: Source,
+  { measure, reaches: parts }: MeasureReach,
+  dimension: Dimension | null,
+): Promise<Map<Value, number> | undefined> {
+  const wanted = { dimensions: dimension ? [dimension] : [], buckets: null };
+  const outcome = await valueTable(model, source, measure, parts, wanted);
+  if (outcome.kind !== 'table') return undefined;
+  const { keys, values } = outcome.table;
+  return new Map(
+    keys.flatMap((key, g): [Value, number][] => {
+      const value = values[g]![0] ?? null;
+      return value === null ? [] : [[dimension ? key[0]! : null, value]];
+    }),
+  );
+}
+
+async function figuresBy(
+  model: Model,
+  source: Source,
+  terms: Terms,
+  dimension: Dimension | null,
+): Promise<Figures | undefined> {
+  const sideBy = async (side: 'now' | 'then') => {
+    if (terms.kind !== 'quotient') {
+      const values = await valuesBy(model, source, terms.term[side], dimension);
+      return values && new Map([...values].map(([key, value]) => [key, { ...NONE, value }]));
+    }
+    const over = await valuesBy(model, source, terms.over[side], dimension);
+    const under = await valuesBy(model, source, terms.under[side], dimension);
+    if (!over || !under) return undefined;
+    const keys = new Set([...over.keys(), ...under.keys()]);
+    return new Map(
+      [...keys].map((key): [Value, Figure] => {
+        const [a, b] = [over.get(key) ?? 0, under.get(key) ?? 0];
+        return [key, { over: a, under: b, value: b === 0 ? null : (a / b) * terms.factor }];
+      }),
+    );
+  };
+  const [now, then] = [await sideBy('now'), await sideBy('then')];
+  return now && then ? { now, then } : undefined;
+}
+
+interface Whole {
+  readonly now: Figure;
+  readonly then: Figure;
+}
+
+async function totalsOf(model: Model, source: Source, terms: Terms): Promise<Whole | undefined> {
+  const figures = await figuresBy(model, source, terms, null);
+  return figures && { now: figures.now.get(null) ?? NONE, then: figures.then.get(null) ?? NONE };
+}
+
+async function contributionsBy(
+  model: Model,
+  source: Source,
+  terms: Terms,
+  whole: Whole,
+  dimension: Dimension,
+): Promise<ContributionsBy | undefined> {
+  const figures = await figuresBy(model, source, terms, dimension);
+  if (!figures) return undefined;
+  const values = [...new Set([...figures.now.keys(), ...figures.then.keys()])];
+  if (values.length < 2) return undefined;
+  const natural = compareValues(model, dimension);
+  const entries = values.map((value) =>
+    contribution(terms, whole, value, figures.now.get(value), figures.then.get(value)),
+  );
+  const size = (entry: Contribution) => Math.abs(entry.adds ?? (entry.now ?? 0) - (entry.then ?? 0));
+  entries.sort((a, b) => size(b) - size(a) || natural(a.value, b.value));
+  return { dimension, name: dimensionName(model, dimension), entries };
+}
+
+function contribution(
+  terms: Terms,
+  whole: Whole,
+  value: Value,
+  now: Figure | undefined,
+  then: Figure | undefined,
+): Contribution {
+  const kind = !then ? 'new' : !now ? 'gone' : 'both';
+  const common = { value, kind, now: now?.value ?? null, then: then?.value ?? null } as const;
+  if (terms.kind === 'apart') return { ...common, adds: null, rate: null, weight: null };
+  if (terms.kind === 'sum') {
+    return { ...common, adds: (now?.value ?? 0) - (then?.value ?? 0), rate: null, weight: null };
+  }
+  // Shares of the denominator, and rates: one without a baseline begins at the whole's, a vanished one keeps its own.
+  const share = (figure: Figure | undefined, all: Figure) =>
+    all.under === 0 ? 0 : (figure?.under ?? 0) / all.under;
+  const whole0 = whole.then.value ?? 0;
+  const r0 = then?.value ?? whole0;
+  const r1 = now?.value ?? r0;
+  const [s0, s1] = [share(then, whole.then), share(now, whole.now)];
+  const rate = s1 * (r1 - r0);
+  const weight = (s1 - s0) * (r0 - whole0);
+  return { ...common, adds: rate + weight, rate, weight };
+}
+
+/** Whether parts add up to the change of the whole, but for what doubles lose. */
+function addsUp(entries: readonly Contribution[], { now, then }: Whole): boolean {
+  const change = (now.value ?? 0) - (then.value ?? 0);
+  const total = entries.reduce((sum, entry) => sum + (entry.adds ?? 0), 0);
+  const size = entries.reduce((sum, entry) => sum + Math.abs(entry.adds ?? 0), 0);
+  return Math.abs(total - change) <= 1e-9 * (1 + size);
+}

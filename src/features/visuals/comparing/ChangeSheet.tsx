@@ -1,0 +1,246 @@
+'use client';
+/** Where a change comes from: what each value adds to it or takes from it, one dimension under the other. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Drawer from '@mui/material/Drawer';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { isoDay } from '../../../core/calendar/day';
+import { unitWords } from '../../../core/calendar/names';
+import { bucketEnd } from '../../../core/cube/aggregate';
+import { isMeasured, dimensionsOf, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
+import { isShown, type ShownAnswer } from '../../../core/dashboard/turn/answer';
+import type { Partner } from '../../../core/dashboard/turn/comparing/answer';
+import type { Contributions, Narrowing } from '../../../core/dashboard/turn/comparing/contributions';
+import { baselineLabel } from '../../../core/dashboard/turn/comparing/words';
+import { BLANK } from '../../../core/model/blank';
+import { dimensionKey, dimensionName } from '../../../core/model/dimension';
+import { valueWords } from '../../../core/model/figures';
+import type { Measure } from '../../../core/model/model';
+import { quietStyle } from '../../../theme/roles';
+import { ChoiceSetting } from '../../ui/fields';
+import { requestJson } from '../../ui/request';
+import {
+  useChosen,
+  useDocument,
+  useReaderState,
+  useTitle,
+  useVisualAnswer,
+  useWorkspace,
+} from '../../workspace/workspace';
+import { useMeasures } from '../usePicture';
+import { useChangeAsked, type AskedChange } from './changeAsked';
+import { ChangeText } from './Comparison';
+import { ContributionList } from './ContributionList';
+
+export function ChangeSheet() {
+  const { asked, open } = useChangeAsked();
+  const document = useDocument();
+  const visual = document.visuals.find((entry) => entry.id === asked?.visual);
+  if (!asked || !visual || !isMeasured(visual)) return null;
+  return (
+    <Drawer
+      open
+      variant="persistent"
+      anchor="right"
+      slotProps={{
+        paper: {
+          sx: { width: 440, p: 2 },
+          role: 'complementary',
+          'aria-label': 'Where the change comes from',
+        },
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') open(null);
+      }}
+    >
+      <SheetBody key={JSON.stringify(asked)} designed={visual} asked={asked} onClose={() => open(null)} />
+    </Drawer>
+  );
+}
+
+/** The partners of an answer's buckets in one of its baselines. */
+function partnersIn(answer: ShownAnswer, b: number): readonly Partner[] {
+  if (answer.kind === 'chart' || answer.kind === 'figure') return answer.against?.[b]?.partners ?? [];
+  return answer.kind === 'crosstab' ? (answer.partners?.[b] ?? []) : [];
+}
+
+function SheetBody({
+  designed,
+  asked,
+  onClose,
+}: {
+  designed: MeasuredVisual;
+  asked: AskedChange;
+  onClose: () => void;
+}) {
+  const chosen = useChosen(designed);
+  const visual = isMeasured(chosen) ? chosen : designed;
+  const title = useTitle(visual);
+  const answer = useVisualAnswer(visual.id);
+  const measures = useMeasures(visual);
+  if (!isShown(answer) || !answer.baselines || !measures)
+    return <SheetHead title={title} onClose={onClose} />;
+  return (
+    <>
+      <SheetHead title={title} onClose={onClose} />
+      <ChangeOf visual={visual} answer={answer} measures={measures} asked={asked} />
+    </>
+  );
+}
+
+function SheetHead({ title, onClose }: { title: string; onClose: () => void }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
+      <Typography variant="h2" sx={{ flex: 1 }}>
+        Where the change of “{title}” comes from
+      </Typography>
+      <Button onClick={onClose} autoFocus>
+        Close
+      </Button>
+    </Box>
+  );
+}
+
+const WHOLE = '';
+
+function ChangeOf({
+  visual,
+  answer,
+  measures,
+  asked,
+}: {
+  visual: MeasuredVisual;
+  answer: ShownAnswer;
+  measures: readonly Measure[];
+  asked: AskedChange;
+}) {
+  const { model } = useWorkspace();
+  const document = useDocument();
+  const state = useReaderState();
+  const { open } = useChangeAsked();
+  const own = dimensionsOf(visual);
+  const [within, setWithin] = useState<readonly Narrowing[]>(() =>
+    asked.key.flatMap((value, i) => (own[i] ? [{ dimension: own[i], value }] : [])),
+  );
+  const [by, setBy] = useState<string | null>(null);
+  const baselines = answer.baselines ?? [];
+  const b = Math.max(
+    0,
+    baselines.findIndex((entry) => entry.id === asked.baseline),
+  );
+  const baseline = baselines[b];
+  const buckets = 'buckets' in answer ? answer.buckets : null;
+  const partners = partnersIn(answer, b);
+  const partner = asked.bucket === null ? null : (partners[asked.bucket] ?? null);
+  const bucket =
+    buckets && asked.bucket !== null && partner
+      ? {
+          now: [isoDay(buckets.starts[asked.bucket]!), isoDay(bucketEnd(buckets, asked.bucket))],
+          then: [isoDay(partner.start), isoDay(partner.end)],
+        }
+      : null;
+  const body = {
+    document,
+    state,
+    visual: visual.id,
+    baseline: baseline?.id,
+    measure: asked.measure,
+    bucket,
+    within,
+  };
+  const found = useQuery({
+    queryKey: ['contributions', body, model.datasets.map((dataset) => dataset.load)],
+    queryFn: () => requestJson<Contributions>('/api/contributions', { body }),
+    gcTime: 0,
+  });
+  const measure = measures[asked.measure] ?? measures[0]!;
+  const shown = found.data?.by.find((entry) => dimensionKey(entry.dimension) === by) ?? found.data?.by[0];
+  return (
+    <>
+      {baselines.length > 1 && (
+        <ChoiceSetting
+          label="Against"
+          value={baseline?.id ?? ''}
+          options={baselines.map((entry) => ({ value: entry.id, label: baselineLabel(entry) }))}
+          onChange={(id) => open({ ...asked, baseline: id })}
+        />
+      )}
+      {measures.length > 1 && (
+        <ChoiceSetting
+          label="Measure"
+          value={String(asked.measure)}
+          options={measures.map((entry, i) => ({ value: String(i), label: entry.name }))}
+          onChange={(place) => open({ ...asked, measure: Number(place) })}
+        />
+      )}
+      {buckets && buckets.starts.length > 1 && (
+        <ChoiceSetting
+          label="Change of"
+          value={asked.bucket === null ? WHOLE : String(asked.bucket)}
+          options={[
+            { value: WHOLE, label: 'The whole window' },
+            ...buckets.starts.flatMap((start, i) =>
+              partners[i] ? [{ value: String(i), label: unitWords(buckets.unit, start, model.rule) }] : [],
+            ),
+          ]}
+          onChange={(place) => open({ ...asked, bucket: place === WHOLE ? null : Number(place) })}
+        />
+      )}
+      {within.length > 0 && (
+        <nav aria-label="Gone into" style={quietStyle}>
+          <Button onClick={() => setWithin([])} sx={{ minWidth: 0, py: 0 }}>
+            All
+          </Button>
+          {within.map(({ dimension, value }, i) => (
+            <Button
+              key={dimensionKey(dimension)}
+              onClick={() => setWithin(within.slice(0, i + 1))}
+              sx={{ minWidth: 0, py: 0 }}
+            >
+              › {dimensionName(model, dimension)}: {value ?? BLANK}
+            </Button>
+          ))}
+        </nav>
+      )}
+      {found.isPending && <Typography color="textSecondary">Asking where it comes from…</Typography>}
+      {found.error && <Typography role="alert">{found.error.message}</Typography>}
+      {found.data && (
+        <Typography sx={{ my: 1 }}>
+          {valueWords(measure, found.data.now)} against {valueWords(measure, found.data.then)}:{' '}
+          <ChangeText
+            measure={measure}
+            value={found.data.now}
+            baseline={found.data.then}
+            show={['change', 'percent']}
+          />
+        </Typography>
+      )}
+      {found.data?.apart && (
+        <Typography variant="body2" color="warning" role="note">
+          {found.data.apart} Each value is shown with its own change.
+        </Typography>
+      )}
+      {found.data && shown && (
+        <>
+          <ChoiceSetting
+            label="By"
+            value={dimensionKey(shown.dimension)}
+            options={found.data.by.map((entry) => ({
+              value: dimensionKey(entry.dimension),
+              label: entry.name,
+            }))}
+            onChange={setBy}
+          />
+          <ContributionList
+            measure={measure}
+            by={shown}
+            visual={visual}
+            onInto={(value) => setWithin([...within, { dimension: shown.dimension, value }])}
+          />
+        </>
+      )}
+    </>
+  );
+}
