@@ -13,7 +13,7 @@ import type { Model } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { PageHeader } from '../ui/PageHeader';
-import { useChangeAsked } from '../visuals/comparing/changeAsked';
+import { CHANGE_SHEET_WIDTH, useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
@@ -103,7 +103,15 @@ function Modes({ stored }: { stored: StoredDashboard }) {
     document.title = `${design.title} · Dathen`;
   }, [design.title]);
   return (
-    <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column' }}>
+    <Box
+      sx={{
+        height: '100vh',
+        display: 'flex',
+        flexDirection: 'column',
+        // The sheet stands beside what it explains.
+        pr: isChangeAsked ? `${CHANGE_SHEET_WIDTH}px` : 0,
+      }}
+    >
       <DashboardHeader id={stored.id} mode={mode} setMode={setMode} saving={autosave.state} />
       {failed && (
         <Typography role="alert" sx={{ px: 2, py: 1, color: 'error.main' }}>

@@ -153,18 +153,12 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
         <h2 style={{ ...itemTitleStyle, flex: 1 }}>{visualTitle(visual, answer, ground)}</h2>
         {isMeasured(visual) && canCompare(visual) && (
-          <CompareButton visual={visual} title={title} style={WHY} />
-        )}
-        {hasChange(answer) && (
-          <button
-            type="button"
-            onClick={() => openChange(visual.id, answer)}
-            aria-label={`Where the change of ${title} comes from`}
-            title="Where the change comes from"
+          <CompareButton
+            visual={visual}
+            title={title}
             style={WHY}
-          >
-            change
-          </button>
+            onChange={hasChange(answer) ? () => openChange(visual.id, answer) : undefined}
+          />
         )}
         <button
           type="button"

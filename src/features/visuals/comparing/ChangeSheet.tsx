@@ -30,7 +30,7 @@ import {
   useWorkspace,
 } from '../../workspace/workspace';
 import { useMeasures } from '../usePicture';
-import { useChangeAsked, type AskedChange } from './changeAsked';
+import { CHANGE_SHEET_WIDTH, useChangeAsked, type AskedChange } from './changeAsked';
 import { ChangeText } from './Comparison';
 import { ContributionList } from './ContributionList';
 
@@ -46,7 +46,7 @@ export function ChangeSheet() {
       anchor="right"
       slotProps={{
         paper: {
-          sx: { width: 440, p: 2 },
+          sx: { width: CHANGE_SHEET_WIDTH, p: 2 },
           role: 'complementary',
           'aria-label': 'Where the change comes from',
         },

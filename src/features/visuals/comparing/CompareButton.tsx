@@ -24,10 +24,13 @@ export function CompareButton({
   visual,
   title,
   style,
+  onChange,
 }: {
   visual: MeasuredVisual;
   title: string;
   style: CSSProperties;
+  /** Shows where the change comes from; absent where there is none. */
+  onChange: (() => void) | undefined;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
@@ -39,9 +42,9 @@ export function CompareButton({
         aria-label={`Compare ${title} with …`}
         title="Compare with …"
         onClick={(event) => setAnchor(event.currentTarget)}
-        style={style}
+        style={{ ...style, fontSize: 13, padding: '0 4px' }}
       >
-        compare
+        ±
       </button>
       {anchor && (
         <Popover
@@ -52,14 +55,22 @@ export function CompareButton({
           transformOrigin={{ vertical: 'top', horizontal: 'right' }}
           slotProps={{ paper: { role: 'dialog', 'aria-label': `Compare ${title} with` } }}
         >
-          <OwnComparisons visual={visual} onClose={() => setAnchor(null)} />
+          <OwnComparisons visual={visual} onChange={onChange} onClose={() => setAnchor(null)} />
         </Popover>
       )}
     </>
   );
 }
 
-function OwnComparisons({ visual, onClose }: { visual: MeasuredVisual; onClose: () => void }) {
+function OwnComparisons({
+  visual,
+  onChange,
+  onClose,
+}: {
+  visual: MeasuredVisual;
+  onChange: (() => void) | undefined;
+  onClose: () => void;
+}) {
   const { held, model } = useWorkspace();
   const own = useHeld(({ state }) => state.compare?.[visual.id]) ?? [];
   const answer = useVisualAnswer(visual.id);
@@ -75,6 +86,16 @@ function OwnComparisons({ visual, onClose }: { visual: MeasuredVisual; onClose: 
   const compared = new Set(shown.map((entry) => entry.text));
   return (
     <Box sx={{ p: 1.5, width: 380, maxWidth: '94vw' }}>
+      {onChange && (
+        <Button
+          onClick={() => {
+            onClose();
+            onChange();
+          }}
+        >
+          Where the change comes from
+        </Button>
+      )}
       {own.length > 0 && (
         <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
           {own.map(({ text }) => (

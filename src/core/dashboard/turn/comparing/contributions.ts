@@ -114,6 +114,10 @@ export async function contributionsTo(
     if (parts.kind === 'sum' && !addsUp(one.entries, whole)) adds = false;
     by.push(one);
   }
+  // What tells the most with the fewest values comes first; days differ in any case, so they come last.
+  const rank = ({ dimension, entries }: ContributionsBy) =>
+    (isAttribute(dimension) ? 1e6 : 0) + entries.length;
+  by.sort((a, b) => rank(a) - rank(b));
   const apart = adds ? null : `The ${entry.measure.aggregation} of the whole is not the sum of its parts.`;
   const told = apart === null ? by : by.map((one) => ({ ...one, entries: one.entries.map(withoutPart) }));
   return { now: whole.now.value, then: whole.then.value, apart, by: told };

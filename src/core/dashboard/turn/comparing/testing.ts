@@ -16,7 +16,7 @@ import type { FigureAnswer, VisualAnswer } from '../answer';
 import { answerTurn } from '../turn';
 
 /** Baselines under the ids b1, b2, … */
-export const baselinesOf = (texts: readonly string[]) =>
+const baselinesOf = (texts: readonly string[]) =>
   texts.map((text, i) => ({ id: `b${i + 1}`, name: '', text }));
 
 /** What a visual begins with that compares with the first so many baselines. */
