@@ -109,4 +109,60 @@ describe('the dashboard document', () => {
     expect(DOCUMENT.controls.map((control) => titleOf(control, TEST_MODEL))).toEqual(['Timeline', 'route']);
     expect(titleOf({ ...line('a'), title: 'Mine' }, TEST_MODEL)).toBe('Mine');
   });
+
+  test('a document of the second version becomes one of the newest: periods across are columns', () => {
+    const crosstab = (id: string, periods?: boolean) => ({
+      id,
+      kind: 'crosstab',
+      title: '',
+      measures: [{ dataset: 'trips', measure: 'seats' }],
+      rows: [{ dataset: 'trips', column: 'route' }],
+      ...(periods === undefined ? {} : { periods }),
+    });
+    const visuals = [crosstab('a', true), crosstab('b', false), crosstab('c')];
+    const read = readDocument({ ...DOCUMENT, version: 2, visuals, controls: [], wires: [], layout: [] });
+    expect(read.ok && read.document.version).toBe(3);
+    expect(read.ok && read.document.visuals.map((visual) => 'columns' in visual && visual.columns)).toEqual([
+      { kind: 'grain' },
+      null,
+      { kind: 'grain' },
+    ]);
+  });
+
+  test('baselines and period columns that name what is not there are refused, each with its place', () => {
+    const measures = [{ dataset: 'trips', measure: 'seats' }];
+    const rows = [{ dataset: 'trips', column: 'route' }];
+    const read = readDocument({
+      ...DOCUMENT,
+      controls: [],
+      wires: [],
+      layout: [],
+      baselines: [
+        { id: 'b1', text: 'previous span' },
+        { id: 'b1', text: 'last month' },
+      ],
+      visuals: [
+        { id: 'fig', kind: 'figure', title: '', measures, compare: { with: ['b2'] } },
+        {
+          id: 'grid',
+          kind: 'crosstab',
+          title: '',
+          measures,
+          rows,
+          columns: {
+            kind: 'periods',
+            periods: [
+              { id: 'p1', of: 'p2', baseline: 'previous span' },
+              { id: 'p2', of: 'p1', baseline: 'previous span' },
+              { id: 'p3', of: 'p9', baseline: 'previous span' },
+            ],
+            changes: [{ id: 'd1', of: 'p1', against: 'p7' }],
+          },
+        },
+      ],
+    });
+    expect(read.ok).toBe(false);
+    const problems = read.ok ? '' : read.problems.join('; ');
+    for (const told of ['from itself', 'no period p9', 'no period p7']) expect(problems).toContain(told);
+  });
 });

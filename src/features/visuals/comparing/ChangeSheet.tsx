@@ -103,7 +103,7 @@ function SheetHead({ title, onClose }: { title: string; onClose: () => void }) {
   );
 }
 
-const WHOLE = '';
+const WHOLE = 'whole';
 
 function ChangeOf({
   visual,
