@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { isoDay } from '../../../core/calendar/day';
 import { unitWords } from '../../../core/calendar/names';
@@ -153,6 +153,8 @@ function ChangeOf({
   const found = useQuery({
     queryKey: ['contributions', body, model.datasets.map((dataset) => dataset.load)],
     queryFn: () => requestJson<Contributions>('/api/contributions', { body }),
+    // What was told stays while more is asked, so that nothing jumps under the pointer.
+    placeholderData: keepPreviousData,
     gcTime: 0,
   });
   const measure = measures[asked.measure] ?? measures[0]!;
