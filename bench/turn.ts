@@ -7,7 +7,8 @@ import path from 'node:path';
 import { isoDay } from '../src/core/calendar/day';
 import { cellCount } from '../src/core/cube/cube';
 import { cubeSource } from '../src/core/cube/source';
-import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
+import { emptyDocument, type DashboardDocument, type Visual } from '../src/core/dashboard/document/document';
+import { compareWith } from '../src/core/dashboard/document/kinds/compare';
 import { cubeShapesFor } from '../src/core/dashboard/turn/shapes';
 import { answerTurn } from '../src/core/dashboard/turn/turn';
 import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
@@ -44,13 +45,18 @@ async function measure(rows: number, folder: string) {
     cubeShapesFor(designOf(document, model)).map((shape) => heldCube(own, shape)),
   );
   const source = cubeSource(cubes.map((cube) => cube!));
-  const turn = (offset: number, from: Parameters<typeof answerTurn>[1], only?: ReadonlySet<string>) => {
+  const comparing: DashboardDocument = {
+    ...document,
+    visuals: visuals.map((visual) => ({ ...visual, compare: compareWith(['b1', 'b2']) }) as Visual),
+  };
+  const turn = (
+    offset: number,
+    from: Parameters<typeof answerTurn>[1],
+    only?: ReadonlySet<string>,
+    design = designOf(document, model),
+  ) => {
     const span = `${isoDay(FIRST_DAY + offset)}/${isoDay(FIRST_DAY + offset + 364)}`;
-    const input = {
-      design: designOf(document, model),
-      today: FIRST_DAY + DAYS,
-      state: { periods: { span }, choices: {} },
-    };
+    const input = { design, today: FIRST_DAY + DAYS, state: { periods: { span }, choices: {} } };
     return answerTurn(only ? { ...input, only } : input, from);
   };
   for (let i = 0; i < 200; i++) await turn(i, source);
@@ -59,6 +65,14 @@ async function measure(rows: number, folder: string) {
     const begun = performance.now();
     await turn(offset, source);
     times.push(performance.now() - begun);
+  }
+  const compared = designOf(comparing, model);
+  for (let i = 0; i < 200; i++) await turn(i, source, undefined, compared);
+  const comparedTimes: number[] = [];
+  for (let offset = 0; offset < TURNS; offset++) {
+    const begun = performance.now();
+    await turn(offset, source, undefined, compared);
+    comparedTimes.push(performance.now() - begun);
   }
   await selectRows(
     `ALTER TABLE fact_${own.id}_${own.currentLoad} MODIFY c2 VARCHAR(40), MODIFY c3 VARCHAR(40), MODIFY c4 VARCHAR(40),
@@ -82,7 +96,11 @@ async function measure(rows: number, folder: string) {
   console.log(
     `${rows.toLocaleString('en')} rows, ${cells.toLocaleString('en')} cells: turn p50 ${milliseconds(p50)}, p95 ${milliseconds(p95)}; by SQL p50 ${milliseconds(sql)}, ${Math.round(sql / p50)} times as long`,
   );
-  return p50;
+  const [c50, c95] = [quantile(comparedTimes, 0.5), quantile(comparedTimes, 0.95)];
+  console.log(
+    `  with 2 baselines each: p50 ${milliseconds(c50)}, p95 ${milliseconds(c95)} (aim: p95 at most 4 ms)`,
+  );
+  return { plain: p50, compared: c50 };
 }
 
 /** The same over four datasets of a quarter of the rows each, every line with measures of two of them. */
@@ -135,7 +153,7 @@ await withBenchDatabase(async (folder) => {
   const large = await measure(1_000_000, folder);
   await measureFour(1_000_000, folder);
   console.log(
-    `1 million rows against 100 thousand: ${(large / small).toFixed(2)} times as long (aim: under 1.3)`,
+    `1 million rows against 100 thousand: ${(large.plain / small.plain).toFixed(2)} times as long, comparing ${(large.compared / small.compared).toFixed(2)} (aim: under 1.3)`,
   );
 });
 process.exit();

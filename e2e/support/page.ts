@@ -8,6 +8,7 @@ const IMPLIED: Record<string, string> = {
   link: 'a[href]',
   textbox: 'input:not([type=checkbox]):not([type=radio]):not([type=file]), textarea',
   checkbox: 'input[type=checkbox]',
+  radio: 'input[type=radio]',
   region: 'section[aria-label]',
   heading: 'h1, h2, h3',
   option: 'option',

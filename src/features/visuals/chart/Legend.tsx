@@ -1,10 +1,33 @@
 /** Names of the series of a chart, each with a piece of its mark. */
 import type { DrawnSeries } from './chartLayout';
 import type { BesideSeries } from './beside';
+import { textWidth } from './textWidth';
 import { role } from '../../../theme/roles';
 
-/** Height of the line of names with the gap under it; one series needs none. */
-export const legendHeight = (series: readonly unknown[]) => (series.length > 1 ? 28 : 0);
+const LINE = 20;
+const GAP = 8;
+const FONT = 12;
+/** Room of the piece of a mark before a name, and between two names. */
+const SIGN = 21;
+const BETWEEN = 12;
+/** More lines than this are cut: the chart needs its room. */
+const MOST_LINES = 3;
+
+/** Height of the names in so much width, with the gap under them; a series alone needs none. */
+export function legendHeight(names: readonly string[], width: number): number {
+  if (names.length < 2) return 0;
+  let lines = 1;
+  let used = 0;
+  for (const name of names) {
+    const wanted = Math.min(width, SIGN + textWidth(name, FONT) + BETWEEN);
+    if (used > 0 && used + wanted > width) {
+      lines++;
+      used = 0;
+    }
+    used += wanted;
+  }
+  return Math.min(MOST_LINES, lines) * LINE + GAP;
+}
 
 export interface NamedSeries extends Pick<
   DrawnSeries,
@@ -38,7 +61,16 @@ export const namesInLegend = (
   })),
 ];
 
-export function SeriesNames({ series, twoAxes }: { series: readonly NamedSeries[]; twoAxes: boolean }) {
+export function SeriesNames({
+  series,
+  twoAxes,
+  height,
+}: {
+  series: readonly NamedSeries[];
+  twoAxes: boolean;
+  /** Of all lines with the gap under them. */
+  height: number;
+}) {
   return (
     <ul
       aria-label="Series"
@@ -46,11 +78,13 @@ export function SeriesNames({ series, twoAxes }: { series: readonly NamedSeries[
         listStyle: 'none',
         margin: 0,
         padding: 0,
-        height: 20,
+        height: height - GAP,
         display: 'flex',
-        gap: 12,
+        flexWrap: 'wrap',
+        columnGap: BETWEEN,
+        lineHeight: `${LINE}px`,
         overflow: 'hidden',
-        fontSize: 12,
+        fontSize: FONT,
         color: role.quiet,
         whiteSpace: 'nowrap',
       }}
@@ -58,7 +92,14 @@ export function SeriesNames({ series, twoAxes }: { series: readonly NamedSeries[
       {series.map((entry) => (
         <li
           key={`${entry.measure} ${entry.name}`}
-          style={{ display: 'flex', alignItems: 'center', gap: 5, minWidth: 0 }}
+          style={{
+            display: 'flex',
+            alignItems: 'center',
+            gap: 5,
+            minWidth: 0,
+            maxWidth: '100%',
+            height: LINE,
+          }}
         >
           <svg width="16" height="10" aria-hidden="true" style={{ flex: 'none' }}>
             {entry.mark === 'line' ? (

@@ -88,13 +88,16 @@ export function columnLayout(
   beside: readonly BesideSeries[] = [],
 ): ColumnLayout {
   const count = answer.buckets?.starts.length ?? answer.categories?.length ?? 0;
-  const named = [...series, ...beside];
-  const legend = legendHeight(named);
+  const named = namesInLegend(series, beside);
+  const hasRight = series.some((entry) => entry.axis === 'right');
+  const legend = legendHeight(
+    // With two axes each series says which one is its own.
+    named.map((entry) => (hasRight && !entry.isBaseline ? `${entry.name} (right)` : entry.name)),
+    size.width - RIGHT,
+  );
   const plotHeight = Math.max(1, size.height - legend - TOP - LABELS);
   const left = scaleOf(visual, series, 'left', plotHeight, beside);
-  const right = series.some((entry) => entry.axis === 'right')
-    ? scaleOf(visual, series, 'right', plotHeight, beside)
-    : null;
+  const right = hasRight ? scaleOf(visual, series, 'right', plotHeight, beside) : null;
   const numbers = [...left.ticks, ...(right?.ticks ?? [])].map(axisLabel);
   const valueRoom = Math.max(38, ...numbers.map((text) => textWidth(text, FONT) + GAP));
   const inner = Math.max(1, size.width - valueRoom - (right ? valueRoom : RIGHT));
@@ -117,7 +120,8 @@ export function columnLayout(
       right,
       valueRoom,
       partial: places.flatMap(({ partial }, at) => (partial ? [at] : [])),
-      series: namesInLegend(series, beside),
+      series: named,
+      legend,
       margin: { top: TOP, right: right ? 0 : RIGHT, bottom: 0, left: 0 },
     },
     places,

@@ -30,7 +30,7 @@ import {
 } from 'recharts';
 import { role } from '../../../theme/roles';
 import { Tip } from '../Tip';
-import { legendHeight, SeriesNames, type NamedSeries } from './Legend';
+import { SeriesNames, type NamedSeries } from './Legend';
 import { axisLabel } from './scale';
 
 export interface PlotArea {
@@ -116,6 +116,8 @@ export interface FrameLayout {
   /** Places that the window cuts short. */
   readonly partial: readonly number[];
   readonly series: readonly NamedSeries[];
+  /** Height of their names above the plot. */
+  readonly legend: number;
   readonly margin: {
     readonly top: number;
     readonly right: number;
@@ -215,7 +217,7 @@ const Frame = memo(function Frame({
     <ComposedChart
       data={data}
       layout={lies ? 'vertical' : 'horizontal'}
-      margin={{ ...margin, top: margin.top + legendHeight(layout.series) }}
+      margin={{ ...margin, top: margin.top + layout.legend }}
       accessibilityLayer={false}
       aria-hidden="true"
       style={{ pointerEvents: 'none' }}
@@ -271,10 +273,10 @@ export function useSteadyLayout(layout: FrameLayout | null): FrameLayout | null 
 }
 
 /** Names of the series above the plot; the library's own legend is measured as shown, and so too low when scaled. */
-function Names({ layout: { series, margin, right } }: { layout: FrameLayout }) {
+function Names({ layout: { series, margin, right, legend } }: { layout: FrameLayout }) {
   return (
     <div style={{ position: 'absolute', top: margin.top, left: margin.left, right: margin.right }}>
-      <SeriesNames series={series} twoAxes={right !== null} />
+      <SeriesNames series={series} twoAxes={right !== null} height={legend} />
     </div>
   );
 }
@@ -303,7 +305,7 @@ const Contained = memo(function Contained({
       >
         {layout && <Frame layout={layout} {...inside} />}
       </ResponsiveContainer>
-      {layout && legendHeight(layout.series) > 0 && <Names layout={layout} />}
+      {layout && layout.legend > 0 && <Names layout={layout} />}
     </div>
   );
 });

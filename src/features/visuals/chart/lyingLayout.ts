@@ -63,7 +63,11 @@ export function lyingLayout(
   );
   const { stacked, reached } = basesOf(visual, series);
   const isStacked = stacked.length > 0;
-  const start = legendHeight([...series, ...beside]);
+  const named = namesInLegend(series, beside);
+  const start = legendHeight(
+    named.map((entry) => entry.name),
+    size.width - GAP,
+  );
   const lanes = isStacked ? 1 : Math.max(1, series.length);
   const room = Math.floor((size.height - start) / Math.max(1, names.length));
   const row = Math.max(LEAST_ROW, lanes * LEAST_BAR + 6, Math.min(MOST_ROW * Math.min(lanes, 2), room));
@@ -99,7 +103,8 @@ export function lyingLayout(
       right: null,
       valueRoom: 0,
       partial: [],
-      series: namesInLegend(series, beside),
+      series: named,
+      legend: start,
       margin: { top: 0, right: showsFigures ? wanted : GAP, bottom: 0, left: 0 },
     },
     names,
