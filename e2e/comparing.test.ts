@@ -318,8 +318,11 @@ step('the designer lets a comparison be by day, in the settings', async () => {
 step('the board has rows for choosers; the slot of a measure chooser is chosen on its wire', async () => {
   const at = page();
   await at.open(`/dashboards/${id}?mode=wire`);
-  const board = await at.text();
-  for (const name of ['Against', 'Show', 'By']) expect(board).toContain(name);
+  for (const name of ['baseline chooser', 'measure chooser', 'grain chooser']) await at.reads(name);
+  const cell = await at.find('button', /^Show to Course:.*in the place of measure 1/);
+  await at.driver.executeScript('arguments[0].focus()', cell);
+  await at.choose('In the place of', 'after all others');
+  await at.find('button', /^Show to Course:.*in the place of measure 2/);
 });
 
 step('nothing was shouted on the console', async () => {

@@ -35,24 +35,43 @@ interface Wanted {
   readonly text: string;
 }
 
-/** A baseline phrase in its canonical form; a text that cannot be read stays as it is. */
-export function canonicalBaseline(text: string): string {
-  const parsed = parseBaseline(text);
-  return parsed.ok ? printBaseline(parsed.phrase) : text;
+/** A baseline as it was read, with its canonical text (as typed where it cannot be read). */
+interface ReadBaseline {
+  readonly text: string;
+  readonly read: ComparedBaseline['read'];
 }
 
+const known = new Map<string, ReadBaseline>();
+/** How many texts are kept as read. */
+const MOST_KEPT = 200;
+
+/** Reads a baseline. It is read at every turn, so that what was read once is kept. */
+function readBaseline(typed: string): ReadBaseline {
+  const found = known.get(typed);
+  if (found) return found;
+  const parsed = parseBaseline(typed);
+  const made: ReadBaseline = parsed.ok
+    ? { text: printBaseline(parsed.phrase), read: { ok: true, baseline: parsed.phrase } }
+    : { text: typed, read: { ok: false, error: parsed.error } };
+  if (known.size >= MOST_KEPT) known.clear();
+  known.set(typed, made);
+  return made;
+}
+
+/** A baseline phrase in its canonical form; a text that cannot be read stays as it is. */
+export const canonicalBaseline = (text: string): string => readBaseline(text).text;
+
 /** The baselines that a wanted one stands for: several for `times N`. */
-function expanded({ id, name, text }: Wanted): ComparedBaseline[] {
-  const parsed = parseBaseline(text);
-  if (!parsed.ok) return [{ id, name, text, read: { ok: false, error: parsed.error }, window: 0 }];
-  const baseline = parsed.phrase;
-  const own = { name, text: printBaseline(baseline), read: { ok: true, baseline } } as const;
-  const times = baseline.kind === 'previous span' ? baseline.times : 1;
-  if (times === 1) return [{ id, ...own, window: 0 }];
+function expanded({ id, name, text: typed }: Wanted): ComparedBaseline[] {
+  const { text, read } = readBaseline(typed);
+  const times = read.ok && read.baseline.kind === 'previous span' ? read.baseline.times : 1;
+  if (times === 1) return [{ id, name, text, read, window: 0 }];
   // Beyond what any visual shows nothing has to be made.
   return Array.from({ length: Math.min(times, MOST_BASELINES) }, (_, k) => ({
     id: `${id}.${k + 1}`,
-    ...own,
+    name,
+    text,
+    read,
     window: k,
   }));
 }

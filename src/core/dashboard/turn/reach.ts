@@ -13,6 +13,8 @@ import { seenBy, type Acting } from '../wiring/selection';
 import type { ReaderState } from '../reader/state';
 import type { Settings } from '../reader/setting';
 import { partsOf, type BasePart } from '../wiring/uses';
+import type { Partner } from './comparing/answer';
+import type { Places } from './comparing/places';
 import { coveredBy, isCoarse, selectionOf } from './covered';
 
 /** A part with the rows that are left of its dataset. */
@@ -63,6 +65,12 @@ function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
   return normalizeRuns(runs.map(whole));
 }
 
+/** The partners of some buckets, and their places among stretches that a query can be asked for. */
+export interface Beside {
+  readonly partners: readonly Partner[];
+  readonly places: Places;
+}
+
 export interface ReachContext {
   readonly design: Design;
   readonly state: ReaderState;
@@ -70,6 +78,8 @@ export interface ReachContext {
   readonly source: Source;
   /** Today, or the day that stands in its place. */
   readonly today: Day;
+  /** Which days stand beside which, once for all visuals of a turn that ask for the same; worked out anew where absent. */
+  readonly beside?: Map<string, Beside>;
 }
 
 /** What a part of an item sees; undefined when the source cannot tell. */

@@ -39,6 +39,7 @@ export async function answerTurn(input: TurnInput, answering: Source): Promise<T
     settings,
     source,
     today: actingAsOf(design.document, state) ?? today,
+    beside: new Map(),
   };
   const calmly: ControlContext = { ...context, source: calm, realToday: today };
   const controls: Record<string, ControlAnswer> = {};

@@ -8,7 +8,7 @@ import { measureValues, numbersFor } from '../../model/figures';
 import { wholeUnitsIn } from './grain';
 import type { Measure, Model } from '../../model/model';
 import { isCoarse, touchedUnits } from './covered';
-import type { Places } from './comparing/partners';
+import type { Places } from './comparing/places';
 import type { Reach } from './reach';
 
 type Key = readonly (string | null)[];

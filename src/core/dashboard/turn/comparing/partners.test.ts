@@ -8,7 +8,8 @@ import { parseBaseline } from '../../../period/parse';
 import { resolveBaselineOfDays } from '../../../period/baseline';
 import { contextOn } from '../../../period/testing';
 import { bucketsOf } from '../grain';
-import { leftOver, partnersOf, placesOf } from './partners';
+import { leftOver, partnersOf } from './partners';
+import { placesOf } from './places';
 
 const FROM_21ST: CalendarRule = { ...DEFAULT_RULE, fiscal: { ...DEFAULT_RULE.fiscal, monthStartDay: 21 } };
 

@@ -3,7 +3,6 @@ import { containsDay, intersectRuns, type DayRun, type DayRuns } from '../../../
 import type { CalendarRule } from '../../../calendar/rule';
 import { end, firstDay, indexOf, monthsOf, shift, start, type Unit } from '../../../calendar/units';
 import { bucketEnd } from '../../../cube/aggregate';
-import type { BucketSpan } from '../../../cube/query';
 import type { Baseline } from '../../../period/phrase';
 import type { Buckets } from '../grain';
 import type { Partner } from './answer';
@@ -103,29 +102,4 @@ export function leftOver(
     if (bucket && !taken.some((one) => one.start <= bucket.end && one.end >= bucket.start)) left++;
   }
   return left;
-}
-
-/** Partners as consecutive stretches, which a query can be asked for, and where each partner is among them. */
-export interface Places {
-  /** Null where there is no partner at all. */
-  readonly span: BucketSpan | null;
-  /** For each bucket its stretch; null for none. */
-  readonly at: readonly (number | null)[];
-}
-
-/** Puts partners (none of which share a day) into consecutive stretches, with others between them. */
-export function placesOf(partners: readonly Partner[]): Places {
-  const ordered = partners
-    .flatMap((partner, i) => (partner ? [{ ...partner, i }] : []))
-    .sort((a, b) => a.start - b.start);
-  const starts: number[] = [];
-  const at = partners.map((): number | null => null);
-  ordered.forEach((partner, n) => {
-    at[partner.i] = starts.length;
-    starts.push(partner.start);
-    const next = ordered[n + 1];
-    if (next && next.start > partner.end + 1) starts.push(partner.end + 1);
-  });
-  const last = ordered[ordered.length - 1];
-  return { span: last ? { starts, end: last.end } : null, at };
 }

@@ -8,11 +8,12 @@ import { valuesBefore } from '../answers/valuesBefore';
 import type { Note } from '../answer';
 import type { Buckets } from '../grain';
 import type { Ground } from '../ground';
-import type { MeasureReach } from '../reach';
+import type { Beside as BesideBuckets, MeasureReach } from '../reach';
 import { valueTable, type ValueTable } from '../valueTable';
 import type { Partner } from './answer';
 import type { BaselineSide, GroundBaseline } from './baselines';
-import { leftOver, partnersOf, placesOf, type Places } from './partners';
+import { leftOver, partnersOf } from './partners';
+import { placesOf, type Places } from './places';
 
 type Value = number | null;
 type Values = readonly Value[];
@@ -64,9 +65,29 @@ export function alignmentOf(
 ): Alignment | undefined {
   const sides = sidesOf(baseline, entry);
   if (!sides || !baseline.baseline) return undefined;
-  const { rule } = ground.context.design.model;
-  const partners = sides.map((side) => partnersOf(side, baseline.baseline!, buckets, rule));
-  return { entry: against(entry, sides), partners: partners[0]!, places: partners.map(placesOf) };
+  const beside = sides.map((side) => besideOf(ground, baseline, side, buckets));
+  return {
+    entry: against(entry, sides),
+    partners: beside[0]!.partners,
+    places: beside.map((one) => one.places),
+  };
+}
+
+/** Which days stand beside the buckets; visuals of a turn that ask for the same share the answer. */
+function besideOf(
+  { context }: Ground,
+  { text, baseline }: GroundBaseline,
+  side: BaselineSide,
+  buckets: Buckets,
+): BesideBuckets {
+  const { starts, unit, end } = buckets;
+  const key = JSON.stringify([text, side.compared, side.runs, unit, starts[0], end]);
+  const known = context.beside?.get(key);
+  if (known) return known;
+  const partners = partnersOf(side, baseline!, buckets, context.design.model.rule);
+  const made = { partners, places: placesOf(partners) };
+  context.beside?.set(key, made);
+  return made;
 }
 
 /** Values beside the buckets, by key; null where there is none. */

@@ -3,9 +3,9 @@ import { compareWith } from '../document/kinds/compare';
 import { CONTROL_DEFAULTS } from '../document/kinds/entry';
 import { line, table } from '../document/testing';
 import type { Control, DashboardDocument, Visual } from '../document/document';
-import { documentOf } from '../wiring/testing';
-import { comparedBy } from './compared';
-import { DEFAULT_STATE, type ReaderState } from './state';
+import { documentOf } from './testing';
+import { comparedBy } from '../reader/compared';
+import { DEFAULT_STATE, type ReaderState } from '../reader/state';
 
 const BASELINES = [
   { id: 'b1', name: 'before', text: 'Previous   Span' },

@@ -6,12 +6,12 @@ import { documentSchema, type Control, type DashboardDocument, type Visual } fro
 import type { Chart } from '../document/visuals';
 import { TEST_MODEL } from '../../model/testing';
 import { cubeShapesFor } from '../turn/shapes';
-import { designOf } from '../wiring/design';
-import { documentOf } from '../wiring/testing';
-import { chosenDocument } from './chosen';
-import { addressOf, stateFromAddress } from './address';
-import { checkState } from './checkState';
-import { DEFAULT_STATE } from './state';
+import { designOf } from './design';
+import { documentOf } from './testing';
+import { chosenDocument } from '../reader/chosen';
+import { addressOf, stateFromAddress } from '../reader/address';
+import { checkState } from '../reader/checkState';
+import { DEFAULT_STATE } from '../reader/state';
 
 const ref = (measure: string) => ({ dataset: 'trips', measure });
 const measures = {
