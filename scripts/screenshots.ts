@@ -29,6 +29,11 @@ const PICTURES: readonly Picture[] = [
   { name: 'today-on-the-water', address: '/dashboards/3' },
   { name: 'year-against-year', address: '/dashboards/4' },
   {
+    name: 'change',
+    address: '/dashboards/4',
+    script: `[...document.querySelectorAll('#item-recent button')].find((b) => /%/.test(b.textContent)).click()`,
+  },
+  {
     name: 'fleet-care',
     address: `/dashboards/5?k.systems=${encodeURIComponent(JSON.stringify({ days: null, keys: [['Marram']], exclude: false }))}`,
   },
