@@ -72,11 +72,6 @@ const PICTURES: readonly Picture[] = [
     name: 'time-controls',
     address: '/dashboards/1?p.calendar=2026-05-04%2F2026-05-17&p.tree=2024-Q3%2C+2026',
   },
-  {
-    name: 'calendar-year',
-    address: '/dashboards/1',
-    script: `document.querySelector('#item-calendar button[aria-label*="show the year"]').click()`,
-  },
   { name: 'phrase-error', address: '/dashboards/1?p.typed=last+13+ful+weeks' },
   { name: 'as-of', address: '/dashboards/2?as-of=2025-02-10' },
 ];

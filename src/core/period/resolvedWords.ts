@@ -20,7 +20,11 @@ export function resolvedWords(resolved: Resolved, rule: CalendarRule): string {
 
 /** The days that a phrase will ask for in a month, in words, if the data stays as it is. */
 export const wordsInAMonth = (text: string, context: PeriodContext): string =>
-  resolvedWords(
-    resolveText(text, { ...context, today: shiftMonths(context.today, 1), asOf: null }),
-    context.rule,
-  );
+  resolvedWords(resolveText(text, inAMonth(context)), context.rule);
+
+/** A context as it will be in a month, if the data stays as it is. */
+export const inAMonth = (context: PeriodContext): PeriodContext => ({
+  ...context,
+  today: shiftMonths(context.today, 1),
+  asOf: null,
+});

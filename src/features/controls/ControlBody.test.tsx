@@ -4,7 +4,7 @@ import { testRow } from '../../core/cube/testing';
 import { CONTROL_KINDS, type Control, type ControlKind } from '../../core/dashboard/document/controls';
 import { newPart } from '../../core/dashboard/document/parts';
 import { line, timeline } from '../../core/dashboard/document/testing';
-import type { ControlAnswer } from '../../core/dashboard/turn/answer';
+import type { ControlAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { documentOf } from '../../core/dashboard/wiring/testing';
 import { TEST_MODEL } from '../../core/model/testing';
 import { type OpenDashboard } from '../workspace/testing';

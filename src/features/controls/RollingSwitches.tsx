@@ -1,7 +1,7 @@
 'use client';
 /** The switches that a designer gives to readers of rolling periods. */
 import type { TimeControl } from '../../core/dashboard/document/document';
-import type { PeriodAnswer } from '../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { isSwitchedOn, withSwitch, type RollingSwitch } from '../../core/period/rolling';
 import { SwitchSetting } from '../ui/fields';
 import { usePeriod } from './usePeriod';

@@ -3,7 +3,7 @@
 import { dayWords } from '../../core/calendar/names';
 import { isEveryDay, type DayRuns } from '../../core/calendar/runs';
 import { clipRuns, type Clipped } from '../../core/coverage/coverage';
-import type { PeriodAnswer } from '../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
 import type { TimeControl } from '../../core/dashboard/document/document';
 import { EMPTY_WORDS } from '../../core/period/resolvedWords';
 import { runsWords } from '../../core/period/describe';

@@ -3,7 +3,7 @@
 import Typography from '@mui/material/Typography';
 import type { ComponentType } from 'react';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
-import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/answer';
+import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { RollingSwitches } from './RollingSwitches';
 import { TimeSettings } from './TimeSettings';
 

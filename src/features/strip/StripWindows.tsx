@@ -1,6 +1,6 @@
 'use client';
 /** The windows of the dashboard's time controls, as brackets over the lanes. */
-import type { ControlAnswer } from '../../core/dashboard/turn/answer';
+import type { ControlAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { isTimeControl } from '../../core/dashboard/document/document';
 import { bracketPath } from '../../theme/marks';
 import { role } from '../../theme/roles';

@@ -1,6 +1,7 @@
 /** The newest answer of every item. Only items whose answer changed are drawn again. */
 import { createStore } from 'zustand/vanilla';
-import type { ControlAnswer, LaneAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
+import type { LaneAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
+import type { ControlAnswer } from '../../core/dashboard/turn/controlAnswer';
 import type { TurnChanges } from '../../engine/engine';
 
 export interface AnswersState {

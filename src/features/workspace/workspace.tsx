@@ -16,7 +16,8 @@ import { initiallyHeld, isSwitchedOff, type HeldBy } from '../../core/dashboard/
 import { parametersOf } from '../../core/dashboard/reader/parameters';
 import type { Parameters } from '../../core/dashboard/reader/parameter';
 import type { ReaderState } from '../../core/dashboard/reader/state';
-import type { ControlAnswer, VisualAnswer } from '../../core/dashboard/turn/answer';
+import type { VisualAnswer } from '../../core/dashboard/turn/answer';
+import type { ControlAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
 import type { Model } from '../../core/model/model';
 import { startEngine, type EngineClient } from '../../engine/client';

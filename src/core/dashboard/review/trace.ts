@@ -7,6 +7,7 @@ import { conditionWords } from '../../model/measureWords';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from '../../model/model';
 import { describeRuns } from '../../period/describe';
 import { isControl, itemOf, type Control, type Visual } from '../document/document';
+import type { Order } from '../document/kinds/chart';
 import type { ShownMeasure } from '../document/kinds/measured';
 import { boundsWords } from '../../model/bins';
 import { dimensionsOf, isChart, isMeasured, kindOf, type MeasuredVisual } from '../document/visuals';
@@ -162,10 +163,16 @@ function totalsWords({ design }: TraceContext, { control, measure: of, bounds, j
 const columnWords = (model: Model, dataset: string, column: string | null) =>
   column === null ? 'rows' : (columnOf(model, dataset, column)?.name ?? column);
 
+const ORDER_WORDS: Record<Order, string> = {
+  value: 'the greatest first',
+  natural: 'in their natural order',
+  change: 'the greatest rise first',
+};
+
 /** What is done with groups once they are put together: their order, and how many are shown. */
 function orderWords(visual: MeasuredVisual): string {
   if (!isChart(visual) || (!visual.across && !visual.split)) return '';
-  const order = visual.across && visual.order === 'value' ? 'the greatest first' : 'in their natural order';
+  const order = visual.across ? ORDER_WORDS[visual.order] : ORDER_WORDS.natural;
   return ` Then ${order}, the ${visual.limit} greatest at most.`;
 }
 

@@ -5,7 +5,6 @@ import { bucketEnd } from '../../cube/aggregate';
 import { describeRuns } from '../../period/describe';
 import type {
   ChartAnswer,
-  ControlAnswer,
   CrosstabCell,
   LaneAnswer,
   PeriodColumnAnswer,
@@ -13,6 +12,7 @@ import type {
   TurnAnswer,
   VisualAnswer,
 } from './answer';
+import type { ControlAnswer } from './controlAnswer';
 import { changeOf, type BaselineAnswer, type BaselineMeasureAnswer, type Partner } from './comparing/answer';
 import type { Buckets } from './grain';
 

@@ -8,7 +8,7 @@ import { line, slicer, timeline } from '../document/testing';
 import { DEFAULT_STATE } from '../reader/state';
 import { designOf } from '../wiring/design';
 import { documentOf } from '../wiring/testing';
-import type { PeriodAnswer } from './answer';
+import type { PeriodAnswer } from './controlAnswer';
 import { cubeShapesFor } from './shapes';
 import { answerTurn } from './turn';
 

@@ -11,7 +11,7 @@ import { line, slicer, timeline } from '../document/testing';
 import { DEFAULT_STATE, type ReaderState } from '../reader/state';
 import { designOf } from '../wiring/design';
 import { documentOf } from '../wiring/testing';
-import type { PeriodAnswer } from './answer';
+import type { PeriodAnswer } from './controlAnswer';
 import { answerTurn } from './turn';
 
 const row = (day: number, seats: number | null, more: Partial<TestRow> = {}): TestRow => ({

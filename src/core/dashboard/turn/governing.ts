@@ -6,7 +6,8 @@ import { end, start, type Unit } from '../../calendar/units';
 import { intervalText } from '../../period/print';
 import { kindOf } from '../document/controls';
 import { isTimeControl, type DashboardDocument, type TimeControl } from '../document/document';
-import type { ControlAnswer, PeriodAnswer, ShownAnswer } from './answer';
+import type { ShownAnswer } from './answer';
+import type { ControlAnswer, PeriodAnswer } from './controlAnswer';
 
 export type Side = 'start' | 'end';
 

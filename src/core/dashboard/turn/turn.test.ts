@@ -11,7 +11,8 @@ import { stateFor } from '../reader/stateFor';
 import { bar, line, slicer, table, timeline } from '../document/testing';
 import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
-import type { ChartAnswer, PeriodAnswer, VisualAnswer } from './answer';
+import type { ChartAnswer, VisualAnswer } from './answer';
+import type { PeriodAnswer } from './controlAnswer';
 import { answerTurn } from './turn';
 
 const ROWS: TestRow[] = [

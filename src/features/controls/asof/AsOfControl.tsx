@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { dayWords } from '../../../core/calendar/names';
 import { isoDay } from '../../../core/calendar/day';
-import type { AsOfAnswer } from '../../../core/dashboard/turn/answer';
+import type { AsOfAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
 import { useWorkspace } from '../../workspace/workspace';
 import { DayField } from '../../ui/DayField';

@@ -3,7 +3,7 @@
 import type { BaselineChooser } from '../../../core/dashboard/document/controls';
 import type { ChosenBaseline } from '../../../core/dashboard/document/kinds/baselines';
 import { baselineName } from '../../../core/dashboard/document/kinds/compare';
-import type { BaselineOffer, BaselinesAnswer } from '../../../core/dashboard/turn/answer';
+import type { BaselineOffer, BaselinesAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { baselineDays, hasBaseline } from '../../../core/dashboard/turn/comparing/words';
 import type { CalendarRule } from '../../../core/calendar/rule';
 import { dayCountWords } from '../../../core/calendar/names';

@@ -7,7 +7,7 @@ import { civilFromDay, type Day } from '../../../core/calendar/day';
 import { dayWords, MONTH_NAMES } from '../../../core/calendar/names';
 import { ALL_DAYS, containsDay, intersectRuns, type DayRuns } from '../../../core/calendar/runs';
 import { end, shiftMonths, start, type Unit } from '../../../core/calendar/units';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { CalendarPicker } from '../../../core/dashboard/document/document';
 import { resolveText } from '../../../core/period/resolve';
 import { anyOffered, decadeOf, monthOf, pickedText, pickedUnit } from './calendarGrid';

@@ -6,7 +6,7 @@ import { dayWords, longDayWords, isoWeek, unitWords, WEEKDAY_NAMES } from '../..
 import { containsDay, type DayRuns } from '../../../core/calendar/runs';
 import { end } from '../../../core/calendar/units';
 import type { CalendarPicker } from '../../../core/dashboard/document/document';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { valueWords } from '../../../core/model/figures';
 import { measureOf } from '../../../core/model/model';
 import { role } from '../../../theme/roles';

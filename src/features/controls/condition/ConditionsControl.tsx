@@ -1,6 +1,6 @@
 'use client';
 /** Conditions as readers meet them: each can be switched on and off, and, where allowed, one of their own typed. */
-import type { ConditionAnswer } from '../../../core/dashboard/turn/answer';
+import type { ConditionAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { blankIn } from '../../../core/dashboard/reader/parameter';
 import { entryText } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';

@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import type { ControlOf } from '../../../core/dashboard/document/controls';
 import { heldByReader } from '../../../core/dashboard/reader/held';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { closedEnds, endsOf } from '../../../core/period/ends';
 import { wordsInAMonth } from '../../../core/period/resolvedWords';
 import { phraseStyle, quietStyle, role } from '../../../theme/roles';

@@ -2,7 +2,7 @@
 /** Chooses the length of the buckets of wired visuals. */
 import type { GrainChooser } from '../../../core/dashboard/document/controls';
 import type { Grain } from '../../../core/dashboard/document/kinds/measured';
-import type { GrainAnswer } from '../../../core/dashboard/turn/answer';
+import type { GrainAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { ChooserEntries, ChooserFrame } from '../ChooserParts';
 

@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Slider from '@mui/material/Slider';
 import { useState } from 'react';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { LookBack } from '../../../core/dashboard/document/document';
 import { lookBackOf, lookBackText, type LookBackUnit } from './lookBack';
 import { switchedLike } from '../../../core/period/rolling';

@@ -2,7 +2,7 @@
 /** Numbers as a tree of ordered bins, each with finer ones in it; by pointer and by keys. */
 import { useRef, useState, type ReactNode } from 'react';
 import type { NumberRange } from '../../../core/dashboard/document/document';
-import type { NumbersAnswer } from '../../../core/dashboard/turn/answer';
+import type { NumbersAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { binsBelow, binsIn, binWidth, toggledBin, type NumberBin } from '../../../core/model/bins';
 import type { NumberBounds } from '../../../core/model/numberBounds';
 import { quietStyle, role } from '../../../theme/roles';

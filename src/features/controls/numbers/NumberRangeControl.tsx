@@ -2,7 +2,7 @@
 /** A range of numbers: two handles where the least and greatest number are known, and two fields. */
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
-import type { NumbersAnswer } from '../../../core/dashboard/turn/answer';
+import type { NumbersAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { NumberBounds } from '../../../core/model/numberBounds';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { boundsWords, rangesOf } from '../../../core/model/bins';

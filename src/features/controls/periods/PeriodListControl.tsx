@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import { clipRuns } from '../../../core/coverage/coverage';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { PeriodList } from '../../../core/dashboard/document/document';
 import { runsWords } from '../../../core/period/describe';
 import { canonicalText } from '../../../core/period/canonical';

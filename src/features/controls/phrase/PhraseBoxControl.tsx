@@ -1,7 +1,7 @@
 'use client';
 /** The phrase box: any phrase, typed. */
 import { useState } from 'react';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { PhraseBox } from '../../../core/dashboard/document/document';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { PhraseField } from '../../ui/PhraseField';

@@ -1,6 +1,6 @@
 /** The figures under a range slider. */
 import type { Day } from '../../../core/calendar/day';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { role } from '../../../theme/roles';
 import type { Span } from '../ribbon';
 import type { Track } from './track';

@@ -2,7 +2,7 @@
 /** The range slider: two brackets over the covered span, a histogram under it, typed ends, play. */
 import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { RangeSlider } from '../../../core/dashboard/document/document';
 import type { Day } from '../../../core/calendar/day';
 import { DayField } from '../../ui/DayField';

@@ -4,7 +4,7 @@ import { useId, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'r
 import type { Day } from '../../../core/calendar/day';
 import { longDayWords } from '../../../core/calendar/names';
 import { intersectRuns, subtractRuns, type DayRuns } from '../../../core/calendar/runs';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { RangeSlider } from '../../../core/dashboard/document/document';
 import { bracketPath, HatchPattern } from '../../../theme/marks';
 import { role } from '../../../theme/roles';

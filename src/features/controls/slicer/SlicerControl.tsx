@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useCallback, useMemo, useState } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { canTurn, isTurned } from '../../../core/dashboard/reader/turned';
-import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
+import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { itemTitleStyle, quietStyle } from '../../../theme/roles';
 import { useControlHeld, useHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';

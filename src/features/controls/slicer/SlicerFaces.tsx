@@ -2,7 +2,7 @@
 /** The other faces of a slicer: a menu that opens, and buttons side by side. */
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
+import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';

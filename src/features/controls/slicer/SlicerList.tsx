@@ -2,7 +2,7 @@
 /** The values of a slicer as a list: one stop of the Tab key, walked by arrows and by typing; only what is seen is drawn. */
 import { memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
-import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
+import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
 import { role } from '../../../theme/roles';
 import { useDrawnRows } from '../../ui/useDrawnRows';

@@ -1,5 +1,5 @@
 /** The arithmetic of a slicer's tree: which nodes a choice checks, and the choice after a node was switched. */
-import type { SlicerAnswer } from '../../../core/dashboard/turn/answer';
+import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { pathOf, pathText } from '../../../core/dashboard/reader/treePath';
 
 export type Path = readonly (string | null)[];

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { sameRuns, type DayRuns } from '../../../core/calendar/runs';
 import type { Unit } from '../../../core/calendar/units';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { Timeline } from '../../../core/dashboard/document/document';
 import { useSize } from '../../ui/useSize';
 import { HeldChanges, PeriodProblem, WideHead } from '../PeriodParts';

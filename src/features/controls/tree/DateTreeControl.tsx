@@ -1,7 +1,7 @@
 'use client';
 /** The date tree: years down to days with check boxes; several separate branches may be chosen. */
 import { useRef, useState, type KeyboardEvent } from 'react';
-import type { PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { DateTree } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';

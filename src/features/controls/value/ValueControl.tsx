@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import { isoDay, parseIsoDay } from '../../../core/calendar/day';
 import type { ControlOf } from '../../../core/dashboard/document/controls';
-import type { ValueAnswer } from '../../../core/dashboard/turn/answer';
+import type { ValueAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { itemTitleStyle, quietStyle, role } from '../../../theme/roles';
 import { DayField } from '../../ui/DayField';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';

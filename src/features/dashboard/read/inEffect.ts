@@ -4,7 +4,7 @@ import type { Control, DashboardDocument } from '../../../core/dashboard/documen
 import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
 import type { Parameters } from '../../../core/dashboard/reader/parameter';
 import type { ReaderState } from '../../../core/dashboard/reader/state';
-import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/answer';
+import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { baselineName } from '../../../core/dashboard/document/kinds/compare';
 import { baselineDays } from '../../../core/dashboard/turn/comparing/words';
 import { measureOf, type Model } from '../../../core/model/model';

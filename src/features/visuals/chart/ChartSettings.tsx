@@ -1,6 +1,6 @@
 'use client';
 /** The settings of a chart with axes: along what, split by what, in which order, on which axis. */
-import type { ValueAxis } from '../../../core/dashboard/document/kinds/chart';
+import type { Order, ValueAxis } from '../../../core/dashboard/document/kinds/chart';
 import type { Chart } from '../../../core/dashboard/document/visuals';
 import { canGoAlong } from '../../../core/dashboard/document/refit';
 import { isAttribute, type Dimension } from '../../../core/model/dimension';
@@ -24,6 +24,8 @@ export function ChartSettings({ visual, change }: VisualSettingsProps<Chart>) {
     </MeasuredSettings>
   );
 }
+
+const orderOf = (text: string): Order => (text === 'natural' || text === 'change' ? text : 'value');
 
 function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
   const { model } = useWorkspace();
@@ -56,8 +58,9 @@ function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
           options={[
             { value: 'value', label: 'Greatest first' },
             { value: 'natural', label: 'By name, or as the almanac has it' },
+            { value: 'change', label: 'By change, the greatest rise first' },
           ]}
-          onChange={(order) => change({ order: order === 'natural' ? 'natural' : 'value' })}
+          onChange={(order) => change({ order: orderOf(order) })}
         />
       )}
       {limited && (

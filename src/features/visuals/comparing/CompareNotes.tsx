@@ -4,7 +4,8 @@ import type { CSSProperties } from 'react';
 import { withItem } from '../../../core/dashboard/document/edit';
 import { compareWith, type Compare } from '../../../core/dashboard/document/kinds/compare';
 import { isMeasured, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
-import type { ControlAnswer, ShownAnswer } from '../../../core/dashboard/turn/answer';
+import type { ShownAnswer } from '../../../core/dashboard/turn/answer';
+import type { ControlAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { BaselineWarning } from '../../../core/dashboard/turn/comparing/answer';
 import {
   baselineDays,

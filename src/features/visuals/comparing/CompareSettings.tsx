@@ -11,11 +11,17 @@ import {
   type ShownPart,
 } from '../../../core/dashboard/document/kinds/compare';
 import { kindOf, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
+import { resolveBaseline } from '../../../core/period/baseline';
+import { runsWords } from '../../../core/period/describe';
+import { parseBaseline, parsePhrase } from '../../../core/period/parse';
+import type { PeriodContext } from '../../../core/period/point';
+import { inAMonth } from '../../../core/period/resolvedWords';
+import { isShown } from '../../../core/dashboard/turn/answer';
 import { baselineDays } from '../../../core/dashboard/turn/comparing/words';
 import { BaselineField } from '../../ui/BaselineField';
 import { ChoiceSetting, SwitchSetting } from '../../ui/fields';
 import { newBaseline, withBaselines, withItem } from '../../../core/dashboard/document/edit';
-import { useDocument, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
+import { useAnswers, useDocument, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { baselinesOf } from './compared';
 
 const PART_LABELS: Record<ShownPart, string> = {
@@ -36,6 +42,7 @@ export function CompareSettings({
   const { baselines } = useDocument();
   const { store, model } = useWorkspace();
   const answer = useVisualAnswer(visual.id);
+  const asked = useAskedPhrase(visual);
   if (!kindOf(visual).takes(visual).includes('baselines')) return null;
   const { compare } = visual;
   const used = compare?.with ?? [];
@@ -76,6 +83,7 @@ export function CompareSettings({
             {days && (
               <Typography variant="body2" color="textSecondary" sx={{ pl: 4 }}>
                 Now {days}
+                {asked && `; in a month ${daysInAMonth(entry.text, asked)}`}
               </Typography>
             )}
           </div>
@@ -129,6 +137,34 @@ export function CompareSettings({
       )}
     </section>
   );
+}
+
+/** A phrase with what it is read against. */
+interface AskedPhrase {
+  readonly text: string;
+  readonly context: PeriodContext;
+}
+
+/** The phrase that a visual's days are asked for by: its own, else that of the first time control that acts on it. */
+function useAskedPhrase(visual: MeasuredVisual): AskedPhrase | null {
+  const answer = useVisualAnswer(visual.id);
+  const controls = useAnswers((now) => now.controls);
+  if (!isShown(answer)) return null;
+  if (visual.ownPeriod) return answer.own ? { text: visual.ownPeriod.phrase, context: answer.own } : null;
+  for (const { control } of answer.uses[0]?.acting ?? []) {
+    const acting = controls[control];
+    if (acting?.kind === 'period') return { text: acting.text, context: acting.context };
+  }
+  return null;
+}
+
+/** The days of a baseline in a month, if the data stays as it is. */
+function daysInAMonth(text: string, { text: asked, context }: AskedPhrase): string {
+  const [phrase, baseline] = [parsePhrase(asked), parseBaseline(text)];
+  if (!phrase.ok || !baseline.ok) return 'it cannot be read';
+  const resolved = resolveBaseline(baseline.phrase, phrase.phrase, inAMonth(context));
+  if (!resolved.ok || 'empty' in resolved) return 'no baseline';
+  return runsWords(resolved.windows[0]!, context.rule);
 }
 
 /** Whether a comparison says nothing beside its baselines. */

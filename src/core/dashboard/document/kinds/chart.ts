@@ -21,6 +21,9 @@ const valueAxisSchema = z.discriminatedUnion('kind', [
 ]);
 export type ValueAxis = z.infer<typeof valueAxisSchema>;
 
+const ORDERS = ['value', 'natural', 'change'] as const;
+export type Order = (typeof ORDERS)[number];
+
 const commonOfCharts = {
   ...commonOfMeasured,
   across: dimensionSchema.nullable().default(null).describe('What the chart goes along; null: time'),
@@ -28,7 +31,10 @@ const commonOfCharts = {
     .nullable()
     .default(null)
     .describe('Dimension with a series of its own for each value'),
-  order: z.enum(['value', 'natural']).default('value').describe('Order of categories'),
+  order: z
+    .enum(ORDERS)
+    .default('value')
+    .describe('Order of categories; by change: against the first baseline, else by value'),
   limit: z.int().min(1).max(100).default(12).describe('At most so many categories or split series'),
   axis: valueAxisSchema.default({ kind: 'zero' }),
   events: z

@@ -2,6 +2,7 @@
 import { compareValues, type Dimension } from '../../../model/dimension';
 import type { Chart } from '../../document/visuals';
 import { isOthers, type ChartAnswer, type Note, type SeriesAnswer, type VisualAnswer } from '../answer';
+import { changeOf } from '../comparing/answer';
 import { against, perDay, sidesOf, wholeAgainst } from '../comparing/tables';
 import type { Ground } from '../ground';
 import type { MeasureReach } from '../reach';
@@ -67,7 +68,7 @@ export async function answerAcross(
   const there = all ? firstOf(parts.flatMap((part) => part.against.map(({ table }) => table))) : [];
   const along = await categoryListing({ ground, visual, across, lead: found.parts[0] }, passing, there, like);
   if (along === 'elsewhere') return ELSEWHERE;
-  const notes = [...found.notes, ...limitNote(visual.order === 'value' ? 'greatest' : 'first', along)];
+  const notes = [...found.notes, ...limitNote(visual.order === 'natural' ? 'first' : 'greatest', along)];
   const series: ComparedSeries[] = [];
   for (const part of parts) {
     const own = await seriesAcross({ ground, visual, along, all, like }, part);
@@ -128,8 +129,30 @@ async function categoryListing(
   const listed = (ordered: readonly Value[]) =>
     listing(across, [...ordered, ...added], visual.limit, visual.rest);
   if (visual.order === 'natural' || !lead) return listed([...values].sort(natural));
-  const figures = await figuresBy(ground, lead.entry, across);
+  const figures =
+    visual.order === 'change'
+      ? await changesBy(ground, lead.entry, across)
+      : await figuresBy(ground, lead.entry, across);
   return figures === 'elsewhere' ? figures : listed(greatestFirst(values, figures, natural));
+}
+
+/** By how much a measure differs from the first baseline, by the values of a dimension; its own figures without one. */
+async function changesBy(
+  ground: Ground,
+  entry: MeasureReach,
+  across: Dimension,
+): Promise<Map<Value, number | null> | 'elsewhere'> {
+  const now = await figuresBy(ground, entry, across);
+  const [first] = ground.baselines;
+  if (!first || now === 'elsewhere') return now;
+  const then = await wholeAgainst(ground, first, entry, [across]);
+  if (then === 'elsewhere') return then;
+  const baseline = figuresIn(then);
+  const changed = ([value, figure]: [Value, number | null]): [Value, number | null] => [
+    value,
+    changeOf(figure, baseline(value)).change,
+  ];
+  return new Map([...now].map(changed));
 }
 
 /** The figures of a table of one bucket, by key. */

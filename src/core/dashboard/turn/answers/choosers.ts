@@ -9,7 +9,7 @@ import type { Chooses } from '../../document/kinds/entry';
 import { isMeasured, kindOf, type MeasuredVisual } from '../../document/visuals';
 import { comparedWith } from '../../reader/compared';
 import { heldBy } from '../../reader/held';
-import type { BaselineOffer, ControlAnswer, GrainOffer } from '../answer';
+import type { BaselineOffer, ControlAnswer, GrainOffer } from '../controlAnswer';
 import { groundBaselines } from '../comparing/baselines';
 import { isCoarse } from '../covered';
 import { grainFor } from '../grain';

@@ -3,7 +3,7 @@ import type { Day } from '../../../calendar/day';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../document/controls';
 import { valueProblem } from '../../document/kinds/value';
 import { actingAsOf, heldBy, isRevealed } from '../../reader/held';
-import type { ControlAnswer } from '../answer';
+import type { ControlAnswer } from '../controlAnswer';
 import type { ReachContext } from '../reach';
 import { answerBaselines, answerGrain } from './choosers';
 import { answerNumbers } from './numbers';

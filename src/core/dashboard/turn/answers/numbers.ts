@@ -4,7 +4,7 @@ import { columnOf, measureOf, type Measure, type MeasureRef } from '../../../mod
 import type { NumberRange } from '../../document/document';
 import type { NumberBounds } from '../../../model/numberBounds';
 import { seenBy } from '../../wiring/selection';
-import type { ControlAnswer } from '../answer';
+import type { ControlAnswer } from '../controlAnswer';
 import { reachesOf, type ReachContext } from '../reach';
 import { valueTable } from '../valueTable';
 import { pickDimensions } from '../../reader/pick';

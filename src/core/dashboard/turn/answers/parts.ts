@@ -1,5 +1,5 @@
 /** What answers of controls and visuals share. */
-import type { BrokenAnswer, ElsewhereAnswer } from '../answer';
+import type { BrokenAnswer, ElsewhereAnswer } from '../controlAnswer';
 import { dimensionName, type Dimension } from '../../../model/dimension';
 import type { Model } from '../../../model/model';
 

@@ -3,7 +3,7 @@ import type { Attribute } from '../../../calendar/attributes';
 import { ALL_DAYS } from '../../../calendar/runs';
 import type { Grouping } from '../../../cube/query';
 import { broken, ELSEWHERE, missingDataset, missingDimension } from './parts';
-import type { ControlAnswer } from '../answer';
+import type { ControlAnswer } from '../controlAnswer';
 import { compareValues, dayClasses, groupColumn, isAttribute, isKnown } from '../../../model/dimension';
 import type { MeasureRef, Slicer } from '../../document/document';
 import { measureOf } from '../../../model/model';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { cubeSource } from '../../../cube/source';
 import { testCube, testRows } from '../../../cube/testing';
 import { TIME_DEFAULTS } from '../../document/kinds/time';
-import type { PeriodAnswer } from '../answer';
+import type { PeriodAnswer } from '../controlAnswer';
 import type { Control } from '../../document/document';
 import { cubeShapesFor } from '../shapes';
 import { DEFAULT_STATE } from '../../reader/state';

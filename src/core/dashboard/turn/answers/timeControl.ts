@@ -2,7 +2,7 @@
 import type { DayRuns } from '../../../calendar/runs';
 import { clipRuns } from '../../../coverage/coverage';
 import { ELSEWHERE } from './parts';
-import type { ControlAnswer, PeriodAnswer, Profile } from '../answer';
+import type { ControlAnswer, PeriodAnswer, Profile } from '../controlAnswer';
 import { kindOf } from '../../document/controls';
 import type { TimeControl } from '../../document/document';
 import type { Design } from '../../wiring/design';

@@ -3,7 +3,7 @@ import { isoDay } from '../../../calendar/day';
 import { d, runs } from '../../../calendar/testing';
 import { testRow } from '../../../cube/testing';
 import { shownMeasure } from '../../document/kinds/measured';
-import { line, timeline } from '../../document/testing';
+import { bar, line, timeline } from '../../document/testing';
 import type { Chart } from '../../document/visuals';
 import { TEST_MODEL, testMeasure } from '../../../model/testing';
 import type { Model } from '../../../model/model';
@@ -271,4 +271,24 @@ test('a sum and a ratio of one visual each have the baseline of their own days',
   const april = seatsFrom(rows, '2026-04-01', '2026-04-30');
   const bookedInApril = seatsFrom(rows, '2026-04-11', '2026-05-10');
   expect(answer.against![0]!.series).toEqual([[april], [bookedInApril]]);
+});
+
+test('bars by change: the greatest rise first, what only the baseline has last', async () => {
+  const texts = ['previous span'];
+  const rows = [
+    ...daily('2026-04-01', '2026-04-30', () => 5, { route: 'A' }),
+    ...daily('2026-05-01', '2026-05-31', () => 4, { route: 'A' }),
+    ...daily('2026-04-01', '2026-04-30', () => 1, { route: 'B' }),
+    ...daily('2026-05-01', '2026-05-31', () => 3, { route: 'B' }),
+    ...daily('2026-04-01', '2026-04-30', () => 9, { route: 'C' }),
+  ];
+  const chart = { ...bar('ports'), order: 'change', compare: comparing(texts) } as Chart;
+  const answer = (await answerOf('ports', {
+    items: [chart, timeline('span', '2026-05')],
+    texts,
+    rows,
+    today: TODAY,
+  })) as ChartAnswer;
+  expect(answer.categories).toEqual(['B', 'A', 'C']);
+  expect(answer.against![0]!.series[0]).toEqual([30, 150, 270]);
 });
