@@ -1,9 +1,8 @@
 'use client';
 /** Categories down, periods across. Only the rows in view are drawn. */
-import { Fragment, memo, type CSSProperties, type ReactNode } from 'react';
+import { Fragment, memo } from 'react';
 import { unitText, unitWords } from '../../../core/calendar/names';
 import type { CalendarRule } from '../../../core/calendar/rule';
-import { BLANK } from '../../../core/model/blank';
 import type { CrosstabAnswer, CrosstabRow } from '../../../core/dashboard/turn/answer';
 import { bucketEnd } from '../../../core/cube/aggregate';
 import { valueWords } from '../../../core/model/figures';
@@ -21,39 +20,8 @@ import { chosenBuckets, runsText, withDays } from '../picking';
 import { arrowOf } from '../../../core/dashboard/turn/comparing/words';
 import { ChangeCell, ComparedCells, ComparedHeads } from './ComparedCells';
 import { comparedText, type ComparedColumn, type PeriodHead, type periodHeads } from './comparedColumns';
+import { cell, CHANGE_HEAD, ChoiceButton, head, name, ROW, RowName, weightOf } from './crosstabParts';
 import { useDrawnRows } from '../../ui/useDrawnRows';
-
-const ROW = 24;
-const INDENT = 14;
-
-const cell: CSSProperties = {
-  padding: '0 8px',
-  height: ROW,
-  textAlign: 'right',
-  whiteSpace: 'nowrap',
-  borderBottom: `1px solid ${role.hairline}`,
-};
-const head: CSSProperties = {
-  ...cell,
-  position: 'sticky',
-  top: 0,
-  background: role.surface,
-  color: role.quiet,
-  fontWeight: 550,
-  fontSize: 12,
-  zIndex: 1,
-};
-const CHANGE_HEAD: CSSProperties = { ...head, whiteSpace: 'normal', minWidth: 110, maxWidth: 140 };
-const name: CSSProperties = {
-  ...cell,
-  position: 'sticky',
-  left: 0,
-  background: role.surface,
-  textAlign: 'left',
-  maxWidth: 220,
-  overflow: 'hidden',
-  textOverflow: 'ellipsis',
-};
 
 /** A value in a cell: nothing for a gap, a dash where the measure says so. */
 const cellWords = (measure: Measure, value: number | null) =>
@@ -303,72 +271,3 @@ export const CrosstabVisual = memo(function CrosstabVisual({
     </div>
   );
 });
-
-const weightOf = (entry: CrosstabRow, depth: number) => (entry.key.length < depth ? 650 : 450);
-
-/** The name of a row or a period as a button that chooses it. */
-function ChoiceButton({
-  words,
-  pressed,
-  onChoose,
-  children,
-}: {
-  words: string;
-  pressed: boolean;
-  onChoose: (add: boolean) => void;
-  children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={pressed}
-      aria-label={`Choose ${words}`}
-      onClick={(event) => onChoose(event.ctrlKey || event.metaKey)}
-      style={{
-        border: 0,
-        borderBottom: `2px solid ${pressed ? role.choice : 'transparent'}`,
-        background: pressed ? role.choiceTint : 'none',
-        font: 'inherit',
-        color: 'inherit',
-        padding: '0 2px',
-        cursor: 'pointer',
-      }}
-    >
-      {children}
-    </button>
-  );
-}
-
-function RowName({
-  entry,
-  depth,
-  pressed,
-  onChoose,
-}: {
-  entry: CrosstabRow;
-  depth: number;
-  pressed: boolean;
-  onChoose: ((add: boolean) => void) | undefined;
-}) {
-  const level = entry.key.length;
-  const words = level === 0 ? 'All' : (entry.key[level - 1] ?? BLANK);
-  return (
-    <th
-      scope="row"
-      title={words}
-      style={{
-        ...name,
-        fontWeight: weightOf(entry, depth),
-        paddingLeft: 8 + Math.max(0, level - 1) * INDENT,
-      }}
-    >
-      {onChoose ? (
-        <ChoiceButton words={words} pressed={pressed} onChoose={onChoose}>
-          {words}
-        </ChoiceButton>
-      ) : (
-        words
-      )}
-    </th>
-  );
-}
