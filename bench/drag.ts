@@ -10,7 +10,8 @@ import { serverEnvironment } from '../cli/environment';
 import { endProcess, freePort } from '../cli/processes';
 import { startServer, untilAnswering } from '../cli/server';
 import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
-import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
+import { compareWith } from '../src/core/dashboard/document/kinds/compare';
+import { emptyDocument, type DashboardDocument, type Visual } from '../src/core/dashboard/document/document';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import {
@@ -27,6 +28,8 @@ const rows = Number(process.argv[2] ?? 1_000_000);
 /** Tiles that the bracket goes to and fro, and how often. */
 const TILES = 24;
 const TIMES = 6;
+/** How often the dashboard without and the one with comparisons are measured. */
+const ROUNDS = 3;
 
 /**
  * Notes when a pointer moves, and when the frame is painted in which every visual shows the answer. A message
@@ -92,7 +95,8 @@ async function stream(page: Page, x: number, y: number, width: number): Promise<
   return page.driver.executeScript<number[]>('return probe.frames');
 }
 
-async function measure(url: string, id: number) {
+/** Gives the p95 of the steps. `what`: how it is told. */
+async function measure(url: string, id: number, what: string): Promise<number> {
   const browser = await openBrowser();
   try {
     const page = new Page(browser.driver, url);
@@ -115,11 +119,12 @@ async function measure(url: string, id: number) {
     const longest = await page.driver.executeScript<number>('return probe.longest');
     await mouse(page.driver, 'mouseReleased', x, y);
     console.log(
-      `${rows.toLocaleString('en')} rows, 8 visuals, ${times.length} steps of a bracket: pointer event to painted frame p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))} (aim: p95 50 ms)`,
+      `${rows.toLocaleString('en')} rows, 8 visuals${what}, ${times.length} steps of a bracket: pointer event to painted frame p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))} (aim: p95 50 ms)`,
     );
     console.log(
       `moves sent without waiting: frames every ${milliseconds(quantile(frames, 0.5))} at p50, ${milliseconds(quantile(frames, 0.95))} at p95; longest task ${milliseconds(longest)}`,
     );
+    return quantile(times, 0.95);
   } finally {
     await browser.quit();
   }
@@ -147,6 +152,13 @@ await withBenchDatabase(async (folder, database) => {
   ];
   document = { ...document, layout, wires: wiresForNewItem(document, model, benchTimeline) };
   const { id } = await createDashboard(document);
+  const comparing = await createDashboard({
+    ...document,
+    title: 'Bench, comparing',
+    visuals: visuals.map((visual, i) =>
+      i % 2 === 0 ? ({ ...visual, compare: compareWith(['b1', 'b2']) } as Visual) : visual,
+    ),
+  });
   await warmCubes();
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
@@ -159,7 +171,15 @@ await withBenchDatabase(async (folder, database) => {
   );
   try {
     await untilAnswering(url, server, log);
-    await measure(url, id);
+    // In turn, so that what else the machine does weighs on both.
+    const plain: number[] = [];
+    const compared: number[] = [];
+    for (let round = 0; round < ROUNDS; round++) {
+      plain.push(await measure(url, id, ''));
+      compared.push(await measure(url, comparing.id, ', 4 of them with 2 baselines each'));
+    }
+    const ratio = quantile(compared, 0.5) / quantile(plain, 0.5);
+    console.log(`p95 with comparisons against without: ${ratio.toFixed(2)} (aim: at most 1.2)`);
   } finally {
     if (server.pid) await endProcess(server.pid, 'next', 10_000);
   }
