@@ -82,14 +82,8 @@ function checked(condition: Condition, known: Known): Condition {
       const own = operand(condition.operand);
       expect(own, 'text');
       if (condition.parameter !== null) {
-        const type = known.parameters.get(condition.parameter) ?? 'any';
-        expect(
-          {
-            operand: { kind: 'parameter', name: condition.parameter, from: condition.to, to: condition.to },
-            type,
-          },
-          'text',
-        );
+        const { parameter: name, to } = condition;
+        expect(operand({ kind: 'parameter', name, from: to, to }), 'text');
       }
       return { ...condition, operand: own.operand };
     }

@@ -2,6 +2,7 @@
 import { parseIsoDay } from '../calendar/day';
 import type { ValueType } from './check';
 import type { Condition, Operand, Placed } from './expression';
+import { namesIn } from './print';
 
 /** A value as it is held: digits with a point, a text, or a day (YYYY-MM-DD). */
 export interface ParameterValue {
@@ -19,16 +20,10 @@ export function isValueOf(type: ValueType, text: string): boolean {
 
 /** The names of the parameters of a condition, each once, in their order. */
 export function parametersIn(condition: Condition): string[] {
-  const names = new Set<string>();
-  const visit = (value: unknown) => {
-    if (Array.isArray(value)) return value.forEach(visit);
-    if (typeof value !== 'object' || value === null) return;
-    if ('kind' in value && value.kind === 'parameter' && 'name' in value) names.add(String(value.name));
-    if ('parameter' in value && typeof value.parameter === 'string') names.add(value.parameter);
-    Object.values(value).forEach(visit);
-  };
-  visit(condition);
-  return [...names];
+  return namesIn(condition, (node) => {
+    if ('kind' in node && node.kind === 'parameter' && 'name' in node) return String(node.name);
+    return 'parameter' in node && typeof node.parameter === 'string' ? node.parameter : null;
+  });
 }
 
 /** The condition with values in the places of its parameters; those without a value stay. */

@@ -85,11 +85,19 @@ function printOperand(operand: Operand, today: Day | null): string {
 
 /** The columns that a condition names, each once. */
 export function columnsIn(condition: Condition): string[] {
+  return namesIn(condition, (node) => ('kind' in node && node.kind === 'column' ? nameOf(node) : null));
+}
+
+const nameOf = (node: object) => ('name' in node ? String(node.name) : null);
+
+/** The names that the nodes of a condition give, each once, in their order. */
+export function namesIn(condition: Condition, named: (node: object) => string | null): string[] {
   const names = new Set<string>();
   const visit = (value: unknown) => {
     if (Array.isArray(value)) return value.forEach(visit);
     if (typeof value !== 'object' || value === null) return;
-    if ('kind' in value && value.kind === 'column' && 'name' in value) names.add(String(value.name));
+    const name = named(value);
+    if (name !== null) names.add(name);
     Object.values(value).forEach(visit);
   };
   visit(condition);

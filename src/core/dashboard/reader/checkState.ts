@@ -32,6 +32,12 @@ const RECORDS: readonly (readonly [keyof ReaderState & string, HeldForm])[] = [
   ['grains', 'grain'],
 ];
 
+/** Lists of controls in a state, with what has to be possible with each. */
+const LISTS = [
+  ['off', canSwitchOff, 'switched off'],
+  ['turned', canTurn, 'turned from keeping to leaving out'],
+] as const;
+
 /** The problems of a state for a document, in order; none where every part of it has an effect. */
 export function checkState(document: DashboardDocument, model: Model, state: ReaderState): StateProblem[] {
   const controls = new Map(document.controls.map((control) => [control.id, control]));
@@ -80,17 +86,12 @@ export function checkState(document: DashboardDocument, model: Model, state: Rea
     else if (parsed?.ok && !staysFixed(parsed.phrase))
       complain(`${place}.days`, 'Chosen days are fixed days.');
   }
-  for (const id of state.off ?? []) {
-    const control = controls.get(id);
-    if (!control) complain('off', `There is no control “${id}” on this dashboard.`);
-    else if (!canSwitchOff(control)) complain('off', `${titleOf(control, model)} cannot be switched off.`);
-  }
-  for (const id of state.turned ?? []) {
-    const control = controls.get(id);
-    if (!control) complain('turned', `There is no control “${id}” on this dashboard.`);
-    else if (!canTurn(control))
-      complain('turned', `${titleOf(control, model)} cannot be turned from keeping to leaving out.`);
-  }
+  for (const [list, can, cannot] of LISTS)
+    for (const id of state[list] ?? []) {
+      const control = controls.get(id);
+      if (!control) complain(list, `There is no control “${id}” on this dashboard.`);
+      else if (!can(control)) complain(list, `${titleOf(control, model)} cannot be ${cannot}.`);
+    }
   if (state.asOf && parseIsoDay(state.asOf) === undefined) complain('asOf', `There is no day ${state.asOf}.`);
   return problems;
 }

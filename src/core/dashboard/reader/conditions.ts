@@ -13,7 +13,7 @@ import { columnText } from '../../condition/tokens';
 import { printCondition, textLiteral } from '../../condition/print';
 import type { ConditionControl } from '../document/controls';
 import type { ConditionState } from './conditionState';
-import { typesOf, valuesOf, type Parameters } from './parameter';
+import { isBlank, typesOf, valuesOf, type Parameters } from './parameter';
 import { entryText } from '../document/kinds/condition';
 import { rangesOf } from '../../model/bins';
 import type { NumberBounds } from '../../model/numberBounds';
@@ -73,7 +73,7 @@ function filledText(
     const parameter = parameters.get(name);
     if (!parameter) return { sql: null, problem: `There is no value control for :${name}.` };
     if (parameter.problem !== null) return { sql: null, problem: `:${name}: ${parameter.problem}` };
-    if (parameter.value !== null) continue;
+    if (!isBlank(parameter)) continue;
     return parameter.required
       ? { sql: NOTHING, problem: `:${name} has no value yet.` }
       : { sql: null, problem: null };

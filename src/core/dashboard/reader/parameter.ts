@@ -24,6 +24,9 @@ export const typesOf = (parameters: Parameters): Map<string, ValueType> =>
 export const valuesOf = (parameters: Parameters): Map<string, ParameterValue> =>
   new Map([...parameters].flatMap(([name, { value }]) => (value ? [[name, value] as const] : [])));
 
+/** Whether there is nothing in a parameter, not even something wrong. */
+export const isBlank = ({ value, problem }: Parameter): boolean => value === null && problem === null;
+
 /** The first optional parameter that is blank, so that a condition that asks for it is off; undefined where none is. */
 export function blankIn(text: string, parameters: Parameters): string | undefined {
   if (!text.includes(':')) return undefined;
@@ -31,7 +34,7 @@ export function blankIn(text: string, parameters: Parameters): string | undefine
   return read.ok
     ? parametersIn(read.value).find((name) => {
         const parameter = parameters.get(name);
-        return parameter?.value === null && !parameter.required && parameter.problem === null;
+        return parameter !== undefined && isBlank(parameter) && !parameter.required;
       })
     : undefined;
 }
