@@ -1,20 +1,14 @@
 /** From a query's exact figures to a measure's values. */
 import type { AggregateAnswer, NumberAnswer, NumberWanted, SUMMED_FIGURES } from '../cube/query';
+import { aggregationOf, type AggregatedGroup } from './aggregations';
 import { columnOf, type Measure, type Model } from './model';
 
 /** The number columns an aggregation needs. */
 export function numbersFor(model: Model, dataset: string, measure: Measure): NumberWanted[] {
   if (measure.column === null) return [];
-  const { aggregation } = measure;
-  return [
-    {
-      column: measure.column,
-      scale: columnOf(model, dataset, measure.column)?.scale ?? 0,
-      extremes: aggregation === 'minimum' || aggregation === 'maximum',
-      closing: aggregation === 'closing',
-      distinct: aggregation === 'count distinct',
-    },
-  ];
+  const scale = columnOf(model, dataset, measure.column)?.scale ?? 0;
+  const none = { extremes: false, closing: false, distinct: false };
+  return [{ column: measure.column, scale, ...none, ...aggregationOf(measure).needs }];
 }
 
 /** The nearest double of so many units of the last place. */
@@ -35,26 +29,25 @@ function figureAt(number: NumberAnswer, figure: (typeof SUMMED_FIGURES)[number],
 /** The measure's value for each entry of an answer; null where there is nothing to show. Not for ratios. */
 export function measureValues(measure: Measure, answer: AggregateAnswer): (number | null)[] {
   const number = answer.numbers.find((entry) => entry.column === measure.column);
-  return Array.from(answer.rows, (rows, i) => {
-    if (measure.aggregation === 'count') {
-      const count = number ? number.count[i]! : rows;
-      return count > 0 ? count : null;
-    }
-    if (!number || number.count[i] === 0) return null;
-    switch (measure.aggregation) {
-      case 'average':
-        return figureAt(number, 'sum', i)! / number.count[i]!;
-      case 'sum':
-      case 'minimum':
-      case 'maximum':
-      case 'closing':
-        return figureAt(number, measure.aggregation, i);
-      case 'count distinct':
-        return number.distinct![i]!;
-      case 'ratio':
-        return null;
-    }
-  });
+  const { value } = aggregationOf(measure);
+  // One group for all entries: this runs for every value of every frame of a drag.
+  let i = 0;
+  const group: AggregatedGroup = {
+    number,
+    get rows() {
+      return answer.rows[i]!;
+    },
+    get count() {
+      return number?.count[i] ?? 0;
+    },
+    get distinct() {
+      return number?.distinct?.[i] ?? 0;
+    },
+    figure: (figure) => (number ? figureAt(number, figure, i) : null),
+  };
+  const values: (number | null)[] = [];
+  for (; i < answer.rows.length; i++) values.push(value(group));
+  return values;
 }
 
 /**

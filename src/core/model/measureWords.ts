@@ -1,18 +1,9 @@
 /** Measures in words. */
 import type { RowCondition } from '../cube/rowCondition';
-import type { Aggregation, DatasetModel, Direction, Measure, MissingRule, Model } from './model';
+import { aggregationOf } from './aggregations';
+import type { DatasetModel, Direction, Measure, MissingRule, Model } from './model';
 import { measureOf, datasetOf } from './model';
 
-export const AGGREGATION_WORDS: Record<Aggregation, string> = {
-  sum: 'Sum',
-  average: 'Average',
-  count: 'Count',
-  'count distinct': 'Count of different values',
-  minimum: 'Minimum',
-  maximum: 'Maximum',
-  closing: 'Closing value (last day with data)',
-  ratio: 'Ratio of two measures',
-};
 export const DIRECTION_WORDS: Record<Direction, string> = {
   more: 'More is better',
   less: 'Less is better',
@@ -46,12 +37,7 @@ export function definitionWords(model: Model, dataset: DatasetModel, measure: Me
     };
     parts.push(`${side(measure.ratio.over)} divided by ${side(measure.ratio.under)}`);
   } else if (measure.column === null) parts.push('count of rows');
-  else {
-    const verb = measure.aggregation === 'count distinct' ? 'count of different' : measure.aggregation;
-    parts.push(
-      `${verb}${measure.aggregation === 'closing' ? ' value' : ''} of ${columnName(dataset, measure.column)}`,
-    );
-  }
+  else parts.push(`${aggregationOf(measure).verb} of ${columnName(dataset, measure.column)}`);
   if (measure.condition) parts.push(conditionWords(dataset, measure.condition));
   if (measure.grain !== 'day')
     parts.push(`known by ${measure.grain}${measure.spread ? ', spread over days' : ''}`);

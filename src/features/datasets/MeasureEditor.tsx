@@ -20,7 +20,8 @@ import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from '../ui/fi
 import type { DatasetSummary } from './api';
 import { ConditionEditor } from './ConditionEditor';
 import { MeasurePreview } from './MeasurePreview';
-import { AGGREGATION_WORDS, DIRECTION_WORDS, MISSING_WORDS } from '../../core/model/measureWords';
+import { aggregationOf, takesColumn } from '../../core/model/aggregations';
+import { DIRECTION_WORDS, MISSING_WORDS } from '../../core/model/measureWords';
 
 const ROWS = '';
 const isNumber = (column: DatasetSummary['columns'][number]) =>
@@ -35,12 +36,13 @@ function withAggregation(
 ): Measure {
   const numbers = dataset.columns.filter(isNumber);
   const column = dataset.columns.find((entry) => entry.key === measure.column);
+  const { of, addsUpOverDays } = aggregationOf({ aggregation });
   const base = {
     ...measure,
     aggregation,
-    spread: measure.spread && (aggregation === 'sum' || aggregation === 'count'),
+    spread: measure.spread && addsUpOverDays,
   };
-  if (aggregation === 'ratio') {
+  if (of === 'measures') {
     const options = ratioOptions(model, measure, dataset.key);
     const [over, under] = [options[0], options[1] ?? options[0]];
     const ref = (option: Option | undefined) => {
@@ -54,11 +56,8 @@ function withAggregation(
       ratio: measure.ratio ?? { over: ref(over), under: ref(under) },
     };
   }
-  const fits =
-    aggregation === 'count' || aggregation === 'count distinct'
-      ? column
-      : column && isNumber(column) && column;
-  const other = aggregation === 'count' ? null : (numbers[0]?.key ?? dataset.columns[0]!.key);
+  const fits = column && takesColumn(of, isNumber(column)) && column;
+  const other = of === 'rows' ? null : (numbers[0]?.key ?? dataset.columns[0]!.key);
   return { ...base, ratio: null, column: fits ? fits.key : other };
 }
 
@@ -67,7 +66,10 @@ function ratioOptions(model: Model, measure: Measure, own: string): Option[] {
   const ordered = [...model.datasets].sort((a, b) => Number(b.key === own) - Number(a.key === own));
   return ordered.flatMap((dataset) =>
     dataset.measures
-      .filter((entry) => entry.aggregation !== 'ratio' && !(dataset.key === own && entry.key === measure.key))
+      .filter(
+        (entry) =>
+          aggregationOf(entry).of !== 'measures' && !(dataset.key === own && entry.key === measure.key),
+      )
       .map((entry) => ({ value: `${dataset.key}/${entry.key}`, label: `${entry.name} · ${dataset.name}` })),
   );
 }
@@ -87,11 +89,10 @@ export function MeasureEditor({
 }) {
   const [draft, setDraft] = useState(measure);
   const set = (part: Partial<Measure>) => setDraft((old) => ({ ...old, ...part }));
-  const columns = dataset.columns.filter(
-    (column) => draft.aggregation === 'count' || draft.aggregation === 'count distinct' || isNumber(column),
-  );
-  const isRatio = draft.aggregation === 'ratio';
-  const canSpread = draft.grain !== 'day' && (draft.aggregation === 'sum' || draft.aggregation === 'count');
+  const { of, addsUpOverDays } = aggregationOf(draft);
+  const columns = dataset.columns.filter((column) => takesColumn(of, isNumber(column)));
+  const isRatio = of === 'measures';
+  const canSpread = draft.grain !== 'day' && addsUpOverDays;
   const sides = ratioOptions(model, draft, dataset.key);
   const side = (which: 'over' | 'under', label: string) => (
     <ChoiceSetting
@@ -118,7 +119,10 @@ export function MeasureEditor({
           <ChoiceSetting
             label="Aggregation"
             value={draft.aggregation}
-            options={AGGREGATIONS.map((entry) => ({ value: entry, label: AGGREGATION_WORDS[entry] }))}
+            options={AGGREGATIONS.map((entry) => ({
+              value: entry,
+              label: aggregationOf({ aggregation: entry }).name,
+            }))}
             onChange={(value) => {
               const aggregation = AGGREGATIONS.find((entry) => entry === value)!;
               setDraft(withAggregation(dataset, model, draft, aggregation));
@@ -134,7 +138,7 @@ export function MeasureEditor({
               label="Of"
               value={draft.column ?? ROWS}
               options={[
-                ...(draft.aggregation === 'count' ? [{ value: ROWS, label: 'rows' }] : []),
+                ...(of === 'rows' ? [{ value: ROWS, label: 'rows' }] : []),
                 ...columns.map((column) => ({ value: column.key, label: column.name })),
               ]}
               onChange={(column) => set({ column: column === ROWS ? null : column })}

@@ -1,4 +1,5 @@
 /** Changes to a loaded dataset that need no new load: names, roles, categories, measures. */
+import { aggregationOf, takesColumn } from '../../core/model/aggregations';
 import { z } from 'zod';
 import { parseIsoDay } from '../../core/calendar/day';
 import { valuesWanted, type RowCondition } from '../../core/cube/rowCondition';
@@ -57,7 +58,7 @@ async function checkRatios(changed: StoredDataset) {
   const all = [...others, changed];
   for (const owner of all) {
     for (const measure of owner.definition.measures) {
-      if (measure.aggregation !== 'ratio' || !measure.ratio) continue;
+      if (aggregationOf(measure).of !== 'measures' || !measure.ratio) continue;
       for (const side of [measure.ratio.over, measure.ratio.under]) {
         if (owner !== changed && side.dataset !== changed.key) continue;
         const found = all
@@ -68,7 +69,7 @@ async function checkRatios(changed: StoredDataset) {
             'no-such-measure',
             `The ratio “${measure.name}” of ${owner.name} needs the measure “${side.measure}”. Change the ratio first.`,
           );
-        if (found.aggregation === 'ratio')
+        if (aggregationOf(found).of === 'measures')
           throw new Problem(
             'ratio-of-ratio',
             `“${found.name}” is a ratio itself; “${measure.name}” needs measures that come from rows.`,
@@ -99,20 +100,19 @@ function checkDefinition({ columns, roles, measures }: Definition) {
   for (const measure of measures) checkMeasure(measure, { columns, roles, measures });
 }
 
-const COUNTED = new Set<Measure['aggregation']>(['count', 'count distinct']);
-
 /** Throws a `Problem` where a measure does not fit its dataset. Ratios over other datasets are checked by the caller. */
 export function checkMeasure(measure: Measure, { columns, roles }: Definition) {
   const column = columns.find((entry) => entry.key === measure.column);
-  const { name, aggregation } = measure;
-  if (aggregation === 'ratio') {
+  const { name } = measure;
+  const { of, addsUpOverDays } = aggregationOf(measure);
+  if (of === 'measures') {
     if (!measure.ratio) throw new Problem('no-sides', `The ratio “${name}” needs two measures.`);
-  } else if (measure.column === null ? aggregation !== 'count' : !column) {
+  } else if (measure.column === null ? of !== 'rows' : !column) {
     throw new Problem('no-such-column', `The measure “${name}” needs a column.`);
-  } else if (column && !COUNTED.has(aggregation) && !isNumber(column)) {
+  } else if (column && !takesColumn(of, isNumber(column))) {
     throw new Problem('not-a-number', `The measure “${name}” needs a column of numbers.`);
   }
-  if (measure.spread && aggregation !== 'sum' && aggregation !== 'count')
+  if (measure.spread && !addsUpOverDays)
     throw new Problem('cannot-spread', `“${name}” is no sum, so it cannot be spread over days.`);
   if (measure.spread && measure.grain === 'day')
     throw new Problem('nothing-to-spread', `“${name}” is known day by day; there is nothing to spread.`);

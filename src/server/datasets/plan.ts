@@ -1,4 +1,5 @@
 /** What a person decided about a file: names, types, roles. Turned into a dataset's definition. */
+import { aggregationOf, takesColumn } from '../../core/model/aggregations';
 import { z } from 'zod';
 import { COLUMN_TYPES, measureSchema, type Measure } from '../../core/model/model';
 import { Problem } from '../problem';
@@ -145,8 +146,8 @@ export const isNumber = (column: StoredColumn) => column.type === 'whole' || col
 /** Whether what a measure needs is still there. */
 function fits(measure: Measure, columns: readonly StoredColumn[], roles: Definition['roles']): boolean {
   const column = columns.find((entry) => entry.key === measure.column);
-  const counts = measure.aggregation === 'count' || measure.aggregation === 'count distinct';
-  const hasColumn = measure.column === null || (column !== undefined && (counts || isNumber(column)));
+  const { of } = aggregationOf(measure);
+  const hasColumn = measure.column === null || (column !== undefined && takesColumn(of, isNumber(column)));
   const { condition } = measure;
   if (condition && !columns.some((entry) => entry.key === condition.column)) return false;
   return hasColumn && roles.some((role) => role.key === measure.role);

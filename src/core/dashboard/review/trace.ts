@@ -4,6 +4,7 @@
  */
 import { dimensionName, dimensionsInWords } from '../../model/dimension';
 import { conditionWords } from '../../model/measureWords';
+import { aggregationOf } from '../../model/aggregations';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from '../../model/model';
 import { describeRuns } from '../../period/describe';
 import { isControl, itemOf, type Control, type Visual } from '../document/document';
@@ -139,8 +140,10 @@ async function traceMeasure(
       });
     }
     const side =
-      measure?.aggregation === 'ratio' ? `${measure.name}: ${part.measure.name}, ` : `${part.measure.name}, `;
-    const distinct = part.measure.aggregation === 'count distinct';
+      measure && aggregationOf(measure).of === 'measures'
+        ? `${measure.name}: ${part.measure.name}, `
+        : `${part.measure.name}, `;
+    const distinct = aggregationOf(part.measure).needs.distinct === true;
     parts.push({
       ...traced,
       title: `${side}${traced.title}`,

@@ -3,6 +3,7 @@ import { actsOf } from '../document/controls';
 import { isControl, itemOf, type Control, type DashboardDocument, type Visual } from '../document/document';
 import type { Acts } from '../document/kinds/entry';
 import { isAttribute, reaches, type Dimension } from '../../model/dimension';
+import { aggregationOf } from '../../model/aggregations';
 import { datasetOf, measureOf, type Measure, type MeasureRef, type Model } from '../../model/model';
 import { isMeasured } from '../document/visuals';
 import type { ShownMeasure } from '../document/kinds/measured';
@@ -30,7 +31,7 @@ export function partsOf(
 ): BasePart[] | undefined {
   const measure = measureOf(model, shown.dataset, shown.measure);
   if (!measure) return undefined;
-  if (measure.aggregation !== 'ratio') {
+  if (aggregationOf(measure).of !== 'measures') {
     const role = shown.role ?? measure.role;
     const known = datasetOf(model, shown.dataset)!.roles.some((entry) => entry.key === role);
     return [{ dataset: shown.dataset, role: known ? role : measure.role, measure }];
@@ -39,7 +40,7 @@ export function partsOf(
   const sides: BasePart[] = [];
   for (const side of [measure.ratio.over, measure.ratio.under]) {
     const base = measureOf(model, side.dataset, side.measure);
-    if (!base || base.aggregation === 'ratio') return undefined;
+    if (!base || aggregationOf(base).of === 'measures') return undefined;
     // A role chosen for a ratio is that of its own dataset's side.
     const role = side.dataset === shown.dataset && shown.role ? shown.role : base.role;
     sides.push({ dataset: side.dataset, role, measure: base });

@@ -15,6 +15,7 @@ import {
   reaches,
   type Dimension,
 } from '../../../model/dimension';
+import { aggregationOf } from '../../../model/aggregations';
 import { datasetOf, type Measure, type Model } from '../../../model/model';
 import type { MeasuredVisual } from '../../document/visuals';
 import { comparedBy } from '../../reader/compared';
@@ -176,29 +177,21 @@ function sideOf(pair: Pair, at: number, change: Partial<Measure> = {}): Pair {
 }
 
 function termsOf(measure: Measure, pair: Pair): Terms {
-  switch (measure.aggregation) {
-    case 'ratio': {
-      const [over, under] = [0, 1].map((at) => sideOf(pair, at));
-      const isSummed = [over, under].every((side) =>
-        ['sum', 'count'].includes(side!.now.measure.aggregation),
-      );
-      if (!isSummed) return { kind: 'apart', term: pair };
-      return { kind: 'quotient', over: over!, under: under!, factor: ratioFactor(measure) };
-    }
-    case 'average':
-      return {
-        kind: 'quotient',
-        over: sideOf(pair, 0, { aggregation: 'sum' }),
-        under: sideOf(pair, 0, { aggregation: 'count' }),
-        factor: 1,
-      };
-    case 'sum':
-    case 'count':
-    case 'closing':
-      return { kind: 'sum', term: pair };
-    default:
-      return { kind: 'apart', term: pair };
+  const { parts } = aggregationOf(measure);
+  if (parts !== 'quotient') return { kind: parts, term: pair };
+  if (!measure.ratio) {
+    // An average is the sum of a column over the count of its values.
+    const [over, under] = [
+      sideOf(pair, 0, { aggregation: 'sum' }),
+      sideOf(pair, 0, { aggregation: 'count' }),
+    ];
+    return { kind: 'quotient', over, under, factor: 1 };
   }
+  const [over, under] = [sideOf(pair, 0), sideOf(pair, 1)];
+  const isSummed = [over, under].every((side) => aggregationOf(side.now.measure).addsUpOverDays);
+  return isSummed
+    ? { kind: 'quotient', over, under, factor: ratioFactor(measure) }
+    : { kind: 'apart', term: pair };
 }
 
 /** A value with its numerator and denominator, where it has these. */

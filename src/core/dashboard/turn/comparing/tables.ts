@@ -3,7 +3,7 @@ import { countDays, countDaysIn } from '../../../calendar/runs';
 import { bucketEnd } from '../../../cube/aggregate';
 import type { BucketSpan } from '../../../cube/query';
 import type { Dimension } from '../../../model/dimension';
-import type { Measure } from '../../../model/model';
+import { aggregationOf } from '../../../model/aggregations';
 import { valuesBefore } from '../answers/valuesBefore';
 import type { Note } from '../answer';
 import type { Buckets } from '../grain';
@@ -141,14 +141,11 @@ function filledBeside(
   });
 }
 
-/** Whether a measure's values grow with the number of days: only those can be told by day. */
-const growsWithDays = ({ aggregation }: Measure) => aggregation === 'sum' || aggregation === 'count';
-
 const divided = (value: Value, days: number): Value => (value === null || days === 0 ? value : value / days);
 
 /** A value of a measure over all of its window: by day where the visual compares by day. */
 export function perDay(ground: Ground, { measure, reaches }: MeasureReach, value: Value): Value {
-  if (!ground.perDay || !growsWithDays(measure)) return value;
+  if (!ground.perDay || !aggregationOf(measure).addsUpOverDays) return value;
   return divided(value, countDays(reaches[0]!.shown));
 }
 
@@ -159,7 +156,7 @@ export function perDayOver(
   values: Values,
   stretches: readonly Partner[],
 ): Values {
-  if (!ground.perDay || !growsWithDays(measure)) return values;
+  if (!ground.perDay || !aggregationOf(measure).addsUpOverDays) return values;
   return values.map((value, i) => {
     const stretch = stretches[i];
     return stretch ? divided(value, countDaysIn(reaches[0]!.shown, stretch.start, stretch.end)) : value;
