@@ -6,7 +6,7 @@ import type { NumberAnswer, NumberWanted, SUMMED_FIGURES } from '../cube/query';
 import type { Aggregation } from './model';
 
 /** A figure of an answer in the unit of its column; null where there is none. */
-export type FigureAt = (figure: (typeof SUMMED_FIGURES)[number]) => number | null;
+type FigureAt = (figure: (typeof SUMMED_FIGURES)[number]) => number | null;
 
 /** One group of an answer: its rows, and the figures of the column where the measure has one. */
 export interface AggregatedGroup {

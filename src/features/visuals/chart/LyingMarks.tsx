@@ -4,7 +4,8 @@ import type { Chart } from '../../../core/dashboard/document/visuals';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';
 import { onlyChosen } from '../picking';
-import { toneColour } from '../comparing/Comparison';
+import { toneOf } from '../../../core/dashboard/turn/comparing/words';
+import { TONE_FILLS } from '../comparing/tones';
 import { totalsOf, type BesideSeries } from './beside';
 import { partsByColour, type DrawnSeries } from './chartLayout';
 import { basesOf } from './columnLayout';
@@ -69,11 +70,11 @@ export function LyingMarks({
   /** Figures stand beyond the marks of baselines too, in the colour of better and worse. */
   const scaled = (i: number, s: number) =>
     Math.max(zero, ...beside.map((baseline) => scale(baseline.series[s]?.[i] ?? 0)));
-  const colourOf = (i: number, s: number) => {
+  const toneAt = (i: number, s: number) => {
     const [first] = beside;
     const entry = series[s];
     if (!first || !entry) return undefined;
-    return toneColour(entry.unit, entry.values[i] ?? null, first.series[s]?.[i] ?? null);
+    return toneOf(entry.unit.direction, entry.values[i] ?? null, first.series[s]?.[i] ?? null);
   };
   return (
     <g>
@@ -127,7 +128,8 @@ export function LyingMarks({
                 x={Math.max(scale(series[s]?.values[i] ?? 0), scaled(i, s), zero) + 6}
                 y={topOf(i, s) + bar / 2 + 4}
                 fontWeight={chosen?.has(i) ? 700 : undefined}
-                fill={colourOf(i, s)}
+                data-tone={toneAt(i, s)}
+                fill={TONE_FILLS[toneAt(i, s) ?? 'neither']}
               >
                 {text}
               </text>

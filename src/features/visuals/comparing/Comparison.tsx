@@ -7,15 +7,11 @@ import {
   indexWords,
   percentWords,
   toneOf,
-  type Tone,
 } from '../../../core/dashboard/turn/comparing/words';
 import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
+import { TONE_FILLS } from './tones';
 import { role, unseenStyle } from '../../../theme/roles';
-
-const TONE_COLOURS: Record<Tone, string> = { better: role.better, worse: role.worse, neither: role.ink };
-export const toneColour = (measure: Measure, value: number | null, baseline: number | null): string =>
-  TONE_COLOURS[toneOf(measure.direction, value, baseline)];
 
 /** The change of a value, with its arrow: "↑ +12.3 %". */
 export function ChangeText({
@@ -40,7 +36,7 @@ export function ChangeText({
     ...(show.includes('index') ? [`index ${indexWords(value, baseline)}`] : []),
   ].join(', ');
   return (
-    <span data-tone={tone} style={{ color: TONE_COLOURS[tone], fontWeight: 650, ...style }}>
+    <span data-tone={tone} style={{ color: TONE_FILLS[tone] ?? role.ink, fontWeight: 650, ...style }}>
       {arrowOf(value, baseline)} {words}
       {tone !== 'neither' && <span style={unseenStyle}>, {tone}</span>}
     </span>

@@ -9,15 +9,18 @@ import type { MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import { changeOf } from '../../../core/dashboard/turn/comparing/answer';
 import type { Contribution, ContributionsBy } from '../../../core/dashboard/turn/comparing/contributions';
 import { toneOf } from '../../../core/dashboard/turn/comparing/words';
+import { TONE_FILLS } from './tones';
 import { quietStyle, role } from '../../../theme/roles';
 import { useDesign, useWorkspace } from '../../workspace/workspace';
 
 /** Values that have a line of their own. */
 const MOST = 12;
-const COLOURS = { better: role.better, worse: role.worse, neither: role.quiet } as const;
 
 const signed = (measure: Measure, value: number) =>
   `${value > 0 ? '+' : value < 0 ? '−' : ''}${valueWords(measure, Math.abs(value))}`;
+
+const toneFill = (measure: Measure, entry: Contribution) =>
+  TONE_FILLS[toneOf(measure.direction, sizeOf(entry), 0)] ?? role.quiet;
 
 /** What a value adds; its own change where the measure does not add up. */
 const sizeOf = (entry: Contribution) => entry.adds ?? changeOf(entry.now, entry.then).change ?? 0;
@@ -79,16 +82,14 @@ export function ContributionList({
               {entry.value ?? BLANK}
               {entry.kind !== 'both' && <span style={quietStyle}> {entry.kind}</span>}
             </button>
-            <strong style={{ color: COLOURS[toneOf(measure.direction, sizeOf(entry), 0)] }}>
-              {signed(measure, sizeOf(entry))}
-            </strong>
+            <strong style={{ color: toneFill(measure, entry) }}>{signed(measure, sizeOf(entry))}</strong>
             {slicer && (
               <Button onClick={() => held.hold(slicer.id, [entry.value])} sx={{ minWidth: 0, py: 0 }}>
                 Keep only it
               </Button>
             )}
           </div>
-          <Bar share={sizeOf(entry) / most} colour={COLOURS[toneOf(measure.direction, sizeOf(entry), 0)]} />
+          <Bar share={sizeOf(entry) / most} colour={toneFill(measure, entry)} />
           <div style={quietStyle}>
             {valueWords(measure, entry.now)} against {valueWords(measure, entry.then)}
             {entry.rate !== null &&

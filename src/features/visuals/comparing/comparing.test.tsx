@@ -7,6 +7,7 @@ import type { Direction, Model } from '../../../core/model/model';
 import { TEST_MODEL } from '../../../core/model/testing';
 import { showIn } from '../../workspace/testing';
 import { useDocument, useVisualAnswer } from '../../workspace/workspace';
+import { changeColour, changeOpacity, STEPS } from '../calendarmap/changeTint';
 import { VisualBody } from '../VisualBody';
 import { useChangeAsked } from './changeAsked';
 import { crosstab, figure, open, page, WINDOW } from './testing';
@@ -69,6 +70,17 @@ describe('charts', () => {
     expect(screen.getByRole('status').textContent).toContain('before, Sun 11 Jan 1970: 2, +200 %');
   });
 
+  test.each<[Direction, string]>([
+    ['more', 'better'],
+    ['less', 'worse'],
+    ['neither', 'neither'],
+  ])('lying bars where %s is better: the change beside the value is %s', async (direction, tone) => {
+    await shown({ ...bar('it'), compare: compareWith(['b1']) } as Visual, {
+      model: withDirection(direction),
+    });
+    expect(tones()).toEqual([tone, tone]);
+  });
+
   test('lying bars: a stroke for each baseline, and the change beside the value', async () => {
     await shown({ ...bar('it'), compare: compareWith(['b1']) } as Visual, { model: withDirection('more') });
     expect(document.querySelectorAll('[data-mark="baseline"]')).toHaveLength(1);
@@ -128,4 +140,19 @@ test('a calendar map is tinted by the change, and says so', async () => {
   expect(page()).toContain('↑ more than before: 11–20 Jan 1970');
   fireEvent.keyDown(map, { key: 'Home' });
   expect(screen.getByRole('status').textContent).toContain('before, Sun 11 Jan 1970: 2, +200 %');
+});
+
+test.each<[Direction, number, string]>([
+  ['more', 0, 'worse'],
+  ['more', STEPS - 1, 'better'],
+  ['less', 0, 'better'],
+  ['less', STEPS - 1, 'worse'],
+])('a calendar map where %s is better: step %i of the tint is %s', (direction, step, tone) => {
+  expect(changeColour({ direction }, step)).toContain(tone);
+});
+
+test('a calendar map of what is neither better nor worse has colours of series, fainter towards no change', () => {
+  expect(changeColour({ direction: 'neither' }, 0)).toContain('series');
+  expect(changeOpacity(0)).toBe(1);
+  expect(changeOpacity(STEPS / 2)).toBeLessThan(changeOpacity(STEPS - 1));
 });

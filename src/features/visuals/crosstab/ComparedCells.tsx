@@ -3,10 +3,9 @@ import type { CSSProperties } from 'react';
 import type { CrosstabCell } from '../../../core/dashboard/turn/answer';
 import { arrowOf } from '../../../core/dashboard/turn/comparing/words';
 import type { Measure } from '../../../core/model/model';
-import { role, unseenStyle } from '../../../theme/roles';
+import { unseenStyle } from '../../../theme/roles';
+import { TONE_FILLS } from '../comparing/tones';
 import { comparedPair, comparedText, type ComparedColumn, type ComparedText } from './comparedColumns';
-
-const COLOURS = { better: role.better, worse: role.worse, neither: undefined } as const;
 
 const PLAIN = {
   border: 0,
@@ -56,7 +55,7 @@ export function ChangeCell({
     </>
   );
   return (
-    <td data-tone={tone} style={{ ...style, color: COLOURS[tone] }}>
+    <td data-tone={tone} style={{ ...style, color: TONE_FILLS[tone] }}>
       {onOpen && arrow !== '' ? (
         <button type="button" onClick={onOpen} title="Where this change comes from" style={PLAIN}>
           {words}
