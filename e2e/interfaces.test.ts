@@ -374,7 +374,7 @@ describe('answers', () => {
 
 describe('dashboards', () => {
   const empty = (title: string) => ({
-    version: 2,
+    version: 3,
     title,
     timeZone: 'UTC',
     anchor: 'today',
