@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { documentSchema } from '../../../core/dashboard/document/document';
+import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { readRowPage } from '../../../server/answers/rows';
 import { readBody, respond } from '../../../server/http';
 import { Problem } from '../../../server/problem';
 
 const bodySchema = z.object({
-  document: documentSchema,
+  document: anyDocumentSchema,
   state: readerStateSchema,
   table: z.string(),
   offset: z.int().min(0).max(100_000_000),

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { packAnswer } from '../../../core/dashboard/turn/answerJson';
-import { documentSchema } from '../../../core/dashboard/document/document';
+import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { answerOnServer } from '../../../server/answers/answer';
 import { readBody, respond } from '../../../server/http';
 
 const bodySchema = z.object({
-  document: documentSchema,
+  document: anyDocumentSchema,
   state: readerStateSchema,
   only: z.array(z.string()).max(500),
 });
