@@ -31,7 +31,7 @@ const PICTURES: readonly Picture[] = [
   {
     name: 'change',
     address: '/dashboards/4',
-    script: `[...document.querySelectorAll('#item-recent button')].find((b) => /%/.test(b.textContent)).click()`,
+    script: `[...document.querySelectorAll('#item-todate button')].find((b) => /%/.test(b.textContent)).click()`,
   },
   {
     name: 'fleet-care',

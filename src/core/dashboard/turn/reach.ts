@@ -69,6 +69,8 @@ function wholeUnits(runs: DayRuns, unit: Unit, rule: CalendarRule): DayRuns {
 export interface Beside {
   readonly partners: readonly Partner[];
   readonly places: Places;
+  /** Buckets of the baseline that are no partner. */
+  readonly left: number;
 }
 
 export interface ReachContext {

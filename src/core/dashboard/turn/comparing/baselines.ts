@@ -14,7 +14,7 @@ import type { Baseline } from '../../../period/phrase';
 import type { MeasuredVisual } from '../../document/visuals';
 import type { Compared, ComparedBaseline } from '../../reader/compared';
 import type { WindowSetting } from '../../reader/setting';
-import { folded, stepsOn, type SeenStep } from '../../wiring/selection';
+import { folded, stepsOn } from '../../wiring/selection';
 import { coveredBy, selectionOf } from '../covered';
 
 import { dashboardContext } from '../dashboardContext';
@@ -229,13 +229,11 @@ function daysFrom(runs: DayRuns, skipped: number, wanted: number): DayRuns {
 }
 
 /** Whether moving a window has an effect on what else a part sees: windows of other roles, and today in conditions. */
-const movesMore = (steps: readonly SeenStep[], role: string) =>
-  steps.some(
-    (step) =>
-      step.kind !== 'idle' &&
-      ((step.effect.days !== null && step.effect.days.role !== role) ||
-        ('setting' in step && step.setting.kind === 'condition')),
-  );
+const movesMore = ({ settings }: ReachContext, { acting, part }: Reach) =>
+  acting.some(({ control, route }) => {
+    const isOfDays = route.kind === 'role' || (route.kind === 'pick' && route.days);
+    return (isOfDays && route.role !== part.role) || settings.get(control)?.kind === 'condition';
+  });
 
 /** What a part sees of a baseline's window, with all that moves by the same step. */
 async function movedReach(
@@ -245,16 +243,13 @@ async function movedReach(
   step: BaselineStep | null,
   runs: DayRuns,
 ): Promise<Reach | undefined> {
-  const { design, settings, source, today } = context;
+  const { design, source, today } = context;
   const { rule } = design.model;
   const { part } = reach;
   if (!step) return within(reach, runs, rule);
-  const steps = stepsOn(design, settings, visual, part);
-  if (!movesMore(steps, part.role)) return within(reach, runs, rule);
+  if (!movesMore(context, reach)) return within(reach, runs, rule);
   const earlier = conditionsOn(context, shift(today, -step.count, step.unit));
-  const seen = folded(part, earlier === settings ? steps : stepsOn(design, earlier, visual, part), (days) =>
-    movedBack(days, step, rule),
-  );
+  const seen = folded(part, stepsOn(design, earlier, visual, part), (days) => movedBack(days, step, rule));
   const covered = await coveredBy(source, seen.selection, part.measure, rule);
   return (
     covered && within({ ...reach, selection: selectionOf(seen.selection, part.measure), covered }, runs, rule)

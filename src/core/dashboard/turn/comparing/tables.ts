@@ -54,6 +54,8 @@ export interface Alignment {
   /** Of the measure itself; of the dividend of a ratio. */
   readonly partners: readonly Partner[];
   readonly places: readonly Places[];
+  /** Buckets of the baseline that have no partner. */
+  readonly left: number;
 }
 
 /** The partners of the buckets for a measure; undefined where it has no baseline. */
@@ -70,6 +72,7 @@ export function alignmentOf(
     entry: against(entry, sides),
     partners: beside[0]!.partners,
     places: beside.map((one) => one.places),
+    left: beside[0]!.left,
   };
 }
 
@@ -84,8 +87,10 @@ function besideOf(
   const key = JSON.stringify([text, side.compared, side.runs, unit, starts[0], end]);
   const known = context.beside?.get(key);
   if (known) return known;
-  const partners = partnersOf(side, baseline!, buckets, context.design.model.rule);
-  const made = { partners, places: placesOf(partners) };
+  const { rule } = context.design.model;
+  const partners = partnersOf(side, baseline!, buckets, rule);
+  const left = leftOver(side.runs, partners, unit, rule);
+  const made = { partners, places: placesOf(partners), left };
   context.beside?.set(key, made);
   return made;
 }
@@ -176,9 +181,7 @@ export function leadPartners(
   const lead = ground.measures[0]!;
   const aligned = alignmentOf(ground, baseline, lead, buckets);
   if (!aligned) return { partners: buckets.starts.map(() => null), notes: [] };
-  const { runs } = sidesOf(baseline, lead)![0]!;
-  const { rule } = ground.context.design.model;
-  const left = leftOver(runs, aligned.partners, buckets.unit, rule);
+  const { left } = aligned;
   const units = `${left} ${buckets.unit}${left === 1 ? '' : 's'}`;
   const words = `${units} of ${baseline.name || baseline.text} ${left === 1 ? 'has' : 'have'} no counterpart here`;
   return { partners: aligned.partners, notes: left > 0 ? [{ code: 'baseline-beyond', words }] : [] };
