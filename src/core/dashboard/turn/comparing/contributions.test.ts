@@ -111,3 +111,14 @@ test('what every dimension adds is the change, for sums, counts, averages and ra
     { numRuns: 200 },
   );
 });
+
+test('a dimension in which one value makes the whole change comes after those that tell more', async () => {
+  const desk = [row(7, 'A', 2, 'desk'), row(FEBRUARY + 2, 'A', 2, 'desk')];
+  const then = [row(5, 'A', 10), row(6, 'B', 5), row(8, 'C', 4)];
+  const found = await asked([...desk, ...then, row(FEBRUARY, 'A', 4), row(FEBRUARY + 1, 'C', 3)], 'seats');
+  expect(found!.by.map(({ name, entries }) => [name, entries.length])).toEqual([
+    ['route', 3],
+    ['channel', 2],
+    ['Weekday', 6],
+  ]);
+});

@@ -115,14 +115,20 @@ export async function contributionsTo(
     if (parts.kind === 'sum' && !addsUp(one.entries, whole)) adds = false;
     by.push(one);
   }
-  // What tells the most with the fewest values comes first; days differ in any case, so they come last.
+  // What tells the most with the fewest values comes first. A dimension in which one value makes the whole change tells
+  // nothing, so it comes after those, and days differ in any case, so they come last.
   const rank = ({ dimension, entries }: ContributionsBy) =>
-    (isAttribute(dimension) ? 1e6 : 0) + entries.length;
+    (isAttribute(dimension) ? 2e6 : 0) +
+    (entries.filter((entry) => sizeOf(entry) > 0).length < 2 ? 1e6 : 0) +
+    entries.length;
   by.sort((a, b) => rank(a) - rank(b));
   const apart = adds ? null : `The ${entry.measure.aggregation} of the whole is not the sum of its parts.`;
   const told = apart === null ? by : by.map((one) => ({ ...one, entries: one.entries.map(withoutPart) }));
   return { now: whole.now.value, then: whole.then.value, apart, by: told };
 }
+
+/** What a value adds, without sign; its own change where the measure does not add up. */
+const sizeOf = ({ now, then, adds }: Contribution): number => Math.abs(adds ?? (now ?? 0) - (then ?? 0));
 
 const withoutPart = (entry: Contribution): Contribution => ({
   ...entry,
@@ -277,8 +283,7 @@ async function contributionsBy(
   const entries = values.map((value) =>
     contribution(terms, whole, value, figures.now.get(value), figures.then.get(value)),
   );
-  const size = (entry: Contribution) => Math.abs(entry.adds ?? (entry.now ?? 0) - (entry.then ?? 0));
-  entries.sort((a, b) => size(b) - size(a) || natural(a.value, b.value));
+  entries.sort((a, b) => sizeOf(b) - sizeOf(a) || natural(a.value, b.value));
   return { dimension, name: dimensionName(model, dimension), entries };
 }
 
