@@ -278,6 +278,29 @@ step('where a change comes from: each pier adds its own, and they add up', async
   await at.reads(/^(?![\s\S]*Where the change of “In all”)/);
 });
 
+step('the change of one bucket comes from its own days, by pointer and by keys', async () => {
+  const at = page();
+  // The second week of May against the second of April, as weeks are counted from the month's first day.
+  const [now, then] = [
+    await sum('c3', '2026-05-04', '2026-05-10'),
+    await sum('c3', '2026-04-06', '2026-04-12'),
+  ];
+  const course = await at.find('img', /^Line chart, Course/);
+  await at.driver.actions().contextClick(course).perform();
+  await at.reads(/Where the change of “Course” comes from[\s\S]*Change of/);
+  await at.press(Key.ESCAPE);
+  await at.reads(/^(?![\s\S]*Where the change of “Course”)/);
+  await at.driver.executeScript('arguments[0].focus()', await at.find('img', /^Line chart, Course/));
+  await at.press(Key.HOME);
+  await at.press(Key.ARROW_RIGHT);
+  await at.pressWith([Key.SHIFT], Key.ENTER);
+  await at.reads(
+    new RegExp(`Where the change of “Course” comes from[\\s\\S]*${count(now)} against ${count(then)}`),
+  );
+  await at.press(Key.ESCAPE);
+  await at.reads(/^(?![\s\S]*Where the change of “Course”)/);
+});
+
 step(
   'a crosstab compares totals, and shows periods side by side, drawn as lines with one click',
   async () => {

@@ -22,7 +22,7 @@ import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './fram
 import { lookOf } from './looks';
 import { useLagging } from './useLagging';
 import { specialWords } from './specialDays';
-import { usePointing } from './usePointing';
+import { ASKING_WORDS, usePointing } from './usePointing';
 import type { HandlesProps } from './WindowHandles';
 
 export interface ColumnChartProps {
@@ -37,6 +37,8 @@ export interface ColumnChartProps {
   readonly title: string;
   /** Goes into the bucket with this index; absent where that is not possible. */
   readonly onDrill?: (bucket: number) => void;
+  /** Asks where the change at a place comes from; absent where there is none. */
+  readonly onAskChange?: ((place: number) => void) | undefined;
   /** Choosing places along the chart, where readers can. */
   readonly picking?: Picking | undefined;
   /** What moves the ends of the window, on charts over time in a dashboard. */
@@ -46,7 +48,18 @@ export interface ColumnChartProps {
 const NO_DAYS: readonly SpecialDay[] = [];
 
 export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
-  const { visual, answer, measures, given, rule, special = NO_DAYS, onDrill, picking, Handles } = props;
+  const {
+    visual,
+    answer,
+    measures,
+    given,
+    rule,
+    special = NO_DAYS,
+    onDrill,
+    onAskChange,
+    picking,
+    Handles,
+  } = props;
   const events = useMemo(
     () => (visual.events && answer.buckets ? specialWords(special, answer.buckets) : []),
     [visual.events, special, answer.buckets],
@@ -59,11 +72,10 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
   const { count, left, right } = layout.frame;
   // The frame follows a moment later, and only where something of it changed; marks follow at once.
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
-  const pointing = usePointing(
-    { along: 'x', start: layout.start, slot: layout.slot, count },
-    picking,
-    onDrill,
-  );
+  const pointing = usePointing({ along: 'x', start: layout.start, slot: layout.slot, count }, picking, {
+    enter: onDrill,
+    ask: onAskChange,
+  });
   const marks = (plot: PlotArea) => (
     <>
       <defs>
@@ -117,7 +129,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
 
 /** What a screen reader is told of a chart. */
 function chartWords(
-  { visual, answer, title, onDrill, picking }: ColumnChartProps,
+  { visual, answer, title, onDrill, onAskChange, picking }: ColumnChartProps,
   { places, frame: { count } }: ColumnLayout,
   series: readonly DrawnSeries[],
   beside: readonly BesideSeries[],
@@ -128,12 +140,13 @@ function chartWords(
   const names = series.length > 1 ? `, ${series.map((entry) => entry.name).join(', ')}` : '';
   const against = beside.map(({ label, days }) => `, against ${label}: ${days}`).join('');
   const keys = `Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.`;
-  return `${lookOf(visual).name}, ${title}${names}${against}: ${extent}. ${keys}${picking ? CHOOSING_WORDS : ''}`;
+  const more = `${picking ? CHOOSING_WORDS : ''}${onAskChange ? ` ${ASKING_WORDS}.` : ''}`;
+  return `${lookOf(visual).name}, ${title}${names}${against}: ${extent}. ${keys}${more}`;
 }
 
 /** What is read at a place: its name, then each value. */
 function linesAt(
-  { visual, rule }: ColumnChartProps,
+  { visual, rule, onAskChange }: ColumnChartProps,
   { places }: ColumnLayout,
   series: readonly DrawnSeries[],
   beside: readonly BesideSeries[],
@@ -154,7 +167,12 @@ function linesAt(
       return `${label}: ${isNamed ? `${entry.name} ` : ''}${words}`;
     });
   });
-  return [places[at]?.words ?? '', ...series.map((entry) => seriesWords(entry, at, isNamed)), ...compared];
+  return [
+    places[at]?.words ?? '',
+    ...series.map((entry) => seriesWords(entry, at, isNamed)),
+    ...compared,
+    ...(onAskChange ? [ASKING_WORDS] : []),
+  ];
 }
 
 /** "Passengers 1,234, provisional". */

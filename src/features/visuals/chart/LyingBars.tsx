@@ -18,7 +18,7 @@ import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './fram
 import { lyingLayout } from './lyingLayout';
 import { LyingMarks } from './LyingMarks';
 import { useLagging } from './useLagging';
-import { usePointing } from './usePointing';
+import { ASKING_WORDS, usePointing } from './usePointing';
 
 export const LyingBars = memo(function LyingBars({
   visual,
@@ -28,6 +28,7 @@ export const LyingBars = memo(function LyingBars({
   rule,
   windowWords,
   title,
+  onAskChange,
   picking,
 }: {
   visual: Chart;
@@ -37,6 +38,8 @@ export const LyingBars = memo(function LyingBars({
   rule: CalendarRule;
   windowWords: string;
   title: string;
+  /** Asks where the change of a bar comes from; absent where there is none. */
+  onAskChange?: ((place: number) => void) | undefined;
   /** Choosing bars, where readers can. */
   picking?: Picking | undefined;
 }) {
@@ -57,7 +60,7 @@ export const LyingBars = memo(function LyingBars({
   const { names, row, start } = layout;
   const count = names.length;
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
-  const pointing = usePointing({ along: 'y', start, slot: row, count }, picking);
+  const pointing = usePointing({ along: 'y', start, slot: row, count }, picking, { ask: onAskChange });
   const { at } = pointing;
   const isNamed = series.length > 1;
   const named = (i: number) => [
@@ -86,6 +89,8 @@ export const LyingBars = memo(function LyingBars({
       swept={pointing.swept}
     />
   );
+  const asking = onAskChange ? [ASKING_WORDS] : [];
+  const more = `${picking ? `.${CHOOSING_WORDS}` : ''}${onAskChange ? ` ${ASKING_WORDS}.` : ''}`;
   const all = names.map((name, i) => `${name} ${named(i).join(', ')}`).join('; ');
   return (
     <div ref={ref} style={{ height: '100%', minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}>
@@ -93,11 +98,14 @@ export const LyingBars = memo(function LyingBars({
         <ChartFrame
           layout={count > 0 ? frame : null}
           hatch={hatch}
-          fresh={{ marks, lines: at === null ? [] : [`${names[at]} · ${windowWords}`, ...named(at)] }}
+          fresh={{
+            marks,
+            lines: at === null ? [] : [`${names[at]} · ${windowWords}`, ...named(at), ...asking],
+          }}
           pointed={at}
           onResize={onResize}
           surface={{
-            'aria-label': `Bar chart, ${title}: ${all}${picking ? `.${CHOOSING_WORDS}` : ''}`,
+            'aria-label': `Bar chart, ${title}: ${all}${more}`,
             style: { cursor: picking ? 'pointer' : undefined },
             ...pointing.handlers,
           }}

@@ -1,6 +1,6 @@
 'use client';
 /** Reading and choosing the places of a chart by pointer and by keys. */
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useState, type KeyboardEvent, type MouseEvent, type PointerEvent } from 'react';
 import type { Picking } from '../picking';
 import { useSweep } from '../useSweep';
 
@@ -17,13 +17,23 @@ const KEYS = {
   y: { ArrowUp: -1, ArrowDown: 1 },
 } as const;
 
-/** `enter` goes into a place, where that is possible. */
-export function usePointing(places: Places, picking: Picking | undefined, enter?: (place: number) => void) {
+/** What else can be done at a place, where it can. */
+interface PlaceActions {
+  /** Goes into it: a double click, Enter. */
+  readonly enter?: ((place: number) => void) | undefined;
+  /** Asks where its change comes from: the other button of the pointer, Shift with Enter. */
+  readonly ask?: ((place: number) => void) | undefined;
+}
+
+/** What is said of asking at a place. */
+export const ASKING_WORDS = 'Right-click or Shift+Enter: where the change comes from';
+
+export function usePointing(places: Places, picking: Picking | undefined, { enter, ask }: PlaceActions = {}) {
   const { along, start, slot, count } = places;
   const [pointed, setPointed] = useState<number | null>(null);
   const sweep = useSweep(picking, count);
   const at = pointed === null || count === 0 ? null : Math.min(pointed, count - 1);
-  const placeAt = (event: PointerEvent<HTMLElement>) => {
+  const placeAt = (event: MouseEvent<HTMLElement>) => {
     const element = event.currentTarget;
     const box = element.getBoundingClientRect();
     const [offset, shown, laid] =
@@ -45,6 +55,10 @@ export function usePointing(places: Places, picking: Picking | undefined, enter?
     sweep.cancel();
   };
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === 'Enter' && event.shiftKey && ask) {
+      if (at !== null) ask(at);
+      return;
+    }
     if (event.key === 'Enter') goIn();
     const steps: Readonly<Record<string, number>> = { ...KEYS[along], Home: -count, End: count };
     const by = steps[event.key];
@@ -73,6 +87,12 @@ export function usePointing(places: Places, picking: Picking | undefined, enter?
       onPointerCancel: sweep.cancel,
       onPointerLeave: () => setPointed(null),
       onDoubleClick: goIn,
+      onContextMenu(event: MouseEvent<HTMLElement>) {
+        const i = placeAt(event);
+        if (!ask || !isPlace(i)) return;
+        event.preventDefault();
+        ask(i);
+      },
       onKeyDown,
       onBlur: leave,
     },

@@ -86,6 +86,34 @@ describe('charts', () => {
     expect(document.querySelectorAll('[data-mark="baseline"]')).toHaveLength(1);
     expect(page()).toContain('30  ↑ +200 %');
   });
+
+  test.each<[string, Visual, object]>([
+    ['a bucket', { ...line('it'), compare: compareWith(['b1']) } as Visual, { bucket: 1, key: [] }],
+    ['a bar', { ...bar('it'), compare: compareWith(['b1']) } as Visual, { bucket: null, key: ['Veldry'] }],
+  ])('the change of %s leads to where it comes from', async (_, visual, place) => {
+    await shown(visual);
+    const chart = screen.getByRole('img', {
+      name: /Right-click or Shift\+Enter: where the change comes from/,
+    });
+    fireEvent.keyDown(chart, { key: 'Home' });
+    fireEvent.keyDown(chart, {
+      key: chart.getAttribute('aria-label')!.startsWith('Bar') ? 'ArrowDown' : 'ArrowRight',
+    });
+    expect(screen.getByRole('status').textContent).toContain('Shift+Enter: where the change comes from');
+    const asked = { visual: 'it', baseline: 'b1', measure: 0, ...place };
+    fireEvent.keyDown(chart, { key: 'Enter', shiftKey: true });
+    expect(useChangeAsked.getState().asked).toEqual(asked);
+    act(() => useChangeAsked.getState().open(null));
+  });
+
+  test('a chart that compares with nothing has no such change', async () => {
+    await shown(line('it') as Visual);
+    const chart = screen.getByRole('img');
+    fireEvent.keyDown(chart, { key: 'Home' });
+    fireEvent.keyDown(chart, { key: 'Enter', shiftKey: true });
+    expect(useChangeAsked.getState().asked).toBeNull();
+    expect(chart.getAttribute('aria-label')).not.toContain('Right-click');
+  });
 });
 
 describe('a crosstab', () => {
