@@ -47,6 +47,12 @@ export interface MeasureReach {
   readonly reaches: readonly Reach[];
 }
 
+/** A measure within two windows that are compared. */
+export interface MeasurePair {
+  readonly now: MeasureReach;
+  readonly then: MeasureReach;
+}
+
 /** First day whose figures of a measure are not final on a day. */
 export function provisionalFrom(measure: Pick<Measure, 'settles'>, today: Day): Day | null {
   return measure.settles > 0 ? today - measure.settles + 1 : null;

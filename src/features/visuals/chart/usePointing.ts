@@ -56,6 +56,8 @@ export function usePointing(places: Places, picking: Picking | undefined, { ente
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Enter' && event.shiftKey && ask) {
+      // Else the same key would press the button that gets the focus.
+      event.preventDefault();
       if (at !== null) ask(at);
       return;
     }

@@ -13,7 +13,6 @@ import { isMeasured, dimensionsOf, type MeasuredVisual } from '../../../core/das
 import { isShown, type ShownAnswer } from '../../../core/dashboard/turn/answer';
 import type { Partner } from '../../../core/dashboard/turn/comparing/answer';
 import type { Contributions, Narrowing } from '../../../core/dashboard/turn/comparing/contributions';
-import { baselineLabel } from '../../../core/dashboard/turn/comparing/words';
 import { BLANK } from '../../../core/model/blank';
 import { dimensionKey, dimensionName } from '../../../core/model/dimension';
 import { valueWords } from '../../../core/model/figures';
@@ -31,6 +30,7 @@ import {
 } from '../../workspace/workspace';
 import { useMeasures } from '../usePicture';
 import { CHANGE_SHEET_WIDTH, useChangeAsked, type AskedChange } from './changeAsked';
+import { changesOf } from './changes';
 import { ChangeText } from './Comparison';
 import { ContributionList } from './ContributionList';
 
@@ -80,8 +80,7 @@ function SheetBody({
   const title = useTitle(visual);
   const answer = useVisualAnswer(visual.id);
   const measures = useMeasures(visual);
-  if (!isShown(answer) || !answer.baselines || !measures)
-    return <SheetHead title={title} onClose={onClose} />;
+  if (!isShown(answer) || !measures) return <SheetHead title={title} onClose={onClose} />;
   return (
     <>
       <SheetHead title={title} onClose={onClose} />
@@ -125,12 +124,12 @@ function ChangeOf({
     asked.key.flatMap((value, i) => (own[i] ? [{ dimension: own[i], value }] : [])),
   );
   const [by, setBy] = useState<string | null>(null);
-  const baselines = answer.baselines ?? [];
+  const changes = changesOf(visual, answer, model.rule);
   const b = Math.max(
     0,
-    baselines.findIndex((entry) => entry.id === asked.baseline),
+    changes.findIndex((entry) => entry.id === asked.baseline),
   );
-  const baseline = baselines[b];
+  const change = changes[b];
   const buckets = 'buckets' in answer ? answer.buckets : null;
   const partners = partnersIn(answer, b);
   const partner = asked.bucket === null ? null : (partners[asked.bucket] ?? null);
@@ -145,7 +144,7 @@ function ChangeOf({
     document,
     state,
     visual: visual.id,
-    baseline: baseline?.id,
+    baseline: change?.id ?? '',
     measure: asked.measure,
     bucket,
     within,
@@ -161,11 +160,11 @@ function ChangeOf({
   const shown = found.data?.by.find((entry) => dimensionKey(entry.dimension) === by) ?? found.data?.by[0];
   return (
     <>
-      {baselines.length > 1 && (
+      {changes.length > 1 && (
         <ChoiceSetting
-          label="Against"
-          value={baseline?.id ?? ''}
-          options={baselines.map((entry) => ({ value: entry.id, label: baselineLabel(entry) }))}
+          label={answer.baselines ? 'Against' : 'Change'}
+          value={change?.id ?? ''}
+          options={changes.map(({ id, label }) => ({ value: id, label }))}
           onChange={(id) => open({ ...asked, baseline: id })}
         />
       )}

@@ -146,6 +146,15 @@ describe('a crosstab', () => {
     expect(page()).toContain('then11–20 Jan 1970');
     const cells = [...document.querySelectorAll('tbody tr:first-child td')].map((cell) => cell.textContent);
     expect(cells).toEqual(['60', '20', '↑ +200 %']);
+    fireEvent.click(screen.getAllByTitle('Where this change comes from')[1]!);
+    expect(useChangeAsked.getState().asked).toEqual({
+      visual: 'it',
+      baseline: 'd1',
+      measure: 0,
+      bucket: null,
+      key: ['Tamsel'],
+    });
+    act(() => useChangeAsked.getState().open(null));
   });
 
   test('a change leads to where it comes from', async () => {

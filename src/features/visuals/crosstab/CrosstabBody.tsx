@@ -44,6 +44,13 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
       open({ visual: visual.id, baseline: baselines?.[baseline]?.id ?? '', measure, bucket, key }),
     [open, visual.id, baselines],
   );
+  const onPeriodChange = useCallback(
+    (place: number, measure: number, key: readonly (string | null)[]) => {
+      const change = columns?.changes[place];
+      if (change) open({ visual: visual.id, baseline: change.id, measure, bucket: null, key });
+    },
+    [open, visual.id, columns],
+  );
   if (!measures) return null;
   return (
     <CrosstabVisual
@@ -56,6 +63,7 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
       ends={ends}
       compared={compared}
       onChange={onChange}
+      onPeriodChange={onPeriodChange}
       pick={choosing?.pick}
       onPick={choosing?.put}
     />

@@ -37,6 +37,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   ends,
   compared,
   onChange,
+  onPeriodChange,
   pick,
   onPick,
 }: {
@@ -54,6 +55,8 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   compared: readonly ComparedColumn[];
   /** Shows where a change comes from: by baseline, measure, bucket (null: the window) and row. */
   onChange: (baseline: number, measure: number, bucket: number | null, key: CrosstabRow['key']) => void;
+  /** Shows where the change between two periods comes from, by the index of its column. */
+  onPeriodChange: (change: number, measure: number, key: CrosstabRow['key']) => void;
   /** What readers have chosen in it, and what happens when they choose; absent where they cannot. */
   pick?: Pick | undefined;
   onPick?: ((pick: Pick) => void) | undefined;
@@ -236,6 +239,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
                       key={`${c} ${m}`}
                       compared={comparedText(measure, 'percent', now, then)}
                       arrow={arrowOf(now, then)}
+                      onOpen={() => onPeriodChange(c, m, entry.key)}
                       style={{ ...cell, fontWeight: weightOf(entry, dimensions.length) }}
                     />
                   );

@@ -14,7 +14,7 @@ import { changeOf } from '../comparing/answer';
 import { coveredBy, selectionOf } from '../covered';
 import { groundOf, onceEach, slowest } from '../ground';
 import { dashboardContext } from '../dashboardContext';
-import { type MeasureReach, within, type Reach, type ReachContext } from '../reach';
+import { type MeasurePair, type MeasureReach, within, type Reach, type ReachContext } from '../reach';
 import { rowsBehind, type ValueTable } from '../valueTable';
 import { levelsOf, MOST_ROWS, sortedRows, type RowKey } from './crosstab';
 import { emptyOf, isReached, reachMeasures } from './measured';
@@ -90,6 +90,48 @@ async function withoutTime(
   return covered && within({ ...reach, selection, covered, acting: seen.acting }, seen.window, rule);
 }
 
+interface InPeriods {
+  /** By column. */
+  readonly days: readonly ColumnDays[];
+  /** By column: the measures as it sees them. */
+  readonly inColumns: readonly (readonly MeasureReach[])[];
+}
+
+/** What the measures of a crosstab see in each of its periods; an answer where something it needs is not there. */
+async function inPeriods(
+  context: ReachContext,
+  visual: Crosstab,
+  columns: PeriodColumns,
+): Promise<InPeriods | VisualAnswer> {
+  const { rule } = context.design.model;
+  const reached = await reachMeasures(context, visual);
+  if (!isReached(reached)) return reached;
+  const measures = columns.mode === 'alone' ? await aloneOf(context, visual, reached) : reached;
+  if (!measures) return ELSEWHERE;
+  const data = unionRuns(...measures.flatMap((entry) => entry.reaches.map((reach) => reach.covered)));
+  const days = columnDays(columns, dashboardContext(context, { anchor: null }, data));
+  return {
+    days,
+    inColumns: days.map(({ runs }) => measures.map((entry) => inPeriod(entry, runs, rule))),
+  };
+}
+
+/** A measure in both periods of a change column; undefined where there is no such column, or the source cannot tell. */
+export async function periodChange(
+  context: ReachContext,
+  visual: Crosstab,
+  columns: PeriodColumns,
+  asked: { readonly change: string; readonly measure: number },
+): Promise<MeasurePair | undefined> {
+  const change = columns.changes.find((entry) => entry.id === asked.change);
+  const seenIn = change && (await inPeriods(context, visual, columns));
+  if (!seenIn || 'kind' in seenIn) return undefined;
+  const of = (id: string) =>
+    seenIn.inColumns[columns.periods.findIndex((period) => period.id === id)]?.[asked.measure];
+  const [now, then] = [of(change.of), of(change.against)];
+  return now && then && { now, then };
+}
+
 /** Answers a crosstab with periods across. */
 export async function answerPeriodColumns(
   context: ReachContext,
@@ -99,14 +141,9 @@ export async function answerPeriodColumns(
   const { model } = context.design;
   const unknown = visual.rows.find((dimension) => !isKnown(model, dimension));
   if (unknown) return broken(missingDimension(model, unknown));
-  const reached = await reachMeasures(context, visual);
-  if (!isReached(reached)) return reached;
-  const measures = columns.mode === 'alone' ? await aloneOf(context, visual, reached) : reached;
-  if (!measures) return ELSEWHERE;
-  const all = measures.flatMap((entry) => entry.reaches);
-  const data = unionRuns(...all.map((reach) => reach.covered));
-  const days = columnDays(columns, dashboardContext(context, { anchor: null }, data));
-  const inColumns = days.map(({ runs }) => measures.map((entry) => inPeriod(entry, runs, model.rule)));
+  const seenIn = await inPeriods(context, visual, columns);
+  if ('kind' in seenIn) return seenIn;
+  const { days, inColumns } = seenIn;
   const answers = columns.periods.map(({ id }, c): PeriodColumnAnswer => {
     const reaches = inColumns[c]!.flatMap((entry) => entry.reaches);
     return {

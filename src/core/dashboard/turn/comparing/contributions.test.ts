@@ -4,7 +4,9 @@ import { d } from '../../../calendar/testing';
 import { cubeSource } from '../../../cube/source';
 import { testCube, testRow, testRows, type TestRow } from '../../../cube/testing';
 import { TEST_MODEL } from '../../../model/testing';
-import { shownMeasure } from '../../document/kinds/measured';
+import type { DashboardDocument } from '../../document/document';
+import { MEASURED_DEFAULTS, shownMeasure } from '../../document/kinds/measured';
+import type { MeasuredVisual } from '../../document/visuals';
 import { DEFAULT_STATE } from '../../reader/state';
 import { designOf } from '../../wiring/design';
 import { documentOf } from '../../wiring/testing';
@@ -14,16 +16,24 @@ import { figureOver } from './testing';
 
 const ROUTE = { dataset: 'trips', column: 'route' };
 
-async function asked(rows: readonly TestRow[], measure: string, more: Partial<ChangeAsked> = {}) {
-  const texts = ['previous span'];
-  const figure = figureOver('1970-02', texts, { shown: shownMeasure('trips', measure) });
-  const document = { ...documentOf(figure), baselines: [{ id: 'b1', name: '', text: texts[0]! }] };
-  const design = designOf(document, TEST_MODEL);
+async function askedOf(
+  visual: MeasuredVisual,
+  baselines: DashboardDocument['baselines'],
+  rows: readonly TestRow[],
+  more: Partial<ChangeAsked>,
+) {
+  const design = designOf({ ...documentOf(visual), baselines }, TEST_MODEL);
   const source = cubeSource([testCube(rows)]);
   const today = d('1970-03-01');
   const settings = await settle(design, DEFAULT_STATE, today, source);
   const context = { design, state: DEFAULT_STATE, settings, source, today };
-  return contributionsTo(context, figure, { measure: 0, baseline: 'b1', bucket: null, within: [], ...more });
+  return contributionsTo(context, visual, { measure: 0, baseline: 'b1', bucket: null, within: [], ...more });
+}
+
+function asked(rows: readonly TestRow[], measure: string, more: Partial<ChangeAsked> = {}) {
+  const texts = ['previous span'];
+  const figure = figureOver('1970-02', texts, { shown: shownMeasure('trips', measure) });
+  return askedOf(figure, [{ id: 'b1', name: '', text: texts[0]! }], rows, more);
 }
 
 const FEBRUARY = 31;
@@ -121,4 +131,44 @@ test('a dimension in which one value makes the whole change comes after those th
     ['channel', 2],
     ['Weekday', 6],
   ]);
+});
+
+test('a change between two period columns comes from the days of these periods', async () => {
+  const grid: MeasuredVisual = {
+    ...MEASURED_DEFAULTS,
+    id: 'grid',
+    kind: 'crosstab',
+    measures: [shownMeasure('trips', 'seats')],
+    rows: [ROUTE],
+    subtotals: true,
+    columns: {
+      kind: 'periods',
+      mode: 'alone',
+      periods: [
+        { id: 'p1', name: '', phrase: '1970-02' },
+        { id: 'p2', name: '', of: 'p1', baseline: 'previous span' },
+      ],
+      changes: [{ id: 'd1', of: 'p1', against: 'p2' }],
+    },
+  };
+  const rows = [
+    row(5, 'A', 10),
+    row(6, 'B', 5),
+    row(FEBRUARY, 'A', 4),
+    row(FEBRUARY + 1, 'C', 3),
+    row(90, 'C', 99),
+  ];
+  const found = await askedOf(grid, [], rows, { baseline: 'd1' });
+  expect([found!.now, found!.then]).toEqual([7, 15]);
+  expect(found!.by[0]!.entries.map(({ value, adds }) => [value, adds])).toEqual([
+    ['A', -6],
+    ['B', -5],
+    ['C', 3],
+  ]);
+  const ofA = await askedOf(grid, [], rows, {
+    baseline: 'd1',
+    within: [{ dimension: ROUTE, value: 'A' }],
+  });
+  expect([ofA!.now, ofA!.then]).toEqual([4, 10]);
+  expect(await askedOf(grid, [], rows, { baseline: 'd2' })).toBeUndefined();
 });

@@ -18,11 +18,9 @@ import {
 import { aggregationOf } from '../../../model/aggregations';
 import { datasetOf, type Measure, type Model } from '../../../model/model';
 import type { MeasuredVisual } from '../../document/visuals';
-import { comparedBy } from '../../reader/compared';
-import { isReached, reachMeasures } from '../answers/measured';
-import { within, type MeasureReach, type Reach, type ReachContext } from '../reach';
+import { within, type MeasurePair, type MeasureReach, type Reach, type ReachContext } from '../reach';
 import { ratioFactor, valueTable } from '../valueTable';
-import { groundBaselines } from './baselines';
+import { pairOf } from './pair';
 
 type Value = string | null;
 
@@ -36,7 +34,7 @@ export interface Narrowing {
 export interface ChangeAsked {
   /** Index among the visual's measures. */
   readonly measure: number;
-  /** Id of the baseline, as the visual's answer names it. */
+  /** Id of the baseline, as the visual's answer names it; of a crosstab with periods across, of a change column. */
   readonly baseline: string;
   /** A bucket of the window and its partner; null for the whole window. */
   readonly bucket: { readonly now: DayRun; readonly then: DayRun } | null;
@@ -82,33 +80,31 @@ export async function contributionsTo(
   visual: MeasuredVisual,
   asked: ChangeAsked,
 ): Promise<Contributions | undefined> {
-  const { design, source } = context;
-  const { model } = design;
-  const compared = comparedBy(design.document, context.state, visual);
-  const measures = compared && (await reachMeasures(context, visual));
-  if (!measures || !isReached(measures)) return undefined;
-  const entry = measures[asked.measure];
-  const wanted = compared.baselines.filter((baseline) => baseline.id === asked.baseline);
-  if (!entry || wanted.length === 0) return undefined;
-  const found = await groundBaselines(context, visual, { ...compared, baselines: wanted }, [entry]);
-  const sides = found?.[0]?.measures[0]?.sides;
-  if (!sides) return undefined;
-  const narrowed = (reach: Reach, run: DayRun | undefined) =>
-    asked.within.reduce<Reach>(
-      (kept, narrowing) => withOnly(model, kept, narrowing),
-      run ? within(reach, intersectRuns(reach.window, [run]), model.rule) : reach,
-    );
-  const pair: Pair = {
-    now: { ...entry, reaches: entry.reaches.map((reach) => narrowed(reach, asked.bucket?.now)) },
-    then: { ...entry, reaches: sides.map(({ reach }) => narrowed(reach, asked.bucket?.then)) },
+  const { source } = context;
+  const { model } = context.design;
+  const found = await pairOf(context, visual, asked.baseline, asked.measure);
+  if (!found) return undefined;
+  const narrowed = (entry: MeasureReach, run: DayRun | undefined): MeasureReach => ({
+    ...entry,
+    reaches: entry.reaches.map((reach) =>
+      asked.within.reduce<Reach>(
+        (kept, narrowing) => withOnly(model, kept, narrowing),
+        run ? within(reach, intersectRuns(reach.window, [run]), model.rule) : reach,
+      ),
+    ),
+  });
+  const pair = {
+    now: narrowed(found.now, asked.bucket?.now),
+    then: narrowed(found.then, asked.bucket?.then),
   };
-  const parts = termsOf(entry.measure, pair);
+  const { measure } = pair.now;
+  const parts = termsOf(measure, pair);
   const whole = await totalsOf(model, source, parts);
   if (!whole) return undefined;
   const taken = new Set(asked.within.map(({ dimension }) => dimensionKey(dimension)));
   const by: ContributionsBy[] = [];
   let adds = parts.kind !== 'apart';
-  for (const dimension of dimensionsFor(model, entry)) {
+  for (const dimension of dimensionsFor(model, pair.now)) {
     if (taken.has(dimensionKey(dimension))) continue;
     const one = await contributionsBy(model, source, parts, whole, dimension);
     if (!one) continue;
@@ -122,7 +118,7 @@ export async function contributionsTo(
     (entries.filter((entry) => sizeOf(entry) > 0).length < 2 ? 1e6 : 0) +
     entries.length;
   by.sort((a, b) => rank(a) - rank(b));
-  const apart = adds ? null : `The ${entry.measure.aggregation} of the whole is not the sum of its parts.`;
+  const apart = adds ? null : `The ${measure.aggregation} of the whole is not the sum of its parts.`;
   const told = apart === null ? by : by.map((one) => ({ ...one, entries: one.entries.map(withoutPart) }));
   return { now: whole.now.value, then: whole.then.value, apart, by: told };
 }
@@ -162,18 +158,18 @@ function dimensionsFor(model: Model, { shown, reaches: parts }: MeasureReach): D
   return [...reached, ...DAY_ATTRIBUTES.map((attribute): Dimension => ({ attribute }))];
 }
 
-interface Pair {
-  readonly now: MeasureReach;
-  readonly then: MeasureReach;
-}
-
 /** What a measure is made of: one term that adds up, a numerator over a denominator, or neither. */
 type Terms =
-  | { readonly kind: 'sum' | 'apart'; readonly term: Pair }
-  | { readonly kind: 'quotient'; readonly over: Pair; readonly under: Pair; readonly factor: number };
+  | { readonly kind: 'sum' | 'apart'; readonly term: MeasurePair }
+  | {
+      readonly kind: 'quotient';
+      readonly over: MeasurePair;
+      readonly under: MeasurePair;
+      readonly factor: number;
+    };
 
 /** A side of a pair as a measure of its own. */
-function sideOf(pair: Pair, at: number, change: Partial<Measure> = {}): Pair {
+function sideOf(pair: MeasurePair, at: number, change: Partial<Measure> = {}): MeasurePair {
   const one = (entry: MeasureReach): MeasureReach => {
     const reach = entry.reaches[at]!;
     const measure = { ...reach.part.measure, ...change };
@@ -182,7 +178,7 @@ function sideOf(pair: Pair, at: number, change: Partial<Measure> = {}): Pair {
   return { now: one(pair.now), then: one(pair.then) };
 }
 
-function termsOf(measure: Measure, pair: Pair): Terms {
+function termsOf(measure: Measure, pair: MeasurePair): Terms {
   const { parts } = aggregationOf(measure);
   if (parts !== 'quotient') return { kind: parts, term: pair };
   if (!measure.ratio) {
