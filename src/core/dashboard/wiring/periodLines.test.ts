@@ -43,6 +43,7 @@ test('the first period is the chart’s own, the others that follow from it are 
     ['before', 'previous span'],
     ['then', '2024-02'],
   ]);
+  expect(made.left).toBe(1);
   // Made again, it uses the baselines that are there.
   const again = withPeriodLines(made.document, TEST_MODEL, grid)!;
   expect(again.document.baselines).toHaveLength(made.document.baselines.length);
@@ -50,4 +51,14 @@ test('the first period is the chart’s own, the others that follow from it are 
 
 test('there are none without a period of its own', () => {
   expect(withPeriodLines(documentOf(), TEST_MODEL, crosstab({ kind: 'grain' }))).toBeUndefined();
+});
+
+test('more periods than a chart compares with are counted, and none is left out of a few', () => {
+  const periods = Array.from({ length: 9 }, (_, i) => ({ id: `p${i}`, name: '', phrase: `202${i}-02` }));
+  const linesOf = (count: number) => {
+    const grid = crosstab({ ...COLUMNS, periods: periods.slice(0, count) });
+    return withPeriodLines(documentOf(grid), TEST_MODEL, grid)!;
+  };
+  expect(linesOf(9).left).toBe(2);
+  expect(linesOf(7).left).toBe(0);
 });

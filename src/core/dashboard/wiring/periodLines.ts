@@ -15,6 +15,13 @@ const baselineText = (period: PeriodColumn): string => ('of' in period ? period.
 /** Whether a period can be a line over the first: one worked out from another than the first cannot. */
 const goesOver = (period: PeriodColumn, first: PeriodColumn) => !('of' in period) || period.of === first.id;
 
+interface PeriodLines {
+  readonly document: DashboardDocument;
+  readonly item: Visual;
+  /** Periods that are no line: worked out from another than the first, or more than a chart compares with. */
+  readonly left: number;
+}
+
 /**
  * The document with a line chart of a crosstab's periods beside it; undefined where its columns are no periods, or no
  * period has a phrase of its own.
@@ -23,7 +30,7 @@ export function withPeriodLines(
   document: DashboardDocument,
   model: Model,
   crosstab: Crosstab,
-): { readonly document: DashboardDocument; readonly item: Visual } | undefined {
+): PeriodLines | undefined {
   const { columns } = crosstab;
   if (columns?.kind !== 'periods') return undefined;
   const first = columns.periods.find((period) => 'phrase' in period);
@@ -56,5 +63,6 @@ export function withPeriodLines(
     },
     compare: compareWith(used.map((baseline) => baseline.id)),
   };
-  return { document: withNewItem(next, model, item, crosstab.id), item };
+  const left = columns.periods.length - 1 - used.length;
+  return { document: withNewItem(next, model, item, crosstab.id), item, left };
 }

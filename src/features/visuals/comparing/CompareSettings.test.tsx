@@ -97,6 +97,7 @@ describe('the periods of a crosstab', () => {
     fireEvent.change(days, { target: { value: 'previous 3  full months' } });
     fireEvent.blur(days);
     expect(columnsIn()).toMatchObject({ periods: [{}, {}, { id: 'p3', phrase: 'last 3 full months' }] });
+    expect(page()).not.toContain('stay out');
     fireEvent.click(screen.getByRole('button', { name: 'Leave out same span 1 year earlier' }));
     expect(columnsIn()).toMatchObject({ periods: [{ id: 'p1' }, { id: 'p3' }], changes: [] });
     fireEvent.click(screen.getByRole('button', { name: 'Draw these periods as lines' }));
@@ -104,5 +105,24 @@ describe('the periods of a crosstab', () => {
       kind: 'line',
       ownPeriod: { phrase: 'last month' },
     });
+  });
+
+  test('those that cannot be lines are told before they are drawn', async () => {
+    dashboard = await open(
+      crosstab({
+        columns: {
+          kind: 'periods',
+          mode: 'alone',
+          periods: [
+            { id: 'p1', name: '', phrase: 'last month' },
+            { id: 'p2', name: '', of: 'p1', baseline: 'previous span' },
+            { id: 'p3', name: '', of: 'p2', baseline: 'previous span' },
+          ],
+          changes: [],
+        },
+      }),
+    );
+    showIn(dashboard, <Settings />);
+    expect(page()).toContain('1 of 3 periods stay out');
   });
 });

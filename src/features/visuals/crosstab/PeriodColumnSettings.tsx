@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { PeriodColumn, PeriodColumns } from '../../../core/dashboard/document/kinds/columns';
 import type { Crosstab } from '../../../core/dashboard/document/visuals';
+import { MOST_BASELINES } from '../../../core/dashboard/document/kinds/compare';
 import { withPeriodLines } from '../../../core/dashboard/wiring/periodLines';
 import { parsePhrase } from '../../../core/period/parse';
 import { printPhrase } from '../../../core/period/print';
@@ -72,6 +73,12 @@ export function PeriodColumnSettings({
           >
             Draw these periods as lines
           </Button>
+          {lines && lines.left > 0 && (
+            <Typography variant="body2" color="textSecondary">
+              {lines.left} of {columns.periods.length} periods stay out: up to {MOST_BASELINES} lie over the
+              first, none that is worked out from another one.
+            </Typography>
+          )}
         </>
       )}
     </>
