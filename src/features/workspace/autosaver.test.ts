@@ -33,3 +33,40 @@ test('an edit that waits to be saved goes on waiting, and can be undone', () => 
   store.temporal.getState().undo();
   expect(store.getState().document.title).toBe(DOCUMENT.title);
 });
+
+test('nothing says that all is saved from an edit on until it is', async () => {
+  const { store, states, saver } = opened();
+  let answer: (() => void) | undefined;
+  globalThis.fetch = jest.fn(
+    () =>
+      new Promise((resolve) => {
+        answer = () => resolve({ ok: true, json: () => Promise.resolve({ revision: 4 }) });
+      }),
+  ) as unknown as typeof fetch;
+  const stop = saver.watch();
+  store.getState().change(titled('Mine'));
+  expect(states).toEqual([{ kind: 'saving', revision: 3 }]);
+  const saving = saver.save();
+  store.getState().change(titled('Mine, longer'));
+  answer!();
+  await saving;
+  // What was edited while the first was being saved still has to be.
+  expect(states).toHaveLength(1);
+  const rest = saver.save();
+  answer!();
+  await rest;
+  expect(states.at(-1)).toEqual({ kind: 'saved', revision: 4 });
+  stop();
+});
+
+test('an edit that is taken back before it is saved leaves nothing to save', async () => {
+  const { store, states, saver } = opened();
+  globalThis.fetch = jest.fn();
+  const stop = saver.watch();
+  store.getState().change(titled('Mine'));
+  store.getState().change(() => DOCUMENT);
+  await saver.save();
+  expect(states.map(({ kind }) => kind)).toEqual(['saving', 'saved']);
+  expect(globalThis.fetch).not.toHaveBeenCalled();
+  stop();
+});

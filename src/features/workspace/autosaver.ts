@@ -23,6 +23,8 @@ export class Autosaver {
   private revision: number;
   private saved: DashboardDocument;
   private busy = false;
+  private isAdopting = false;
+  private told: SaveState['kind'] = 'saved';
   private theirs: StoredDashboard | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -38,7 +40,7 @@ export class Autosaver {
 
   /** Watches the design; the returned function saves what is left and stops. */
   watch(): () => void {
-    const stop = this.store.subscribe(() => this.saveIn(QUIET_MS));
+    const stop = this.store.subscribe(() => this.onEdit());
     return () => {
       stop();
       clearTimeout(this.timer);
@@ -53,9 +55,14 @@ export class Autosaver {
   /** Saves now, unless there is nothing to save or a conflict waits for a decision. */
   async save(): Promise<void> {
     const { document } = this.store.getState();
-    if (this.busy || this.theirs || this.isSaved) return;
+    if (this.busy || this.theirs) return;
+    if (this.isSaved) {
+      // An edit that was taken back before it was saved.
+      if (this.told === 'saving') this.tell({ kind: 'saved', revision: this.revision });
+      return;
+    }
     this.busy = true;
-    this.onState({ kind: 'saving', revision: this.revision });
+    this.tell({ kind: 'saving', revision: this.revision });
     try {
       const body = { basedOn: this.revision, document };
       const result = await requestJson<{ revision: number }>(`/api/dashboards/${this.id}`, {
@@ -64,8 +71,8 @@ export class Autosaver {
       });
       this.revision = result.revision;
       this.saved = document;
-      this.onState({ kind: 'saved', revision: result.revision });
-      if (!this.isSaved) this.saveIn(0);
+      if (this.isSaved) this.tell({ kind: 'saved', revision: result.revision });
+      else this.saveIn(0);
     } catch (error) {
       this.onFailure(error);
     } finally {
@@ -90,7 +97,7 @@ export class Autosaver {
     this.saved = document;
     this.theirs = null;
     this.store.getState().change(() => document);
-    this.onState({ kind: 'saved', revision });
+    this.tell({ kind: 'saved', revision });
   }
 
   /** Takes over what follows from elsewhere and is no edit: it is no step for undo, and nothing to save by itself. */
@@ -98,9 +105,24 @@ export class Autosaver {
     const wasSaved = this.isSaved;
     const history = this.store.temporal.getState();
     history.pause();
+    this.isAdopting = true;
     this.store.getState().change(update);
+    this.isAdopting = false;
     history.resume();
     if (wasSaved) this.saved = this.store.getState().document;
+  }
+
+  /** Told at once: until an edit is saved, nothing says that all is. */
+  private onEdit() {
+    if (this.isAdopting) return;
+    if (!this.theirs && !this.isSaved) this.tell({ kind: 'saving', revision: this.revision });
+    this.saveIn(QUIET_MS);
+  }
+
+  private tell(state: SaveState) {
+    if (state.kind === 'saving' && this.told === 'saving') return;
+    this.told = state.kind;
+    this.onState(state);
   }
 
   private saveIn(milliseconds: number) {
@@ -111,10 +133,10 @@ export class Autosaver {
   private onFailure(error: unknown) {
     if (error instanceof RequestError && error.code === 'newer-revision') {
       this.theirs = (error.details as { theirs: StoredDashboard }).theirs;
-      this.onState({ kind: 'conflict', revision: this.revision, theirs: this.theirs });
+      this.tell({ kind: 'conflict', revision: this.revision, theirs: this.theirs });
       return;
     }
-    this.onState({
+    this.tell({
       kind: 'failed',
       revision: this.revision,
       message: error instanceof Error ? error.message : String(error),
