@@ -78,16 +78,23 @@ async function writeRows(rows: AsyncIterable<Cells>, target: string): Promise<vo
 
 /** Names of a workbook's sheets. */
 export async function sheetsOf(path: string): Promise<string[]> {
-  const names: string[] = [];
-  try {
+  const read = async () => {
+    const names: string[] = [];
     for await (const sheet of workbookReader(path)) names.push(nameOf(sheet));
+    return names;
+  };
+  try {
+    // The reader can miss the list of sheets when the file is read faster than it listens: it is asked once more then.
+    return await read().catch((error: unknown) => {
+      if (error instanceof TypeError) return read();
+      throw error;
+    });
   } catch (error) {
     throw new Problem(
       'bad-workbook',
       `This is not a workbook that can be read: ${(error as Error).message}.`,
     );
   }
-  return names;
 }
 
 const workbookReader = (path: string) =>
