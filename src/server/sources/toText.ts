@@ -80,7 +80,11 @@ async function writeRows(rows: AsyncIterable<Cells>, target: string): Promise<vo
 export async function sheetsOf(path: string): Promise<string[]> {
   const read = async () => {
     const names: string[] = [];
-    for await (const sheet of workbookReader(path)) names.push(nameOf(sheet));
+    for await (const sheet of workbookReader(path)) {
+      names.push(nameOf(sheet));
+      // A sheet that is not read leaves a file open that the reader has taken away by then.
+      for await (const row of sheet) void row;
+    }
     return names;
   };
   try {
