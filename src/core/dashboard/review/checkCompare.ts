@@ -3,9 +3,8 @@ import type { MeasureChooser } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import { withItem } from '../document/edit';
 import { isMeasured, type MeasuredVisual } from '../document/visuals';
-import { comparedBy } from '../reader/compared';
 import { DEFAULT_STATE } from '../reader/state';
-import { isReached, reachMeasures } from '../turn/answers/measured';
+import { comparedMeasures } from '../turn/answers/measured';
 import type { BaselineMeasureAnswer, BaselineWarning } from '../turn/comparing/answer';
 import { groundBaselines, type GroundBaseline } from '../turn/comparing/baselines';
 import { baselineDays, baselineLabel, hasBaseline, warningWords } from '../turn/comparing/words';
@@ -44,9 +43,9 @@ async function ofVisual(
   visual: MeasuredVisual,
 ): Promise<Finding[]> {
   const { document, model } = design;
-  const compared = comparedBy(document, DEFAULT_STATE, visual);
-  const measures = compared && (await reachMeasures(context, visual));
-  if (!measures || !isReached(measures)) return [];
+  const comparing = await comparedMeasures(context, visual);
+  if (!comparing) return [];
+  const { compared, measures } = comparing;
   const baselines = (await groundBaselines(context, visual, compared, measures)) ?? [];
   return baselines.flatMap((baseline): Finding[] => {
     const lead = baseline.measures[0]!.answer;

@@ -14,8 +14,7 @@ import { describeRuns } from '../../period/describe';
 import { dimensionsInWords } from '../../model/dimension';
 import { isTimeControl, type Visual } from '../document/document';
 import { isMeasured } from '../document/visuals';
-import { comparedBy } from '../reader/compared';
-import { isReached, reachMeasures } from '../turn/answers/measured';
+import { comparedMeasures } from '../turn/answers/measured';
 import { groundBaselines } from '../turn/comparing/baselines';
 import { baselineLabel, hasBaseline } from '../turn/comparing/words';
 import type { ReachContext } from '../turn/reach';
@@ -139,10 +138,9 @@ async function onDay(input: RehearsalInput, source: Source, day: Day): Promise<M
 
 /** The baselines of a visual that have no day with data for its first measure. */
 async function missingBaselines(context: ReachContext, visual: Visual): Promise<string[]> {
-  const compared = comparedBy(context.design.document, context.state, visual);
-  if (!compared || !isMeasured(visual)) return [];
-  const measures = await reachMeasures(context, visual);
-  if (!isReached(measures)) return [];
+  const comparing = isMeasured(visual) && (await comparedMeasures(context, visual));
+  if (!comparing) return [];
+  const { compared, measures } = comparing;
   const baselines = (await groundBaselines(context, visual, compared, measures.slice(0, 1))) ?? [];
   return baselines.filter((baseline) => !hasBaseline(baseline.measures[0]!.answer)).map(baselineLabel);
 }

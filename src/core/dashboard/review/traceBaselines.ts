@@ -3,8 +3,7 @@ import { unitCountWords } from '../../calendar/names';
 import { describeRuns } from '../../period/describe';
 import { datasetOf, roleName } from '../../model/model';
 import type { MeasuredVisual } from '../document/visuals';
-import { comparedBy } from '../reader/compared';
-import { isReached, reachMeasures } from '../turn/answers/measured';
+import { comparedMeasures } from '../turn/answers/measured';
 import { groundBaselines, type BaselineSide } from '../turn/comparing/baselines';
 import { baselineDays, baselineLabel, warningWords } from '../turn/comparing/words';
 import { counted, type TraceContext, type TracePart, type TraceStep } from './traceStep';
@@ -12,9 +11,9 @@ import { counted, type TraceContext, type TracePart, type TraceStep } from './tr
 /** The steps of every baseline of a visual, a part for each measure (for each side of a ratio). */
 export async function traceBaselines(context: TraceContext, visual: MeasuredVisual): Promise<TracePart[]> {
   const { model } = context.design;
-  const compared = comparedBy(context.design.document, context.state, visual);
-  const measures = compared && (await reachMeasures(context, visual));
-  if (!measures || !isReached(measures)) return [];
+  const comparing = await comparedMeasures(context, visual);
+  if (!comparing) return [];
+  const { compared, measures } = comparing;
   const parts: TracePart[] = [];
   for (const baseline of (await groundBaselines(context, visual, compared, measures)) ?? []) {
     for (const [m, { answer, sides }] of baseline.measures.entries()) {

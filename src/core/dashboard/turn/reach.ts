@@ -9,7 +9,7 @@ import type { Control, Visual } from '../document/document';
 import type { Measure, MeasureRef } from '../../model/model';
 import type { ShownMeasure } from '../document/kinds/measured';
 import type { Design } from '../wiring/design';
-import { seenBy, type Acting } from '../wiring/selection';
+import { seenBy, type Acting, type Seen } from '../wiring/selection';
 import type { ReaderState } from '../reader/state';
 import type { Settings } from '../reader/setting';
 import { partsOf, type BasePart } from '../wiring/uses';
@@ -100,19 +100,30 @@ export async function reachOf(
   const { measure } = part;
   const seen = seenBy(design, settings, item, part);
   if (seen.pending) return undefined;
-  const { rule } = design.model;
-  const covered = await coveredBy(source, seen.selection, measure, rule);
-  if (!covered) return undefined;
   const from = provisionalFrom(measure, today);
   const settled = leaveOutUnsettled && from !== null ? [{ start: -Infinity, end: from - 1 }] : undefined;
-  const base = {
-    part,
-    selection: selectionOf(seen.selection, measure),
-    covered,
-    acting: seen.acting,
-    provisionalFrom: leaveOutUnsettled ? null : from,
-  };
-  return within(base, settled ? intersectRuns(seen.window, settled) : seen.window, rule);
+  const window = settled ? intersectRuns(seen.window, settled) : seen.window;
+  return reachSeeing(
+    { design, source },
+    { part, provisionalFrom: leaveOutUnsettled ? null : from },
+    seen,
+    window,
+  );
+}
+
+/** A reach over a window, of the rows that a part sees; undefined when the source cannot tell. */
+export async function reachSeeing(
+  { design, source }: Pick<ReachContext, 'design' | 'source'>,
+  { part, provisionalFrom: from }: Pick<Reach, 'part' | 'provisionalFrom'>,
+  { selection, acting }: Seen,
+  window: DayRuns,
+): Promise<Reach | undefined> {
+  const { measure } = part;
+  const { rule } = design.model;
+  const covered = await coveredBy(source, selection, measure, rule);
+  if (!covered) return undefined;
+  const base = { part, selection: selectionOf(selection, measure), covered, acting, provisionalFrom: from };
+  return within(base, window, rule);
 }
 
 /**

@@ -5,7 +5,6 @@ import { movedToData } from '../../coverage/coverage';
 import type { Source } from '../../cube/query';
 import { parsePhrase } from '../../period/parse';
 import { usesData } from '../../period/phrase';
-import type { PeriodContext } from '../../period/point';
 import { resolvePhrase } from '../../period/resolve';
 import { kindOf } from '../document/controls';
 import { isTimeControl, type Control, type TimeControl, type Visual } from '../document/document';
@@ -19,7 +18,7 @@ import type { Model } from '../../model/model';
 import type { ReachContext } from './reach';
 import type { Design } from '../wiring/design';
 import { offeredBy } from './covered';
-import { anchorOf } from './offer';
+import { dashboardContext } from './dashboardContext';
 import { saidBy } from './says';
 
 /** The settings of all controls that are revealed, and of the own periods and drills of visuals. */
@@ -45,7 +44,7 @@ export async function settle(
     if (setting) settings.set(pickKey(visual.id), setting);
   }
   // Windows come after the choices: what "latest" means for a control depends on them, not on other windows.
-  const ground: Ground = { design, choices: new Map(settings), source, today, asOf };
+  const ground: Ground = { design, choices: new Map(settings), source, today };
   for (const control of revealed.filter(isTimeControl))
     settings.set(control.id, await windowOf(ground, control, control, heldBy(control, state)));
   for (const visual of document.visuals) {
@@ -98,7 +97,6 @@ interface Ground {
   readonly choices: Settings;
   readonly source: Source;
   readonly today: Day;
-  readonly asOf: Day | null;
 }
 
 /** The window that a phrase asks for. */
@@ -108,15 +106,14 @@ async function windowOf(
   holder: Holder,
   text: string,
 ): Promise<Setting> {
-  const { design, choices, source, today, asOf } = ground;
+  const { design, choices, source, today } = ground;
   const data = await offeredBy({ design, settings: choices, source }, item, holder);
-  const anchor = anchorOf(design.document, holder);
-  const context: PeriodContext = { rule: design.model.rule, today, asOf, anchor, data: data ?? [] };
+  const context = dashboardContext({ design, settings: choices, today }, holder, data ?? []);
   const parsed = parsePhrase(text);
   const phrase = parsed.ok ? parsed.phrase : null;
   const common = { kind: 'window', text, phrase, context, followed: false } as const;
   if (!parsed.ok) return { ...common, runs: ALL_DAYS, empty: null, error: parsed.error };
-  if (!data && usesData(parsed.phrase, anchor)) return { kind: 'pending' };
+  if (!data && usesData(parsed.phrase, context.anchor)) return { kind: 'pending' };
   const resolved = resolvePhrase(parsed.phrase, context);
   if (!resolved.ok) return { ...common, runs: ALL_DAYS, empty: null, error: resolved.error };
   const followed = holder.lost === 'follow' && data ? movedToData(resolved.runs, data) : undefined;

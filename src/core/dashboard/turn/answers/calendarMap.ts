@@ -2,14 +2,14 @@
 import type { Day } from '../../../calendar/day';
 import { intersectRuns, type DayRuns } from '../../../calendar/runs';
 import type { CalendarMapAnswer, Note, VisualAnswer } from '../answer';
-import { alignmentOf, bucketsAgainst } from '../comparing/tables';
+import { besideBuckets } from '../comparing/tables';
 import { bucketsOf } from '../grain';
 import type { Ground } from '../ground';
 import { isCoarse } from '../covered';
 import { within } from '../reach';
 import { rowsBehind, valueTable } from '../valueTable';
 import { filledOver } from './overTime';
-import { valuesBefore, windowStart } from './valuesBefore';
+import { valuesBeforeWindow } from './valuesBefore';
 import { ELSEWHERE } from './parts';
 
 /** Days that a calendar map shows at most, the last ones of the window. */
@@ -30,15 +30,13 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
   const days = bucketsOf('day', first, last, model.rule);
   const cut = reaches.map((reach) => within(reach, shownFrom(reach.shown, first), model.rule));
   const outcome = await valueTable(model, source, measure, cut, { dimensions: [], buckets: days });
-  const before = await valuesBefore(ground, entry!, cut, [], 'day', windowStart(ground, days));
+  const before = await valuesBeforeWindow(ground, entry!, cut, [], days);
   if (outcome.kind !== 'table' || before === 'elsewhere') return ELSEWHERE;
   const against: NonNullable<CalendarMapAnswer['against']>[number][] = [];
   for (const baseline of ground.baselines) {
-    const aligned = alignmentOf(ground, baseline, entry!, days);
-    const found = aligned && (await bucketsAgainst(ground, aligned, [], days));
+    const found = await besideBuckets(ground, baseline, entry!, [], days);
     if (found === 'elsewhere') return ELSEWHERE;
-    const values = found ? found.beside([]) : days.starts.map(() => null);
-    against.push({ values, partners: aligned?.partners ?? days.starts.map(() => null) });
+    against.push({ values: found.beside([]), partners: found.partners });
   }
   const notes: Note[] = [...ground.notes];
   if (first > shown[0]!.start)

@@ -3,7 +3,7 @@ import { compareValues, type Dimension } from '../../../model/dimension';
 import type { Chart } from '../../document/visuals';
 import { isOthers, type ChartAnswer, type Note, type SeriesAnswer, type VisualAnswer } from '../answer';
 import { changeOf } from '../comparing/answer';
-import { against, perDay, sidesOf, wholeAgainst } from '../comparing/tables';
+import { against, perDay, wholeAgainst } from '../comparing/tables';
 import type { Ground } from '../ground';
 import type { MeasureReach } from '../reach';
 import { totalsOn, totalsTest } from '../totals';
@@ -99,8 +99,7 @@ async function comparedPart(
   for (const baseline of ground.baselines) {
     const table = await wholeAgainst(ground, baseline, part.entry, dimensions);
     if (table === 'elsewhere') return table;
-    const sides = sidesOf(baseline, part.entry);
-    tables.push({ entry: sides && against(part.entry, sides), table });
+    tables.push({ entry: against(baseline, part.entry), table });
   }
   return { part, against: tables };
 }

@@ -2,18 +2,15 @@
 import type { Dimension } from '../../../model/dimension';
 import type { Chart } from '../../document/visuals';
 import type { ChartAnswer, Note, SeriesAnswer, VisualAnswer } from '../answer';
-import type { GroundBaseline } from '../comparing/baselines';
 import {
-  alignmentOf,
+  besideBuckets,
   bucketsAgainst,
   leadPartners,
   perDayOver,
   stretchesIn,
-  type Alignment,
-  type Beside,
+  type BesideBuckets,
 } from '../comparing/tables';
 import type { Ground } from '../ground';
-import type { MeasureReach } from '../reach';
 import type { Buckets } from '../grain';
 import { totalsOn, totalsTest } from '../totals';
 import {
@@ -30,7 +27,7 @@ import { othersReaches, othersTable, type Listing } from './limited';
 import { bucketsFor, filledOver, provisionalBucket } from './overTime';
 import { ELSEWHERE } from './parts';
 import { tablesOf, type Part } from './tables';
-import { valuesBefore, windowStart } from './valuesBefore';
+import { valuesBeforeWindow } from './valuesBefore';
 
 /** Answers a chart along time; with the groups of another answer where one is given. */
 export async function answerOverTime(
@@ -90,8 +87,7 @@ const maker =
 
 async function plainSeries(along: Along): Promise<Found> {
   const { ground, buckets, part } = along;
-  const from = windowStart(ground, buckets);
-  const before = await valuesBefore(ground, part.entry, part.entry.reaches, [], buckets.unit, from);
+  const before = await valuesBeforeWindow(ground, part.entry, part.entry.reaches, [], buckets);
   const compared = await comparedOver(along, []);
   if (before === 'elsewhere' || compared === 'elsewhere') return 'elsewhere';
   const made = maker(along);
@@ -102,46 +98,25 @@ async function plainSeries(along: Along): Promise<Found> {
   };
 }
 
-/** What a measure is compared with by one baseline. */
-interface ComparedOver {
-  readonly aligned: Alignment | undefined;
-  readonly keys: readonly (readonly Value[])[];
-  readonly beside: Beside;
-}
-
 /** The values of a measure beside the buckets, for each baseline. */
 async function comparedOver(
   { ground, buckets, part }: Along,
   dimensions: readonly Dimension[],
-): Promise<ComparedOver[] | 'elsewhere'> {
-  const found: ComparedOver[] = [];
+): Promise<BesideBuckets[] | 'elsewhere'> {
+  const found: BesideBuckets[] = [];
   for (const baseline of ground.baselines) {
-    const one = await comparedBeside(ground, baseline, part.entry, dimensions, buckets);
+    const one = await besideBuckets(ground, baseline, part.entry, dimensions, buckets);
     if (one === 'elsewhere') return one;
     found.push(one);
   }
   return found;
 }
 
-async function comparedBeside(
-  ground: Ground,
-  baseline: GroundBaseline,
-  entry: MeasureReach,
-  dimensions: readonly Dimension[],
-  buckets: Buckets,
-): Promise<ComparedOver | 'elsewhere'> {
-  const aligned = alignmentOf(ground, baseline, entry, buckets);
-  if (!aligned) return { aligned, keys: [], beside: () => buckets.starts.map(() => null) };
-  const table = await bucketsAgainst(ground, aligned, dimensions, buckets);
-  return table === 'elsewhere' ? table : { aligned, ...table };
-}
-
 async function splitSeries(along: Along, split: Dimension, like: ChartAnswer | undefined): Promise<Found> {
   const { ground, visual, buckets, part } = along;
   const { entry, table } = part;
   const passes = await totalsTest(ground.context, visual, [split]);
-  const from = windowStart(ground, buckets);
-  const before = await valuesBefore(ground, entry, entry.reaches, [split], buckets.unit, from);
+  const before = await valuesBeforeWindow(ground, entry, entry.reaches, [split], buckets);
   const compared = await comparedOver(along, [split]);
   if (!passes || before === 'elsewhere' || compared === 'elsewhere') return 'elsewhere';
   const all = totalsOn(ground.context, visual).length === 0;
@@ -167,15 +142,14 @@ async function splitSeries(along: Along, split: Dimension, like: ChartAnswer | u
 async function othersOver(
   along: Along,
   found: Listing,
-  compared: readonly ComparedOver[],
+  compared: readonly BesideBuckets[],
   all: boolean,
 ): Promise<ComparedSeries | 'elsewhere'> {
   const { ground, buckets, part } = along;
   const { entry } = part;
   const rest = await othersTable(ground, entry, [found], { dimensions: [], buckets }, all);
   if (rest === 'elsewhere') return rest;
-  const from = windowStart(ground, buckets);
-  const earlier = await valuesBefore(ground, entry, rest.reaches, [], buckets.unit, from);
+  const earlier = await valuesBeforeWindow(ground, entry, rest.reaches, [], buckets);
   if (earlier === 'elsewhere') return earlier;
   const against: (readonly (number | null)[])[] = [];
   for (const { aligned, beside } of compared) {

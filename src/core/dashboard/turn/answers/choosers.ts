@@ -13,7 +13,6 @@ import type { BaselineOffer, ControlAnswer, GrainOffer } from '../controlAnswer'
 import { groundBaselines } from '../comparing/baselines';
 import { isCoarse } from '../covered';
 import { grainFor } from '../grain';
-
 import type { MeasureReach, ReachContext } from '../reach';
 import { isReached, reachMeasures } from './measured';
 import { ELSEWHERE } from './parts';

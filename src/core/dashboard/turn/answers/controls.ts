@@ -20,6 +20,14 @@ type Answers<C> = (context: ControlContext, control: C) => Promise<ControlAnswer
 const overFewStretches: Answers<TimeControl> = (context, control) =>
   answerTimeControl(context, control, 'few');
 
+/** Answers of controls that say nothing while they are not revealed. */
+const whenRevealed =
+  <C extends Control>(answers: Answers<C>): Answers<C> =>
+  (context, control) =>
+    isRevealed(context.design.document, context.state, control)
+      ? answers(context, control)
+      : { kind: 'hidden' };
+
 const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = {
   timeline: overFewStretches,
   range: overFewStretches,
@@ -37,28 +45,18 @@ const CONTROL_ANSWERS: { readonly [K in ControlKind]: Answers<ControlOf<K>> } = 
       : { kind: 'hidden' };
   },
   numbers: (context, control) => answerNumbers(context, control, heldBy(control, context.state)),
-  value: ({ design, state }, control) => {
+  value: whenRevealed(({ state }, control) => {
     const held = heldBy(control, state);
-    return isRevealed(design.document, state, control)
-      ? { kind: 'value', value: held, problem: valueProblem(control, held) }
-      : { kind: 'hidden' };
-  },
-  measures: ({ design, state }, control) =>
-    isRevealed(design.document, state, control)
-      ? { kind: 'measures', chosen: heldBy(control, state) }
-      : { kind: 'hidden' },
-  grain: (context, control) =>
-    isRevealed(context.design.document, context.state, control)
-      ? answerGrain(context, control)
-      : { kind: 'hidden' },
-  baselines: (context, control) =>
-    isRevealed(context.design.document, context.state, control)
-      ? answerBaselines(context, control)
-      : { kind: 'hidden' },
-  asof: ({ design, realToday, state }, control) =>
-    isRevealed(design.document, state, control)
-      ? { kind: 'asof', today: realToday, asOf: actingAsOf(design.document, state) }
-      : { kind: 'hidden' },
+    return { kind: 'value', value: held, problem: valueProblem(control, held) };
+  }),
+  measures: whenRevealed(({ state }, control) => ({ kind: 'measures', chosen: heldBy(control, state) })),
+  grain: whenRevealed(answerGrain),
+  baselines: whenRevealed(answerBaselines),
+  asof: whenRevealed(({ design, realToday, state }) => ({
+    kind: 'asof',
+    today: realToday,
+    asOf: actingAsOf(design.document, state),
+  })),
 };
 
 /** The answer of a control: what it holds and offers. */

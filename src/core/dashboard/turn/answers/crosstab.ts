@@ -6,12 +6,10 @@ import type { CrosstabCell, Note, VisualAnswer } from '../answer';
 import type { GroundBaseline } from '../comparing/baselines';
 import {
   against,
-  alignmentOf,
-  bucketsAgainst,
+  besideBuckets,
   leadPartners,
   perDay,
   perDayOver,
-  sidesOf,
   stretchesIn,
   wholeAgainst,
 } from '../comparing/tables';
@@ -22,7 +20,7 @@ import { rowsBehind, type ValueTable } from '../valueTable';
 import { bucketsFor, filledOver, provisionalBucket } from './overTime';
 import { broken, ELSEWHERE, missingDimension } from './parts';
 import { tablesOf } from './tables';
-import { valuesBefore, windowStart } from './valuesBefore';
+import { valuesBeforeWindow } from './valuesBefore';
 
 /** Rows that a crosstab shows at most; the answer says how many there are. */
 export const MOST_ROWS = 1000;
@@ -124,7 +122,7 @@ class Rows {
       this.notes.push(...tables.notes);
       for (const { entry, table } of tables.parts) {
         const before = span
-          ? await valuesBefore(ground, entry, entry.reaches, dimensions, span.unit, windowStart(ground, span))
+          ? await valuesBeforeWindow(ground, entry, entry.reaches, dimensions, span)
           : () => null;
         if (before === 'elsewhere') return before;
         this.layouts.push(table.layout);
@@ -154,17 +152,14 @@ class Rows {
   ): Promise<'elsewhere' | undefined> {
     const { ground, buckets } = this;
     for (const entry of ground.measures) {
-      const sides = sidesOf(baseline, entry);
-      if (!sides) continue;
-      const other = against(entry, sides);
+      const other = against(baseline, entry);
+      if (!other) continue;
       const whole = await wholeAgainst(ground, baseline, entry, dimensions);
-      const aligned = buckets ? alignmentOf(ground, baseline, entry, buckets) : undefined;
-      const over =
-        aligned && buckets ? await bucketsAgainst(ground, aligned, dimensions, buckets) : undefined;
+      const over = buckets && (await besideBuckets(ground, baseline, entry, dimensions, buckets));
       if (whole === 'elsewhere' || over === 'elsewhere') return 'elsewhere';
       whole.keys.forEach((key, g) => {
         const cell = this.rowOf(key).cells[entry.index]!;
-        const values = over ? over.beside(key) : cell.values.map(() => null);
+        const values = over ? over.beside(key) : [];
         cell.baselines = cell.baselines!.map((own, i) =>
           i === b ? { values, whole: perDay(ground, other, whole.values[g]![0] ?? null) } : own,
         );

@@ -3,22 +3,19 @@ import type { Figure } from '../../document/visuals';
 import type { FigureAnswer, VisualAnswer } from '../answer';
 import type { GroundBaseline } from '../comparing/baselines';
 import {
-  alignmentOf,
-  bucketsAgainst,
-  leadPartners,
+  against as seenAgainst,
+  besideBuckets,
   perDay,
   perDayOver,
-  sidesOf,
   stretchesIn,
   wholeAgainst,
-  against as seenAgainst,
 } from '../comparing/tables';
 import type { Buckets } from '../grain';
 import type { Ground } from '../ground';
 import { rowsBehind, valueTable } from '../valueTable';
 import { bucketsFor, filledOver, provisionalBucket } from './overTime';
 import { ELSEWHERE } from './parts';
-import { valuesBefore, windowStart } from './valuesBefore';
+import { valuesBeforeWindow } from './valuesBefore';
 
 export async function answerFigure(ground: Ground, visual: Figure): Promise<VisualAnswer> {
   const { source } = ground.context;
@@ -28,8 +25,7 @@ export async function answerFigure(ground: Ground, visual: Figure): Promise<Visu
   const whole = await valueTable(model, source, measure, reaches, { dimensions: [], buckets: null });
   const { buckets, notes } = bucketsFor(ground, visual);
   const line = await valueTable(model, source, measure, reaches, { dimensions: [], buckets });
-  const from = windowStart(ground, buckets);
-  const before = await valuesBefore(ground, entry!, reaches, [], buckets.unit, from);
+  const before = await valuesBeforeWindow(ground, entry!, reaches, [], buckets);
   if (whole.kind !== 'table' || line.kind !== 'table' || before === 'elsewhere') return ELSEWHERE;
   const against: FigureAgainst[] = [];
   for (const baseline of ground.baselines) {
@@ -66,15 +62,14 @@ async function figureAgainst(
   buckets: Buckets,
 ): Promise<FigureAgainst | 'elsewhere'> {
   const entry = ground.measures[0]!;
-  const sides = sidesOf(baseline, entry);
+  const other = seenAgainst(baseline, entry);
   const whole = await wholeAgainst(ground, baseline, entry, []);
-  const aligned = alignmentOf(ground, baseline, entry, buckets);
-  const line = aligned && (await bucketsAgainst(ground, aligned, [], buckets));
+  const line = await besideBuckets(ground, baseline, entry, [], buckets);
   if (whole === 'elsewhere' || line === 'elsewhere') return 'elsewhere';
   const value = whole.values[0]?.[0] ?? null;
   return {
-    value: sides ? perDay(ground, seenAgainst(entry, sides), value) : null,
-    values: line ? line.beside([]) : buckets.starts.map(() => null),
-    partners: leadPartners(ground, baseline, buckets).partners,
+    value: other ? perDay(ground, other, value) : null,
+    values: line.beside([]),
+    partners: line.partners,
   };
 }

@@ -5,7 +5,7 @@ import type { MeasuredVisual } from '../../document/visuals';
 import type { ShownMeasure } from '../../document/kinds/measured';
 import type { Acting } from '../../wiring/selection';
 import type { VisualAnswer } from '../answer';
-import { comparedBy } from '../../reader/compared';
+import { comparedBy, type Compared } from '../../reader/compared';
 import { groundBaselines } from '../comparing/baselines';
 import { groundOf, type Ground } from '../ground';
 import { type MeasureReach, reachesOf, type Reach, type ReachContext } from '../reach';
@@ -51,6 +51,16 @@ export async function reachMeasures(
     });
   }
   return measures;
+}
+
+/** A visual's measures, and how it compares them; undefined where nothing is compared, or something is not there. */
+export async function comparedMeasures(
+  context: ReachContext,
+  visual: MeasuredVisual,
+): Promise<{ readonly compared: Compared; readonly measures: readonly MeasureReach[] } | undefined> {
+  const compared = comparedBy(context.design.document, context.state, visual);
+  const measures = compared && (await reachMeasures(context, visual));
+  return measures && isReached(measures) ? { compared, measures } : undefined;
 }
 
 function problemOf(shown: ShownMeasure, model: Model): string {

@@ -11,10 +11,16 @@ import type { Crosstab } from '../../document/visuals';
 import { folded, stepsOn, type SeenStep } from '../../wiring/selection';
 import type { CrosstabCell, Note, PeriodColumnAnswer, VisualAnswer } from '../answer';
 import { changeOf } from '../comparing/answer';
-import { coveredBy, selectionOf } from '../covered';
 import { groundOf, onceEach, slowest } from '../ground';
 import { dashboardContext } from '../dashboardContext';
-import { type MeasurePair, type MeasureReach, within, type Reach, type ReachContext } from '../reach';
+import {
+  reachSeeing,
+  within,
+  type MeasurePair,
+  type MeasureReach,
+  type Reach,
+  type ReachContext,
+} from '../reach';
 import { rowsBehind, type ValueTable } from '../valueTable';
 import { levelsOf, MOST_ROWS, sortedRows, type RowKey } from './crosstab';
 import { emptyOf, isReached, reachMeasures } from './measured';
@@ -80,14 +86,11 @@ async function withoutTime(
   visual: Crosstab,
   reach: Reach,
 ): Promise<Reach | undefined> {
-  const { design, settings, source } = context;
+  const { design, settings } = context;
   const { part } = reach;
-  const { rule } = design.model;
   const steps = stepsOn(design, settings, visual, part).filter((step) => !isOfTime(step));
   const seen = folded(part, steps);
-  const covered = await coveredBy(source, seen.selection, part.measure, rule);
-  const selection = selectionOf(seen.selection, part.measure);
-  return covered && within({ ...reach, selection, covered, acting: seen.acting }, seen.window, rule);
+  return reachSeeing(context, reach, seen, seen.window);
 }
 
 interface InPeriods {

@@ -7,13 +7,10 @@ import type { Ground } from '../ground';
 import { type MeasureReach, within, type Reach } from '../reach';
 import { valueTable } from '../valueTable';
 
-/** The first day of a visual's window that its buckets hold. */
-export const windowStart = (ground: Ground, buckets: Buckets): Day =>
-  Math.max(ground.about.window.shown[0]!.start, buckets.starts[0]!);
-
 /**
- * The last value before a window that begins on a day, for measures whose missing values read as the one before: by group, of the last
- * bucket with a value (the days of the first bucket that lie before the window count as a bucket of their own).
+ * The last value before a window that begins on a day, for measures whose missing values read as the one before: by
+ * group, of the last bucket with a value (the days of the first bucket that lie before the window count as a bucket of
+ * their own).
  */
 export async function valuesBefore(
   ground: Ground,
@@ -41,3 +38,20 @@ export async function valuesBefore(
   );
   return (key) => last.get(JSON.stringify(key)) ?? null;
 }
+
+/** The same before the first day of a visual's own window that its buckets hold. */
+export const valuesBeforeWindow = (
+  ground: Ground,
+  entry: Pick<MeasureReach, 'measure'>,
+  reaches: readonly Reach[],
+  dimensions: readonly Dimension[],
+  buckets: Buckets,
+) =>
+  valuesBefore(
+    ground,
+    entry,
+    reaches,
+    dimensions,
+    buckets.unit,
+    Math.max(ground.about.window.shown[0]!.start, buckets.starts[0]!),
+  );

@@ -15,10 +15,8 @@ import type { MeasuredVisual } from '../../document/visuals';
 import type { Compared, ComparedBaseline } from '../../reader/compared';
 import type { WindowSetting } from '../../reader/setting';
 import { folded, stepsOn } from '../../wiring/selection';
-import { coveredBy, selectionOf } from '../covered';
-
 import { dashboardContext } from '../dashboardContext';
-import { type MeasureReach, within, type Reach, type ReachContext } from '../reach';
+import { reachSeeing, within, type MeasureReach, type Reach, type ReachContext } from '../reach';
 import { conditionsOn } from '../settle';
 import type { BaselineAnswer, BaselineMeasureAnswer, BaselineWarning } from './answer';
 
@@ -243,17 +241,13 @@ async function movedReach(
   step: BaselineStep | null,
   runs: DayRuns,
 ): Promise<Reach | undefined> {
-  const { design, source, today } = context;
+  const { design, today } = context;
   const { rule } = design.model;
   const { part } = reach;
-  if (!step) return within(reach, runs, rule);
-  if (!movesMore(context, reach)) return within(reach, runs, rule);
+  if (!step || !movesMore(context, reach)) return within(reach, runs, rule);
   const earlier = conditionsOn(context, shift(today, -step.count, step.unit));
   const seen = folded(part, stepsOn(design, earlier, visual, part), (days) => movedBack(days, step, rule));
-  const covered = await coveredBy(source, seen.selection, part.measure, rule);
-  return (
-    covered && within({ ...reach, selection: selectionOf(seen.selection, part.measure), covered }, runs, rule)
-  );
+  return reachSeeing(context, reach, seen, runs);
 }
 
 function warningsOf(

@@ -1,7 +1,6 @@
 /** A measure of a visual on both sides of a change. */
 import type { MeasuredVisual } from '../../document/visuals';
-import { comparedBy } from '../../reader/compared';
-import { isReached, reachMeasures } from '../answers/measured';
+import { comparedMeasures } from '../answers/measured';
 import { periodChange } from '../answers/periodColumns';
 import type { MeasurePair, ReachContext } from '../reach';
 import { groundBaselines } from './baselines';
@@ -18,9 +17,9 @@ export async function pairOf(
 ): Promise<MeasurePair | undefined> {
   if (visual.kind === 'crosstab' && visual.columns?.kind === 'periods')
     return periodChange(context, visual, visual.columns, { change: against, measure: index });
-  const compared = comparedBy(context.design.document, context.state, visual);
-  const measures = compared && (await reachMeasures(context, visual));
-  if (!measures || !isReached(measures)) return undefined;
+  const comparing = await comparedMeasures(context, visual);
+  if (!comparing) return undefined;
+  const { compared, measures } = comparing;
   const now = measures[index];
   const wanted = compared.baselines.filter((baseline) => baseline.id === against);
   if (!now || wanted.length === 0) return undefined;

@@ -8,7 +8,7 @@ import { valuesBefore } from '../answers/valuesBefore';
 import type { Note } from '../answer';
 import type { Buckets } from '../grain';
 import type { Ground } from '../ground';
-import type { Beside as BesideBuckets, MeasureReach } from '../reach';
+import type { Beside as BesideDays, MeasureReach } from '../reach';
 import { valueTable, type ValueTable } from '../valueTable';
 import type { Partner } from './answer';
 import type { BaselineSide, GroundBaseline } from './baselines';
@@ -22,15 +22,15 @@ type Key = readonly (string | null)[];
 /** Nothing to compare with. */
 const NO_TABLE: Pick<ValueTable, 'keys' | 'values'> = { keys: [], values: [] };
 
-/** What a measure is compared with by a baseline; null where it has none. */
-export const sidesOf = (baseline: GroundBaseline, entry: MeasureReach): readonly BaselineSide[] | null =>
+/** What the parts of a measure are compared with by a baseline; null where it has none. */
+const sidesOf = (baseline: GroundBaseline, entry: MeasureReach): readonly BaselineSide[] | null =>
   baseline.measures[entry.index]!.sides;
 
-/** A measure with what it sees of a baseline. */
-export const against = (entry: MeasureReach, sides: readonly BaselineSide[]): MeasureReach => ({
-  ...entry,
-  reaches: sides.map((side) => side.reach),
-});
+/** A measure with what it sees of a baseline; null where it has none. */
+export function against(baseline: GroundBaseline, entry: MeasureReach): MeasureReach | null {
+  const sides = sidesOf(baseline, entry);
+  return sides && { ...entry, reaches: sides.map((side) => side.reach) };
+}
 
 /** The values of a measure over the whole of a baseline. */
 export async function wholeAgainst(
@@ -39,10 +39,10 @@ export async function wholeAgainst(
   entry: MeasureReach,
   dimensions: readonly Dimension[],
 ): Promise<Pick<ValueTable, 'keys' | 'values'> | 'elsewhere'> {
-  const sides = sidesOf(baseline, entry);
-  if (!sides) return NO_TABLE;
+  const other = against(baseline, entry);
+  if (!other) return NO_TABLE;
   const { source, design } = ground.context;
-  const { measure, reaches } = against(entry, sides);
+  const { measure, reaches } = other;
   const outcome = await valueTable(design.model, source, measure, reaches, { dimensions, buckets: null });
   if (outcome.kind === 'elsewhere') return 'elsewhere';
   return outcome.kind === 'table' ? outcome.table : NO_TABLE;
@@ -59,17 +59,18 @@ export interface Alignment {
 }
 
 /** The partners of the buckets for a measure; undefined where it has no baseline. */
-export function alignmentOf(
+function alignmentOf(
   ground: Ground,
   baseline: GroundBaseline,
   entry: MeasureReach,
   buckets: Buckets,
 ): Alignment | undefined {
   const sides = sidesOf(baseline, entry);
-  if (!sides || !baseline.baseline) return undefined;
+  const other = against(baseline, entry);
+  if (!sides || !other || !baseline.baseline) return undefined;
   const beside = sides.map((side) => besideOf(ground, baseline, side, buckets));
   return {
-    entry: against(entry, sides),
+    entry: other,
     partners: beside[0]!.partners,
     places: beside.map((one) => one.places),
     left: beside[0]!.left,
@@ -82,7 +83,7 @@ function besideOf(
   { text, baseline }: GroundBaseline,
   side: BaselineSide,
   buckets: Buckets,
-): BesideBuckets {
+): BesideDays {
   const { starts, unit, end } = buckets;
   const key = JSON.stringify([text, side.compared, side.runs, unit, starts[0], end]);
   const known = context.beside?.get(key);
@@ -124,6 +125,30 @@ export async function bucketsAgainst(
     return perDayOver(ground, entry, filledBeside(entry, own, partners, before(key)), partners);
   };
   return { keys, beside };
+}
+
+/** What a measure is compared with by one baseline, beside the buckets of a visual. */
+export interface BesideBuckets {
+  /** Undefined where the measure has no such baseline; nothing stands beside its buckets then. */
+  readonly aligned: Alignment | undefined;
+  readonly partners: readonly Partner[];
+  readonly keys: readonly Key[];
+  readonly beside: Beside;
+}
+
+/** The values of a measure beside the buckets of a visual, by one baseline. */
+export async function besideBuckets(
+  ground: Ground,
+  baseline: GroundBaseline,
+  entry: MeasureReach,
+  dimensions: readonly Dimension[],
+  buckets: Buckets,
+): Promise<BesideBuckets | 'elsewhere'> {
+  const none = buckets.starts.map(() => null);
+  const aligned = alignmentOf(ground, baseline, entry, buckets);
+  if (!aligned) return { aligned, partners: none, keys: [], beside: () => none };
+  const table = await bucketsAgainst(ground, aligned, dimensions, buckets);
+  return table === 'elsewhere' ? table : { aligned, partners: aligned.partners, ...table };
 }
 
 /** Values with missing ones filled by the measure's rule, between the first and the last day shown of the baseline. */
