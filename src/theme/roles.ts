@@ -74,6 +74,15 @@ export const phraseStyle: CSSProperties = {
   fontFamily: '"Spline Sans Mono Variable", ui-monospace, monospace',
   fontSize: 12,
 };
+/** A button that looks like the words around it. */
+export const plainButtonStyle: CSSProperties = {
+  border: 0,
+  background: 'none',
+  padding: 0,
+  font: 'inherit',
+  color: 'inherit',
+  cursor: 'pointer',
+};
 /** Words for screen readers only. */
 export const unseenStyle: CSSProperties = {
   position: 'absolute',

@@ -5,7 +5,7 @@ import type { Control, Visual } from '../../core/dashboard/document/document';
 import { isControl } from '../../core/dashboard/document/document';
 import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
 import { hasBaseline } from '../../core/dashboard/turn/comparing/words';
-import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
+import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { accentStyle, itemTitleStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
@@ -128,9 +128,9 @@ const WHY = {
   flex: 'none',
 } as const;
 
-/** Whether an answer has a change to look into. */
-const hasChange = (answer: VisualAnswer | undefined): answer is ShownAnswer =>
-  isShown(answer) && (answer.baselines ?? []).some((entry) => entry.measures.some(hasBaseline));
+/** The first baseline of an answer that there is a change against. */
+const firstChanged = (answer: VisualAnswer | undefined) =>
+  isShown(answer) ? answer.baselines?.find((entry) => entry.measures.some(hasBaseline)) : undefined;
 
 function VisualFrame({ visual: designed }: { visual: Visual }) {
   const visual = useChosen(designed);
@@ -140,11 +140,8 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
   const state = useHeld((held) => held.state);
   const openTrace = useTraced((traced) => traced.open);
   const { open } = useChangeAsked();
-  const openChange = (id: string, { baselines = [] }: ShownAnswer) => {
-    const first = baselines.find((entry) => entry.measures.some(hasBaseline));
-    if (first) open({ visual: id, baseline: first.id, measure: 0, bucket: null, key: [] });
-  };
   const answer = useVisualAnswer(visual.id);
+  const changed = firstChanged(answer);
   const waiting = useAnswers((answers) => isWaiting(answers, visual.id));
   const deaf = useMemo(() => deafWords(design, state, visual), [design, state, visual]);
   const ground = { model, document: design.document };
@@ -157,7 +154,10 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
             visual={visual}
             title={title}
             style={WHY}
-            onChange={hasChange(answer) ? () => openChange(visual.id, answer) : undefined}
+            onChange={
+              changed &&
+              (() => open({ visual: visual.id, baseline: changed.id, measure: 0, bucket: null, key: [] }))
+            }
           />
         )}
         <button

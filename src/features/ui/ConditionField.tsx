@@ -1,8 +1,6 @@
 'use client';
 /** A field for an SQL search condition: completion, errors underlined in their place, a check of what it keeps. */
-import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { completeCondition } from '../../core/condition/parse';
@@ -13,7 +11,8 @@ import type { Model } from '../../core/model/model';
 import { phraseStyle } from '../../theme/roles';
 import { requestJson } from './request';
 import { ErrorPlace } from './ErrorPlace';
-import { OFFER_FIELD, type Offer } from './offers';
+import { OfferField } from './OfferField';
+import type { Offer } from './offers';
 
 interface Count {
   readonly kept: number;
@@ -81,45 +80,29 @@ export function ConditionField({
     );
   return (
     <div style={{ display: 'flex', gap: 6, alignItems: 'flex-start' }}>
-      <Autocomplete
-        {...OFFER_FIELD}
+      <OfferField
         autoHighlight
-        options={offers}
-        inputValue={text}
-        onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
+        multiline
+        label={label}
+        placeholder="status = 'sailed' AND …"
         value={value}
-        onChange={(_, chosen) => {
+        text={text}
+        offers={offers}
+        isRight={isBlank || read.ok}
+        inputStyle={INPUT_STYLE}
+        helperText={<span role="status">{below}</span>}
+        onType={setDraft}
+        onChoose={(chosen) => {
           if (typeof chosen !== 'string') setDraft(chosen.text);
         }}
         onBlur={commit}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            margin="dense"
-            multiline
-            label={label}
-            placeholder="status = 'sailed' AND …"
-            error={!isBlank && !read.ok}
-            helperText={<span role="status">{below}</span>}
-            onKeyDown={(event) => {
-              if (event.key === 'Escape') setDraft(null);
-              if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
-                event.preventDefault();
-                commit();
-              }
-            }}
-            slotProps={{
-              ...params.slotProps,
-              inputLabel: { ...params.slotProps.inputLabel, shrink: true },
-              htmlInput: {
-                ...params.slotProps.htmlInput,
-                spellCheck: false,
-                style: INPUT_STYLE,
-                'aria-invalid': !isBlank && !read.ok,
-              },
-            }}
-          />
-        )}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') setDraft(null);
+          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+            event.preventDefault();
+            commit();
+          }
+        }}
       />
       <Button
         disabled={isBlank || !read.ok || count.isPending}

@@ -1,11 +1,10 @@
 'use client';
 /** A field for a text of a small language: completion, errors underlined in their place, taken on Enter or leaving. */
-import Autocomplete from '@mui/material/Autocomplete';
-import TextField from '@mui/material/TextField';
 import { useMemo, useState, type ReactNode } from 'react';
 import type { Parsed } from '../../core/period/phrase';
 import { phraseStyle } from '../../theme/roles';
-import { OFFER_FIELD, type Offer } from './offers';
+import { OfferField } from './OfferField';
+import type { Offer } from './offers';
 
 export interface OfferedTextProps {
   readonly label: string;
@@ -47,14 +46,17 @@ export function OfferedText({
     setDraft(null);
   };
   return (
-    <Autocomplete
-      {...OFFER_FIELD}
+    <OfferField
       openOnFocus
-      options={offers}
-      inputValue={text}
-      onInputChange={(_, next, reason) => reason === 'input' && setDraft(next)}
+      label={label}
       value={value}
-      onChange={(_, chosen) => {
+      text={text}
+      offers={offers}
+      isRight={isRight}
+      inputStyle={INPUT_STYLE}
+      helperText={below(text, draft !== null)}
+      onType={setDraft}
+      onChoose={(chosen) => {
         if (typeof chosen === 'string') return commit(chosen);
         // What was used before is taken whole; a word leaves the field open for the next one.
         if (isWhole(chosen)) commit(chosen.text);
@@ -63,28 +65,9 @@ export function OfferedText({
       onBlur={() => {
         if (draft !== null && isRight) commit(draft);
       }}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          margin="dense"
-          label={label}
-          error={!isRight}
-          helperText={below(text, draft !== null)}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') setDraft(null);
-          }}
-          slotProps={{
-            ...params.slotProps,
-            inputLabel: { ...params.slotProps.inputLabel, shrink: true },
-            htmlInput: {
-              ...params.slotProps.htmlInput,
-              spellCheck: false,
-              style: INPUT_STYLE,
-              'aria-invalid': !isRight,
-            },
-          }}
-        />
-      )}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') setDraft(null);
+      }}
     />
   );
 }

@@ -23,7 +23,6 @@ export class Autosaver {
   private revision: number;
   private saved: DashboardDocument;
   private busy = false;
-  private isAdopting = false;
   private told: SaveState['kind'] = 'saved';
   private theirs: StoredDashboard | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -102,19 +101,17 @@ export class Autosaver {
 
   /** Takes over what follows from elsewhere and is no edit: it is no step for undo, and nothing to save by itself. */
   adopt(update: (document: DashboardDocument) => DashboardDocument): void {
-    const wasSaved = this.isSaved;
+    const next = update(this.store.getState().document);
+    // Before it is put in place, so that it is never taken for an edit.
+    if (this.isSaved) this.saved = next;
     const history = this.store.temporal.getState();
     history.pause();
-    this.isAdopting = true;
-    this.store.getState().change(update);
-    this.isAdopting = false;
+    this.store.getState().change(() => next);
     history.resume();
-    if (wasSaved) this.saved = this.store.getState().document;
   }
 
   /** Told at once: until an edit is saved, nothing says that all is. */
   private onEdit() {
-    if (this.isAdopting) return;
     if (!this.theirs && !this.isSaved) this.tell({ kind: 'saving', revision: this.revision });
     this.saveIn(QUIET_MS);
   }

@@ -83,7 +83,7 @@ export async function sheetsOf(path: string): Promise<string[]> {
     for await (const sheet of workbookReader(path)) {
       names.push(nameOf(sheet));
       // A sheet that is not read leaves a file open that the reader has taken away by then.
-      for await (const row of sheet) void row;
+      await skip(sheet);
     }
     return names;
   };
@@ -109,6 +109,10 @@ const workbookReader = (path: string) =>
     hyperlinks: 'ignore',
     entries: 'emit',
   });
+/** Reads a sheet to its end. */
+async function skip(sheet: AsyncIterable<unknown>): Promise<void> {
+  for await (const row of sheet) void row;
+}
 const nameOf = (sheet: unknown) => (sheet as { name: string }).name;
 
 /** What a cell of a workbook shows: of a formula its result, of rich text the text. */
@@ -125,7 +129,7 @@ async function* workbookRows(path: string, wanted: string | undefined): AsyncGen
   let width = 0;
   for await (const sheet of workbookReader(path)) {
     if (wanted !== undefined && nameOf(sheet) !== wanted) {
-      for await (const row of sheet) void row;
+      await skip(sheet);
       continue;
     }
     for await (const row of sheet) {

@@ -1,4 +1,5 @@
 /** Pure edits of a document: items changed, taken away, moved. */
+import { freeIdAmong } from '../../model/ids';
 import type { Control, DashboardDocument, Place, Visual } from './document';
 import type { DashboardBaseline } from './kinds/compare';
 import { withZone } from './zones';
@@ -60,6 +61,5 @@ export function withBaselines(
 
 /** A new baseline for a document, under an id that is free. */
 export function newBaseline(document: DashboardDocument, text: string, name = ''): DashboardBaseline {
-  const taken = new Set(document.baselines.map((entry) => entry.id));
-  for (let n = 1; ; n++) if (!taken.has(`b${n}`)) return { id: `b${n}`, name, text };
+  return { id: freeIdAmong(document.baselines, 'b'), name, text };
 }

@@ -1,5 +1,6 @@
 /** The parts that can be placed, and new ones with good settings from the start. */
 import { dimensionKey } from '../../model/dimension';
+import { freeIdAmong } from '../../model/ids';
 import type { Model } from '../../model/model';
 import { CONTROL_KINDS, type Control, type ControlKind } from './controls';
 import type { DashboardDocument } from './document';
@@ -20,8 +21,7 @@ export const PARTS: readonly (Part & { readonly kind: PartKind })[] = (Object.ke
 
 /** An id that no item of the document has. */
 export function freeId(document: DashboardDocument, kind: PartKind): string {
-  const taken = new Set([...document.visuals, ...document.controls].map((item) => item.id));
-  for (let n = 1; ; n++) if (!taken.has(`${kind}${n}`)) return `${kind}${n}`;
+  return freeIdAmong([...document.visuals, ...document.controls], kind);
 }
 
 /** What a new part of a document is made from. */

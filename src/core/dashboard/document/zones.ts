@@ -1,4 +1,5 @@
 /** Zones: named groups of items that are moved together and within which new items wire themselves. */
+import { freeIdAmong } from '../../model/ids';
 import type { DashboardDocument, Place, Zone } from './document';
 
 /** The zone that an item belongs to; undefined for items of the dashboard as a whole. */
@@ -10,11 +11,6 @@ export function zoneOf(document: Pick<DashboardDocument, 'zones'>, item: string)
 export function isWithinReach(document: DashboardDocument, actor: string, target: string): boolean {
   const zone = zoneOf(document, actor);
   return zone === undefined || zone.items.includes(target);
-}
-
-function freeZoneId(document: DashboardDocument): string {
-  const taken = new Set(document.zones.map((zone) => zone.id));
-  for (let n = 1; ; n++) if (!taken.has(`zone${n}`)) return `zone${n}`;
 }
 
 /** The document with items in the zone of this name (made where there is none), and in no other; null: in none. */
@@ -30,7 +26,9 @@ export function withZone(
   const known = name === null ? undefined : left.find((zone) => zone.name === name);
   const joined = left.map((zone) => (zone === known ? { ...zone, items: [...zone.items, ...items] } : zone));
   const made =
-    name !== null && !known ? [...joined, { id: freeZoneId(document), name, items: [...items] }] : joined;
+    name !== null && !known
+      ? [...joined, { id: freeIdAmong(document.zones, 'zone'), name, items: [...items] }]
+      : joined;
   return { ...document, zones: made.filter((zone) => zone.items.length > 0) };
 }
 

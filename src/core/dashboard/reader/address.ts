@@ -1,7 +1,7 @@
 /**
  * The reader's state as parts of the address: what each control holds in its own place (`reader/held.ts`), `d.<visual>`
- * for drills, `w.<visual>` for baselines of the reader's own, `l.<control>` for the level of a timeline, `k.<visual>` for chosen marks, `off` for what is switched off,
- * `turned` for slicers that are turned round.
+ * for drills, `w.<visual>` for baselines of the reader's own, `l.<control>` for the level of a timeline, `k.<visual>` for
+ * chosen marks, `off` for what is switched off, `turned` for slicers that are turned round.
  */
 import type { DashboardDocument } from '../document/document';
 import { MOST_BASELINES, type OwnBaseline } from '../document/kinds/compare';

@@ -2,13 +2,10 @@
 import { actsOf, type Control } from '../document/controls';
 import type { DashboardDocument, Visual, Wire } from '../document/document';
 import type { Chooses } from '../document/kinds/entry';
-import { shownMeasure, type ShownMeasure } from '../document/kinds/measured';
+import { MOST_MEASURES, shownMeasure, type ShownMeasure } from '../document/kinds/measured';
 import { isMeasured, kindOf } from '../document/visuals';
 import { heldBy, isRevealed } from './held';
 import type { ReaderState } from './state';
-
-/** Measures that a visual shows at most. */
-const MOST_MEASURES = 8;
 
 /** The choosers of a kind that are shown and wired to a visual, with their wires, in the document's order. */
 export function choosersOf(

@@ -3,7 +3,7 @@ import { parseBaseline } from '../../period/parse';
 import type { Baseline, PhraseError } from '../../period/phrase';
 import { printBaseline } from '../../period/print';
 import type { DashboardDocument, Visual } from '../document/document';
-import { compareWith, MOST_BASELINES, type Compare } from '../document/kinds/compare';
+import { compareWith, MOST_BASELINES, ownBaselines, type Compare } from '../document/kinds/compare';
 import { kindOf } from '../document/visuals';
 import { choosersOf } from './chosen';
 import { heldBy } from './held';
@@ -107,13 +107,13 @@ export function comparedBy(document: DashboardDocument, state: ReaderState, visu
   const { isChosen, named, typed } = chosen(document, state, visual, compare);
   const own = [...typed, ...(state.compare?.[visual.id] ?? []).map((entry) => entry.text)];
   if (!compare && !isChosen && own.length === 0) return null;
-  const wanted: Wanted[] = [...named, ...own.map((text, i) => ({ id: `own${i + 1}`, name: '', text }))];
-  const known = new Map<string, Wanted>();
+  const wanted: Wanted[] = [...named, ...ownBaselines(own)];
+  const byText = new Map<string, Wanted>();
   for (const entry of wanted) {
     const text = canonicalBaseline(entry.text);
-    if (!known.has(text)) known.set(text, entry);
+    if (!byText.has(text)) byText.set(text, entry);
   }
-  const baselines = [...known.values()].flatMap(expanded).slice(0, MOST_BASELINES);
+  const baselines = [...byText.values()].flatMap(expanded).slice(0, MOST_BASELINES);
   const { days, per, show } = compare ?? compareWith([]);
   return { baselines, days, per, show };
 }

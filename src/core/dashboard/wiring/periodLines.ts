@@ -3,14 +3,11 @@ import type { Model } from '../../model/model';
 import { newBaseline, withBaselines } from '../document/edit';
 import type { DashboardDocument } from '../document/document';
 import { compareWith, MOST_BASELINES, type DashboardBaseline } from '../document/kinds/compare';
-import type { PeriodColumn } from '../document/kinds/columns';
+import { periodText, type PeriodColumn } from '../document/kinds/columns';
 import { freeId } from '../document/parts';
 import { CHART_DEFAULTS } from '../document/kinds/chart';
 import type { Crosstab, Visual } from '../document/visuals';
 import { withNewItem } from './wires';
-
-/** A period as a baseline of the first one: a phrase as it is, one that is worked out from the first by its baseline. */
-const baselineText = (period: PeriodColumn): string => ('of' in period ? period.baseline : period.phrase);
 
 /** Whether a period can be a line over the first: one worked out from another than the first cannot. */
 const goesOver = (period: PeriodColumn, first: PeriodColumn) => !('of' in period) || period.of === first.id;
@@ -39,7 +36,8 @@ export function withPeriodLines(
   let next = document;
   const used: DashboardBaseline[] = [];
   for (const period of others.slice(0, MOST_BASELINES)) {
-    const text = baselineText(period);
+    // A baseline of the first one: a phrase as it is, one that is worked out from the first by its baseline.
+    const text = periodText(period);
     const known = next.baselines.find((entry) => entry.text === text && entry.name === period.name);
     const baseline = known ?? newBaseline(next, text, period.name);
     if (!known) next = withBaselines(next, [...next.baselines, baseline]);

@@ -2,7 +2,7 @@
 /** Chooses what the figures of wired visuals are compared with; each entry with the days it would mean now. */
 import type { BaselineChooser } from '../../../core/dashboard/document/controls';
 import type { ChosenBaseline } from '../../../core/dashboard/document/kinds/baselines';
-import { baselineName } from '../../../core/dashboard/document/kinds/compare';
+import { baselineName, isOwnBaseline } from '../../../core/dashboard/document/kinds/compare';
 import type { BaselineOffer, BaselinesAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { baselineDays, hasBaseline } from '../../../core/dashboard/turn/comparing/words';
 import type { CalendarRule } from '../../../core/calendar/rule';
@@ -47,7 +47,7 @@ export function BaselineControl({
     put(isChosen ? value.filter((other) => !isSame(other, entry)) : [...value, entry]);
   };
   const refOf = (offer: BaselineOffer): ChosenBaseline =>
-    /^own\d+$/.test(offer.id) ? { text: offer.text } : offer.id;
+    isOwnBaseline(offer.id) ? { text: offer.text } : offer.id;
   const entries = answer.offers.map((offer) => ({
     key: offer.id,
     label: baselineName(offer),

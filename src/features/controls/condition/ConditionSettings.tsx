@@ -8,6 +8,7 @@ import { withValueControl } from '../../../core/dashboard/wiring/valueControl';
 import { readCondition } from '../../../core/dashboard/reader/conditions';
 import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionControl } from '../../../core/dashboard/document/document';
+import { freeIdAmong } from '../../../core/model/ids';
 import { definitionOf } from '../../../core/model/model';
 import { ConditionField } from '../../ui/ConditionField';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
@@ -23,12 +24,6 @@ const JOINS = [
 const joinOf = (value: string) => (value === 'any' ? 'any' : 'all');
 const OWN_TEXT = '';
 
-/** An id that no entry of the control has. */
-function freeEntryId(control: ConditionControl): string {
-  const taken = new Set(control.groups.flatMap((group) => group.entries.map((entry) => entry.id)));
-  for (let n = 1; ; n++) if (!taken.has(`c${n}`)) return `c${n}`;
-}
-
 export function ConditionSettings({
   control,
   change,
@@ -38,7 +33,10 @@ export function ConditionSettings({
 }) {
   const { model } = useWorkspace();
   const newEntry = (): ConditionEntry => ({
-    id: freeEntryId(control),
+    id: freeIdAmong(
+      control.groups.flatMap((group) => group.entries),
+      'c',
+    ),
     name: '',
     sql: '',
     definition: null,

@@ -8,7 +8,7 @@ import { MOST_BASELINES } from '../../../core/dashboard/document/kinds/compare';
 import { kindOf, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import { canonicalBaseline } from '../../../core/dashboard/reader/compared';
 import { baselineDays } from '../../../core/dashboard/turn/comparing/words';
-import { quietStyle, role } from '../../../theme/roles';
+import { plainButtonStyle, quietStyle, role } from '../../../theme/roles';
 import { BaselineField } from '../../ui/BaselineField';
 import { useHeld, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { baselinesOf } from './compared';
@@ -113,11 +113,9 @@ function OwnComparisons({
                   )
                 }
                 style={{
-                  border: 0,
-                  background: 'none',
+                  ...plainButtonStyle,
+                  padding: '1px 6px',
                   color: role.quiet,
-                  cursor: 'pointer',
-                  font: 'inherit',
                 }}
               >
                 ×

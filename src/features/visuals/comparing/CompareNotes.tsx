@@ -2,7 +2,7 @@
 /** What has to be known of a visual's comparisons, in words, with a mend by one click where there is one. */
 import type { CSSProperties } from 'react';
 import { withItem } from '../../../core/dashboard/document/edit';
-import { compareWith, type Compare } from '../../../core/dashboard/document/kinds/compare';
+import { changedCompare, type Compare } from '../../../core/dashboard/document/kinds/compare';
 import { isMeasured, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import type { ShownAnswer } from '../../../core/dashboard/turn/answer';
 import type { ControlAnswer } from '../../../core/dashboard/turn/controlAnswer';
@@ -17,7 +17,7 @@ import type { CalendarRule } from '../../../core/calendar/rule';
 import { isTimeControl } from '../../../core/dashboard/document/document';
 import { parsePhrase } from '../../../core/period/parse';
 import { printPhrase } from '../../../core/period/print';
-import { quietStyle, role } from '../../../theme/roles';
+import { plainButtonStyle, quietStyle, role } from '../../../theme/roles';
 import { useMode } from '../../workspace/mode';
 import { useAnswers, useDocument, useHeld, useWorkspace } from '../../workspace/workspace';
 
@@ -57,13 +57,10 @@ const SETTING_MENDS: Partial<Record<CompareNote['code'], { label: string; part: 
 };
 
 const BUTTON: CSSProperties = {
-  border: 0,
-  background: 'none',
+  ...plainButtonStyle,
   padding: '0 2px',
-  font: 'inherit',
   color: role.time,
   textDecoration: 'underline',
-  cursor: 'pointer',
 };
 
 /** A phrase that counts from the latest day with data; undefined where it cannot, or does so already. */
@@ -85,7 +82,7 @@ export function CompareNotes({ visual, answer }: { visual: MeasuredVisual; answe
     store.getState().change((old) => {
       const own = old.visuals.find((entry) => entry.id === visual.id);
       if (!own || !isMeasured(own)) return old;
-      return withItem(old, { ...own, compare: { ...(own.compare ?? compareWith([])), ...part } });
+      return withItem(old, { ...own, compare: changedCompare(own.compare, part) });
     });
   const words = notes.map((note) => note.words).join(' · ');
   return (

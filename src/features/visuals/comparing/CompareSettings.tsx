@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import {
   baselineName,
+  changedCompare,
   compareWith,
   MOST_BASELINES,
   SHOWN_PARTS,
@@ -46,7 +47,7 @@ export function CompareSettings({
   if (!kindOf(visual).takes(visual).includes('baselines')) return null;
   const { compare } = visual;
   const used = compare?.with ?? [];
-  const put = (part: Partial<Compare>) => change({ compare: { ...(compare ?? compareWith([])), ...part } });
+  const put = (part: Partial<Compare>) => change({ compare: changedCompare(compare, part) });
   const daysOf = (id: string) => {
     const found = baselinesOf(answer).find((entry) => entry.id === id || entry.id === `${id}.1`);
     return found ? baselineDays(found.measures[0]!, model.rule) : null;
@@ -64,7 +65,7 @@ export function CompareSettings({
       const baseline = known ?? newBaseline(old, text);
       const next = known ? old : withBaselines(old, [...old.baselines, baseline]);
       const wanted = [...used.filter((id) => id !== baseline.id), baseline.id].slice(-MOST_BASELINES);
-      return withItem(next, { ...visual, compare: { ...(compare ?? compareWith([])), with: wanted } });
+      return withItem(next, { ...visual, compare: changedCompare(compare, { with: wanted }) });
     });
   return (
     <section aria-label="Comparisons">

@@ -11,7 +11,7 @@ import {
 import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
 import { TONE_FILLS } from './tones';
-import { role, unseenStyle } from '../../../theme/roles';
+import { plainButtonStyle, role, unseenStyle } from '../../../theme/roles';
 
 /** The change of a value, with its arrow: "↑ +12.3 %". */
 export function ChangeText({
@@ -43,14 +43,6 @@ export function ChangeText({
   );
 }
 
-const plainButton = {
-  border: 0,
-  background: 'none',
-  padding: 0,
-  font: 'inherit',
-  cursor: 'pointer',
-} as const;
-
 /** A line of a figure: the change, the baseline's value where it is shown, its name and its days. */
 export function ComparisonLine({
   measure,
@@ -78,7 +70,12 @@ export function ComparisonLine({
         </span>
       ) : (
         <>
-          <button type="button" onClick={onOpen} title="Where this change comes from" style={plainButton}>
+          <button
+            type="button"
+            onClick={onOpen}
+            title="Where this change comes from"
+            style={plainButtonStyle}
+          >
             <ChangeText measure={measure} value={value} baseline={baseline} show={show} />
           </button>{' '}
           <span style={{ color: role.quiet }}>

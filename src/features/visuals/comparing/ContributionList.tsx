@@ -10,7 +10,7 @@ import { changeOf } from '../../../core/dashboard/turn/comparing/answer';
 import type { Contribution, ContributionsBy } from '../../../core/dashboard/turn/comparing/contributions';
 import { toneOf } from '../../../core/dashboard/turn/comparing/words';
 import { TONE_FILLS } from './tones';
-import { quietStyle, role } from '../../../theme/roles';
+import { plainButtonStyle, quietStyle, role } from '../../../theme/roles';
 import { useDesign, useWorkspace } from '../../workspace/workspace';
 
 /** Values that have a line of their own. */
@@ -66,12 +66,7 @@ export function ContributionList({
               title="Go into it, one dimension deeper"
               onClick={() => onInto(entry.value)}
               style={{
-                border: 0,
-                background: 'none',
-                font: 'inherit',
-                color: 'inherit',
-                cursor: 'pointer',
-                padding: 0,
+                ...plainButtonStyle,
                 flex: 1,
                 textAlign: 'left',
                 overflow: 'hidden',

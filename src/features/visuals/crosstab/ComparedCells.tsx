@@ -3,18 +3,9 @@ import type { CSSProperties } from 'react';
 import type { CrosstabCell } from '../../../core/dashboard/turn/answer';
 import { arrowOf } from '../../../core/dashboard/turn/comparing/words';
 import type { Measure } from '../../../core/model/model';
-import { unseenStyle } from '../../../theme/roles';
+import { plainButtonStyle, unseenStyle } from '../../../theme/roles';
 import { TONE_FILLS } from '../comparing/tones';
 import { comparedPair, comparedText, type ComparedColumn, type ComparedText } from './comparedColumns';
-
-const PLAIN = {
-  border: 0,
-  background: 'none',
-  padding: 0,
-  font: 'inherit',
-  color: 'inherit',
-  cursor: 'pointer',
-} as const;
 
 export function ComparedHeads({
   columns,
@@ -57,7 +48,7 @@ export function ChangeCell({
   return (
     <td data-tone={tone} style={{ ...style, color: TONE_FILLS[tone] }}>
       {onOpen && arrow !== '' ? (
-        <button type="button" onClick={onOpen} title="Where this change comes from" style={PLAIN}>
+        <button type="button" onClick={onOpen} title="Where this change comes from" style={plainButtonStyle}>
           {words}
         </button>
       ) : (

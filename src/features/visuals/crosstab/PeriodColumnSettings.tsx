@@ -2,18 +2,22 @@
 /** What stands across a crosstab: buckets of days, a list of periods with the changes between them, or nothing. */
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { PeriodColumn, PeriodColumns } from '../../../core/dashboard/document/kinds/columns';
+import {
+  MOST_COLUMNS,
+  periodName,
+  type PeriodColumn,
+  type PeriodColumns,
+} from '../../../core/dashboard/document/kinds/columns';
 import type { Crosstab } from '../../../core/dashboard/document/visuals';
 import { MOST_BASELINES } from '../../../core/dashboard/document/kinds/compare';
 import { withPeriodLines } from '../../../core/dashboard/wiring/periodLines';
 import { parsePhrase } from '../../../core/period/parse';
 import { printPhrase } from '../../../core/period/print';
+import { freeIdAmong } from '../../../core/model/ids';
 import { BaselineField } from '../../ui/BaselineField';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { runsWords } from '../../../core/period/describe';
-
-const MOST = 12;
 
 /** A list of periods as one begins with: the last full month beside the same a year earlier, and the change. */
 const FIRST: PeriodColumns = {
@@ -90,13 +94,6 @@ interface ListProps {
   readonly put: (columns: PeriodColumns) => void;
 }
 
-const labelOf = (period: PeriodColumn, i: number) =>
-  period.name || ('of' in period ? period.baseline : period.phrase) || `Period ${i + 1}`;
-
-function freeId(prefix: string, taken: readonly { readonly id: string }[]): string {
-  for (let n = 1; ; n++) if (!taken.some((entry) => entry.id === `${prefix}${n}`)) return `${prefix}${n}`;
-}
-
 /** A list without a period, and without what is worked out from it. */
 function without({ periods, changes, ...columns }: PeriodColumns, id: string): PeriodColumns {
   const gone = new Set([id]);
@@ -133,11 +130,11 @@ function Periods({ id, columns, put }: ListProps & { id: string }) {
               <TextSetting
                 label={`Name of period ${i + 1}`}
                 value={period.name}
-                placeholder={labelOf(period, i)}
+                placeholder={periodName(period)}
                 onChange={(name) => set({ ...period, name: name.trim().slice(0, 100) })}
               />
               <Button
-                aria-label={`Leave out ${labelOf(period, i)}`}
+                aria-label={`Leave out ${periodName(period)}`}
                 disabled={without(columns, period.id).periods.length === 0}
                 onClick={() => put(without(columns, period.id))}
                 sx={{ minWidth: 0 }}
@@ -152,7 +149,7 @@ function Periods({ id, columns, put }: ListProps & { id: string }) {
                 { value: PHRASE, label: 'a period of its own' },
                 ...others.map((entry) => ({
                   value: entry.id,
-                  label: `worked out from ${labelOf(entry, periods.indexOf(entry))}`,
+                  label: `worked out from ${periodName(entry)}`,
                 })),
               ]}
               onChange={(of) => {
@@ -194,11 +191,11 @@ function Periods({ id, columns, put }: ListProps & { id: string }) {
         );
       })}
       <Button
-        disabled={periods.length >= MOST}
+        disabled={periods.length >= MOST_COLUMNS}
         onClick={() =>
           put({
             ...columns,
-            periods: [...periods, { id: freeId('p', periods), name: '', phrase: 'this month to date' }],
+            periods: [...periods, { id: freeIdAmong(periods, 'p'), name: '', phrase: 'this month to date' }],
           })
         }
       >
@@ -210,7 +207,7 @@ function Periods({ id, columns, put }: ListProps & { id: string }) {
 
 function Changes({ columns, put }: ListProps) {
   const { periods, changes } = columns;
-  const options = periods.map((period, i) => ({ value: period.id, label: labelOf(period, i) }));
+  const options = periods.map((period) => ({ value: period.id, label: periodName(period) }));
   const set = (at: number, part: Partial<PeriodColumns['changes'][number]>) =>
     put({ ...columns, changes: changes.map((entry, i) => (i === at ? { ...entry, ...part } : entry)) });
   const [first, second] = periods;
@@ -240,13 +237,13 @@ function Changes({ columns, put }: ListProps) {
         </div>
       ))}
       <Button
-        disabled={!first || !second || changes.length >= MOST}
+        disabled={!first || !second || changes.length >= MOST_COLUMNS}
         onClick={() =>
           first &&
           second &&
           put({
             ...columns,
-            changes: [...changes, { id: freeId('d', changes), of: first.id, against: second.id }],
+            changes: [...changes, { id: freeIdAmong(changes, 'd'), of: first.id, against: second.id }],
           })
         }
       >

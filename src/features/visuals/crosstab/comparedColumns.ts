@@ -1,6 +1,6 @@
 /** The columns of a crosstab that compare: beside each value, what the designer shows of each baseline. */
 import type { CalendarRule } from '../../../core/calendar/rule';
-import type { PeriodColumns } from '../../../core/dashboard/document/kinds/columns';
+import { periodName, type PeriodColumns } from '../../../core/dashboard/document/kinds/columns';
 import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
 import type { CrosstabAnswer, CrosstabCell } from '../../../core/dashboard/turn/answer';
 import {
@@ -100,8 +100,7 @@ export function periodHeads(
 ): { readonly periods: readonly PeriodHead[]; readonly changes: readonly PeriodHead[] } {
   const nameOf = (id: string) => {
     const column = design.periods.find((entry) => entry.id === id);
-    if (!column) return id;
-    return column.name || ('of' in column ? column.baseline : column.phrase);
+    return column ? periodName(column) : id;
   };
   return {
     periods: columns.map(({ id, window, shown }) => ({

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { id as ids } from '../../../model/ids';
 import { phrase } from './entry';
 
-const MOST_COLUMNS = 12;
+/** Periods, and changes between them, that a crosstab has at most. */
+export const MOST_COLUMNS = 12;
 const name = z.string().trim().max(100).default('').describe('Its name; empty: its text');
 
 const periodSchema = z.union([
@@ -17,6 +18,13 @@ const periodSchema = z.union([
 ]);
 /** A period as a column: of a phrase of its own, or a baseline of another one. */
 export type PeriodColumn = z.infer<typeof periodSchema>;
+
+/** What a period is asked for by: its phrase, or its baseline. */
+export const periodText = (period: PeriodColumn): string =>
+  'of' in period ? period.baseline : period.phrase;
+
+/** A period as it is named: by its name, else by its text. */
+export const periodName = (period: PeriodColumn): string => period.name || periodText(period);
 
 const changeSchema = z.object({
   id: ids.item,

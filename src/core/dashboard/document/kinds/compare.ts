@@ -25,6 +25,12 @@ export const FIRST_BASELINES: readonly DashboardBaseline[] = [
 export const ownBaselineSchema = z.object({ text: baselineText });
 export type OwnBaseline = z.infer<typeof ownBaselineSchema>;
 
+/** Baselines that a reader typed, under ids of their own. */
+export const ownBaselines = (texts: readonly string[]): DashboardBaseline[] =>
+  texts.map((text, i) => ({ id: `own${i + 1}`, name: '', text }));
+/** Whether a baseline under an id is one that a reader typed. */
+export const isOwnBaseline = (id: string): boolean => /^own\d+$/.test(id);
+
 /** Baselines that a visual shows at most, those of `times N` counted each. */
 export const MOST_BASELINES = 6;
 
@@ -50,6 +56,12 @@ export const compareSchema = z.object({
 });
 /** How a visual compares its figures. */
 export type Compare = z.infer<typeof compareSchema>;
+
+/** A comparison with other settings; it begins where there was none. */
+export const changedCompare = (compare: Compare | null, part: Partial<Compare>): Compare => ({
+  ...(compare ?? compareWith([])),
+  ...part,
+});
 
 /** How a comparison begins: with some baselines. */
 export const compareWith = (baselines: readonly string[], more: Partial<Compare> = {}): Compare => ({

@@ -14,6 +14,9 @@ export type Grain = z.infer<typeof grainSchema>;
 export const MOST_BUCKETS = 120;
 const LEAST_BUCKETS = 8;
 
+/** Measures that a visual shows at most. */
+export const MOST_MEASURES = 8;
+
 /** A measure as a visual shows it. */
 const shownMeasureSchema = z.object({
   dataset: ids.key,
@@ -54,7 +57,7 @@ export const commonOfVisuals = {
 /** What every visual with measures over days has. */
 export const commonOfMeasured = {
   ...commonOfVisuals,
-  measures: z.array(shownMeasureSchema).min(1).max(8),
+  measures: z.array(shownMeasureSchema).min(1).max(MOST_MEASURES),
   grain: grainSchema.default('auto').describe('Length of a bucket; auto follows the window'),
   most: z.int().min(2).max(1000).default(MOST_BUCKETS).describe('Buckets at most, where the grain is auto'),
   least: z.int().min(1).max(200).default(LEAST_BUCKETS).describe('Buckets at least, where the grain is auto'),

@@ -5,6 +5,7 @@ import { indexOf, nestsIn, type Unit } from '../../../calendar/units';
 import type { Measure } from '../../../model/model';
 import type { BaselineChooser, GrainChooser } from '../../document/controls';
 import { isControl, itemOf } from '../../document/document';
+import { ownBaselines } from '../../document/kinds/compare';
 import type { Chooses } from '../../document/kinds/entry';
 import { isMeasured, kindOf, type MeasuredVisual } from '../../document/visuals';
 import { comparedWith } from '../../reader/compared';
@@ -44,7 +45,7 @@ export async function answerBaselines(
   const typed = chosen.flatMap((entry) => (typeof entry === 'string' ? [] : [entry.text]));
   const wanted = [
     ...context.design.document.baselines.filter((entry) => control.offer.includes(entry.id)),
-    ...typed.map((text, i) => ({ id: `own${i + 1}`, name: '', text })),
+    ...ownBaselines(typed),
   ];
   const first = await firstWired(context, control, 'baselines');
   if (first === 'elsewhere') return ELSEWHERE;
