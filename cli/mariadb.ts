@@ -176,11 +176,14 @@ async function endLeftover(folder: string) {
 /** Starts that are tried where the database ended by itself: another program may have taken the port meanwhile. */
 const TRIES = 2;
 
-/** Starts the database in the data folder (making it at the first start) and waits until it answers. */
-export async function startDatabase(dataFolder: string): Promise<RunningDatabase> {
+/** Starts the database in the data folder (making it at the first start), with flags of its own, and waits until it answers. */
+export async function startDatabase(
+  dataFolder: string,
+  flags: readonly string[] = [],
+): Promise<RunningDatabase> {
   for (let tries = 1; ; tries++) {
     try {
-      return await startOnce(dataFolder);
+      return await startOnce(dataFolder, flags);
     } catch (error) {
       if (!(error instanceof EndedByItself) || tries === TRIES) throw error;
       await pause(500);
@@ -191,7 +194,7 @@ export async function startDatabase(dataFolder: string): Promise<RunningDatabase
 /** The database ended before it answered; the message tells what its log says. */
 class EndedByItself extends CommandFailure {}
 
-async function startOnce(dataFolder: string): Promise<RunningDatabase> {
+async function startOnce(dataFolder: string, flags: readonly string[]): Promise<RunningDatabase> {
   const owner = await systemUser();
   const folder = await reachableFolder(dataFolder, owner);
   await endLeftover(folder);
@@ -206,7 +209,7 @@ async function startOnce(dataFolder: string): Promise<RunningDatabase> {
   const log = openSync(logFile, 'w');
   const child = spawn(
     'mariadbd',
-    databaseFlags({ folder, temporary, init, port, asSystemUser: owner !== undefined }),
+    [...databaseFlags({ folder, temporary, init, port, asSystemUser: owner !== undefined }), ...flags],
     {
       stdio: ['ignore', log, log],
       detached: true,

@@ -24,6 +24,7 @@ export function startServer(
         ...process.env,
         ...environment,
         DATHEN_DIST: build,
+        DATHEN_PORT: String(port),
         NODE_ENV: 'production',
         NEXT_TELEMETRY_DISABLED: '1',
       },

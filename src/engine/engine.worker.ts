@@ -1,4 +1,5 @@
 /** The engine in a worker of its own, reaching the server by fetch. */
+import '../core/withoutEval';
 import { expose } from 'comlink';
 import { cubeFromArrow } from '../core/cube/arrow';
 import type { Cube, CubeShape } from '../core/cube/cube';

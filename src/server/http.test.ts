@@ -1,11 +1,15 @@
 import { z } from 'zod';
 import { idFrom, readBody, respond } from './http';
+import { hostRefusal } from './origin';
 import { Problem } from './problem';
 
 const ADDRESS = 'http://127.0.0.1:4400/api/things';
 const request = (init: RequestInit & { host?: string } = {}) => {
   const { host = '127.0.0.1:4400', ...rest } = init;
-  return new Request(ADDRESS, { ...rest, headers: { host, ...(rest.headers as Record<string, string>) } });
+  return new Request(ADDRESS, {
+    ...rest,
+    headers: { host, 'content-type': 'application/json', ...(rest.headers as Record<string, string>) },
+  });
 };
 
 async function answer(asked: Request, handler: () => Promise<unknown> = async () => ({ fine: true })) {
@@ -27,10 +31,23 @@ describe('who may call', () => {
   test('other pages may read nothing into being: writes need our own origin', async () => {
     const post = (origin: string) => answer(request({ method: 'POST', body: '{}', headers: { origin } }));
     expect((await post('http://127.0.0.1:4400')).status).toBe(200);
-    expect(await post('http://127.0.0.1:9999')).toMatchObject({
-      status: 403,
-      body: { error: { code: 'foreign-origin' } },
-    });
+    for (const origin of ['http://127.0.0.1:9999', 'https://example.org', 'null', 'nonsense'])
+      expect(await post(origin)).toMatchObject({ status: 403, body: { error: { code: 'foreign-origin' } } });
+  });
+
+  test('other pages may not make it work either, but programs and people may ask', async () => {
+    const get = (site?: string) => answer(request({ headers: site ? { 'sec-fetch-site': site } : {} }));
+    for (const site of [undefined, 'same-origin', 'none']) expect((await get(site)).status).toBe(200);
+    for (const site of ['cross-site', 'same-site'])
+      expect(await get(site)).toMatchObject({ status: 403, body: { error: { code: 'foreign-origin' } } });
+  });
+
+  test('another port of this machine is another host, where the own is known', () => {
+    const refusal = (host: string) => hostRefusal(new Headers({ host }), '4400')?.code;
+    expect(refusal('127.0.0.1:4400')).toBeUndefined();
+    expect(refusal('localhost:4400')).toBeUndefined();
+    for (const host of ['127.0.0.1:4401', '127.0.0.1', 'evil.example:4400', '127.0.0.1:4400.example'])
+      expect(refusal(host)).toBe('foreign-host');
   });
 });
 
@@ -61,10 +78,34 @@ describe('errors', () => {
       status: 400,
       body: { error: { code: 'not-json' } },
     });
+    const form = request({ method: 'POST', body: '{}', headers: { 'content-type': 'text/plain' } });
+    expect((await answer(form, () => readBody(form, z.unknown()))).status).toBe(415);
     const large = request({ method: 'POST', body: `"${'x'.repeat(9 * 1024 * 1024)}"` });
     expect(await answer(large, () => readBody(large, z.unknown()))).toMatchObject({
       status: 413,
       body: { error: { code: 'too-large' } },
+    });
+  });
+
+  test('a body is given up as soon as it is too large, whatever it says of its length', async () => {
+    let sent = 0;
+    const endless = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        sent++;
+        controller.enqueue(new Uint8Array(1024 * 1024).fill(32));
+      },
+    });
+    const asked = request({ method: 'POST', body: endless, duplex: 'half' } as RequestInit);
+    expect((await answer(asked, () => readBody(asked, z.unknown()))).status).toBe(413);
+    expect(sent).toBeLessThan(12);
+  });
+
+  test('a body that is nested too deeply is told', async () => {
+    const nested = z.lazy((): z.ZodType => z.array(nested));
+    const asked = request({ method: 'POST', body: `${'['.repeat(200_000)}${']'.repeat(200_000)}` });
+    expect(await answer(asked, () => readBody(asked, nested))).toMatchObject({
+      status: 400,
+      body: { error: { code: 'too-deep' } },
     });
   });
 

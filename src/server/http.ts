@@ -2,13 +2,13 @@
 import { z } from 'zod';
 import { SourceProblem } from '../core/cube/query';
 import { fingerprint } from '../core/model/fingerprint';
+import { forCaller } from './caller';
 import { log } from './log';
+import { callerRefusal } from './origin';
 import { Problem } from './problem';
 
 /** Largest JSON body that is read, in bytes. */
 const LARGEST_JSON = 8 * 1024 * 1024;
-
-const LOCAL_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 function errorResponse(status: number, code: string, message: string, details?: unknown): Response {
   return Response.json(
@@ -17,26 +17,18 @@ function errorResponse(status: number, code: string, message: string, details?: 
   );
 }
 
-/** Dathen serves this machine only: other host names, and writes from other pages, are turned away. */
-function checkCaller(request: Request) {
-  const host = request.headers.get('host') ?? '';
-  if (!LOCAL_HOSTS.has(host.replace(/:\d+$/, '')))
-    throw new Problem('foreign-host', 'Dathen answers on 127.0.0.1 only.', 403);
-  const origin = request.headers.get('origin');
-  if (request.method !== 'GET' && origin !== null && new URL(origin).host !== host) {
-    throw new Problem('foreign-origin', 'Only Dathen’s own pages may change data.', 403);
-  }
-}
-
 /** Runs a handler and turns its errors into JSON with a code and a sentence. */
 export async function respond(request: Request, handler: () => Promise<unknown>): Promise<Response> {
   try {
-    checkCaller(request);
-    const result = await handler();
+    const refusal = callerRefusal(request.headers);
+    if (refusal) throw new Problem(refusal.code, refusal.message, 403);
+    const result = await forCaller(request.signal, handler);
     return result instanceof Response ? result : Response.json(result ?? { ok: true });
   } catch (error) {
     if (error instanceof Problem)
       return errorResponse(error.status, error.code, error.message, error.details);
+    if (error instanceof RangeError && /call stack/i.test(error.message))
+      return errorResponse(400, 'too-deep', 'The body is nested too deeply.');
     if (error instanceof SourceProblem) return errorResponse(424, 'connection-failed', error.message);
     if (error instanceof z.ZodError) {
       const [issue] = error.issues;
@@ -52,10 +44,25 @@ export async function respond(request: Request, handler: () => Promise<unknown>)
   }
 }
 
+/** The text of a body; what is larger is given up while it is read. */
+async function readText(request: Request, most: number): Promise<string> {
+  const tooLarge = () => new Problem('too-large', `The body is larger than ${most / 1024 / 1024} MB.`, 413);
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let bytes = 0;
+  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    bytes += chunk.byteLength;
+    if (bytes > most) throw tooLarge();
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
 /** The JSON body of a request, checked. Throws a `Problem` or a Zod error. */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  const text = await request.text();
-  if (text.length > LARGEST_JSON) throw new Problem('too-large', 'The body is larger than 8 MB.', 413);
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+    throw new Problem('not-json', 'Send the body as application/json.', 415);
+  const text = await readText(request, LARGEST_JSON);
   let body: unknown;
   try {
     body = JSON.parse(text);

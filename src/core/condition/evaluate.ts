@@ -4,6 +4,7 @@
  */
 import { civilFromDay, FIRST_DAY, LAST_DAY, type Day } from '../calendar/day';
 import { shiftMonths } from '../calendar/units';
+import { likePattern } from './like';
 import type { Comparison, Condition, IntervalUnit, Operand } from './expression';
 
 /** A text, a number, a day, or null for blank. */
@@ -66,10 +67,10 @@ export function compileCondition(condition: Condition, today: Day): (row: Row) =
     }
     case 'like': {
       const own = operand(condition.operand);
-      const pattern = likePattern(condition.pattern, condition.escape);
+      const matches = likePattern(condition.pattern, condition.escape);
       return (row) => {
         const value = own(row);
-        return value === null ? null : negated(pattern.test(String(value)), condition.not);
+        return value === null ? null : negated(matches(String(value)), condition.not);
       };
     }
     case 'null': {
@@ -206,19 +207,3 @@ const upperCase = letterwise((letter) => letter.toUpperCase());
 const lowerCase = letterwise((letter) => letter.toLowerCase());
 
 const trimmed = (text: string) => text.replace(/^ +| +$/g, '');
-
-/** A LIKE pattern as a regular expression: % for any characters, _ for one. */
-export function likePattern(pattern: string, escape: string | null): RegExp {
-  let source = '';
-  const signs = [...pattern];
-  for (let i = 0; i < signs.length; i++) {
-    const sign = signs[i]!;
-    if (escape !== null && sign === escape && i + 1 < signs.length) source += quoted(signs[++i]!);
-    else if (sign === '%') source += '[\\s\\S]*';
-    else if (sign === '_') source += '[\\s\\S]';
-    else source += quoted(sign);
-  }
-  return new RegExp(`^${source}$`, 'u');
-}
-
-const quoted = (sign: string) => (/[\\^$.*+?()[\]{}|/]/.test(sign) ? `\\${sign}` : sign);

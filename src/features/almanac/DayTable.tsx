@@ -4,6 +4,7 @@ import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
 import { almanacRow, specialDaysByDay, type AlmanacRow } from '../../core/calendar/almanac';
 import { dayFromCivil } from '../../core/calendar/day';
+import { useNonce } from '../ui/nonce';
 import { Section } from '../ui/Section';
 import type { Almanac } from './api';
 
@@ -18,6 +19,7 @@ const WIDTHS: Partial<Record<keyof AlmanacRow, number>> = {
 };
 
 export function DayTable({ almanac, year }: { almanac: Almanac; year: number }) {
+  const nonce = useNonce();
   const { rule, special } = almanac;
   const rows = useMemo(() => {
     const byDay = specialDaysByDay(special);
@@ -51,6 +53,7 @@ export function DayTable({ almanac, year }: { almanac: Almanac; year: number }) 
     <Section title={`The days of ${year}, as in the table almanac_day`}>
       <div style={{ height: 420 }}>
         <DataGrid
+          {...(nonce ? { nonce } : {})}
           aria-label={`Days of ${year}`}
           rows={rows}
           columns={columns}

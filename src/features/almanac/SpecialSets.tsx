@@ -144,7 +144,13 @@ function SetRow({ set, run }: { set: SpecialSet; run: Run }) {
         </TextField>
       </TableCell>
       <TableCell>
-        {set.events} {set.events === 1 ? 'entry' : 'entries'} in {set.source}
+        {set.problem ? (
+          <Typography variant="body2" color="error">
+            It names no days, since {set.source} cannot be used. {set.problem}
+          </Typography>
+        ) : (
+          `${set.events} ${set.events === 1 ? 'entry' : 'entries'} in ${set.source}`
+        )}
       </TableCell>
       <TableCell align="right">
         <RemoveButton

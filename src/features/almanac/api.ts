@@ -12,6 +12,8 @@ export interface SpecialSet {
   readonly enabled: boolean;
   readonly source: string;
   readonly events: number;
+  /** Why the set names no days although it is switched on; null when it can be used. */
+  readonly problem: string | null;
 }
 
 export interface Almanac {

@@ -42,6 +42,8 @@ function RoleLane({ name, coverage }: { name: string; coverage: RoleCoverage }) 
         <strong>{name}</strong> {isoWords(coverage.first)} – {isoWords(coverage.last)} · data on{' '}
         {dayCountWords(coverage.days)}
         {coverage.blank > 0 && ` · ${coverage.blank.toLocaleString('en')} rows without this date`}
+        {coverage.outside > 0 &&
+          ` · ${coverage.outside.toLocaleString('en')} rows with a date outside the years 1800 to 2199, as for an open end`}
       </Typography>
       <CoverageLane name={name} first={first} last={last} holes={holes} />
       <Typography variant="body2" color="textSecondary">

@@ -60,6 +60,8 @@ export interface RoleCoverage {
   readonly last: string | null;
   readonly days: number;
   readonly blank: number;
+  /** Rows whose date lies outside the almanac's years, since it stands for an open end. */
+  readonly outside: number;
   readonly holes: readonly { readonly first: string; readonly last: string; readonly days: number }[];
 }
 

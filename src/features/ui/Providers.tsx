@@ -1,14 +1,16 @@
 'use client';
 /** What every page stands on: theme, query cache, address state. */
+import '../../core/withoutEval';
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { useEffect, useState, type ReactNode } from 'react';
 import { theme } from '../../theme/theme';
+import { NonceProvider } from './nonce';
 import { NoticeProvider } from './Notice';
 
-export function Providers({ children }: { children: ReactNode }) {
+export function Providers({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
   );
@@ -21,7 +23,9 @@ export function Providers({ children }: { children: ReactNode }) {
       <CssBaseline />
       <QueryClientProvider client={client}>
         <NuqsAdapter>
-          <NoticeProvider>{children}</NoticeProvider>
+          <NonceProvider value={nonce}>
+            <NoticeProvider>{children}</NoticeProvider>
+          </NonceProvider>
         </NuqsAdapter>
       </QueryClientProvider>
     </ThemeProvider>

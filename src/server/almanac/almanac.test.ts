@@ -4,7 +4,8 @@ import { d } from '../../core/calendar/testing';
 import { emptyDocument } from '../../core/dashboard/document/document';
 import { TIME_DEFAULTS } from '../../core/dashboard/document/kinds/time';
 import { createDashboard } from '../dashboards/repository';
-import { selectRows } from '../database/connection';
+import { database, selectRows, sqlNow } from '../database/connection';
+import { specialSet } from '../database/schema';
 import { readRevision } from '../model/revision';
 import { loadText, withDatabase } from '../testing';
 import { ensureAlmanac, readAlmanac, readRule, saveRule } from './almanac';
@@ -133,4 +134,25 @@ test('what another rule would move is told before it is saved', async () => {
   expect(changes.windows.map((window) => window.phrase)).toEqual(['this fiscal year']);
   expect(changes.windows[0]!.startMoves).not.toBe(0);
   expect(await readRule()).toEqual(DEFAULT_RULE);
+});
+
+describe('a stored set that this version would not take', () => {
+  test('names no days, says why, and takes nothing else down', async () => {
+    const [made] = await database()
+      .insert(specialSet)
+      .values({
+        name: 'Ticks',
+        kind: 'event',
+        source: 'ticks.ics',
+        text: ICS('Tick', '20240101', 'FREQ=SECONDLY'),
+        enabled: true,
+        createdAt: sqlNow(),
+      });
+    await ensureAlmanac();
+    const { special } = await readAlmanac();
+    expect(special.map((entry) => entry.name)).not.toContain('Tick');
+    const set = (await listSets()).find((entry) => entry.id === made.insertId);
+    expect(set?.problem).toMatch(/^Line 6: “Tick”: repeats by secondly rules/);
+    await removeSet(made.insertId);
+  });
 });

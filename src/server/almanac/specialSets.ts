@@ -2,9 +2,10 @@
 import { desc, eq } from 'drizzle-orm';
 import type { SpecialDay } from '../../core/calendar/almanac';
 import type { Day } from '../../core/calendar/day';
-import { namedDays, readCalendar } from '../../core/calendar/iCalendar';
+import { readCalendar, type ReadCalendar } from '../../core/calendar/iCalendar';
 import { database, sqlNow } from '../database/connection';
 import { specialSet } from '../database/schema';
+import { once } from '../once';
 import { Problem } from '../problem';
 
 export interface SpecialSetEntry {
@@ -15,26 +16,47 @@ export interface SpecialSetEntry {
   readonly source: string;
   /** Events in the file, before any is repeated. */
   readonly events: number;
+  /** Why the set names no days although it is switched on; null when it can be used. */
+  readonly problem: string | null;
 }
 
 const kindOf = (text: string) => (text === 'event' ? 'event' : 'holiday');
 
+/** What a stored file says, worked out once. A file that another version took may be refused by this one. */
+function readStored({ id, text }: { id: number; text: string }): ReadCalendar {
+  const known = once('special sets', () => new Map<number, ReadCalendar>());
+  if (!known.has(id)) known.set(id, readCalendar(text));
+  return known.get(id)!;
+}
+
 /** The sets, newest first. */
 export async function listSets(): Promise<SpecialSetEntry[]> {
   const rows = await database().select().from(specialSet).orderBy(desc(specialSet.id));
-  return rows.map(({ id, name, kind, enabled, source, text }) => {
-    const read = readCalendar(text);
-    return { id, name, kind: kindOf(kind), enabled, source, events: read.ok ? read.events.length : 0 };
+  return rows.map((row) => {
+    const { id, name, kind, enabled, source } = row;
+    const read = readStored(row);
+    return {
+      id,
+      name,
+      kind: kindOf(kind),
+      enabled,
+      source,
+      events: read.ok ? read.events : 0,
+      problem: read.ok ? null : `Line ${read.line}: ${read.message}.`,
+    };
   });
 }
 
-/** The days from `from` to `to` (inclusive) that sets in use name, in their order. */
+/** The days from `from` to `to` (inclusive) that sets in use name, in their order. A set that cannot be read names none. */
 export async function specialDaysIn(from: Day, to: Day): Promise<SpecialDay[]> {
   const rows = await database().select().from(specialSet).where(eq(specialSet.enabled, true));
   const days = rows.flatMap((row) => {
-    const read = readCalendar(row.text);
+    const read = readStored(row);
     const kind = kindOf(row.kind);
-    return read.ok ? namedDays(read.events, from, to).map((entry) => ({ ...entry, kind }) as SpecialDay) : [];
+    if (!read.ok) return [];
+    return read.days.flatMap((entry): SpecialDay[] =>
+      entry.day >= from && entry.day <= to ? [{ ...entry, kind }] : [],
+    );
   });
   return days.sort((a, b) => a.day - b.day || (a.name < b.name ? -1 : 1));
 }

@@ -45,6 +45,10 @@ export const connection = mysqlTable('connection', {
   user: varchar('user', { length: 128 }).notNull(),
   secret: longtext('secret').notNull(),
   database: varchar('database', { length: 128 }).notNull(),
+  /** Whether the connection is encrypted and the server's certificate checked. */
+  tls: boolean('tls').notNull().default(false),
+  /** Certificates (PEM) of the authorities that are trusted in the place of the system's. */
+  authorities: longtext('authorities'),
   createdAt: datetime('created_at', { mode: 'string' }).notNull(),
 });
 

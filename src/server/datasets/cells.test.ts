@@ -53,7 +53,7 @@ describe('cells', () => {
     ['day', '2025-02-30', 'There is no such day'],
     ['day', 'yesterday', 'Not a date'],
     ['day', '9 Mar 2025', 'Not a date'],
-    ['day', '9025-01-01', 'Outside the years 1800 to 2199'],
+    ['day', '2250-01-01', 'Outside the years 1800 to 2199'],
     ['timestamp', '2025-01-01 25:00', 'Not a date and time'],
     ['whole', 'many', 'Not a number'],
     ['whole', '1.5', 'Not a whole number'],
@@ -63,6 +63,14 @@ describe('cells', () => {
     ['text', 'x'.repeat(501), 'Longer than 500 characters'],
   ] as const)('%s refuses %s', (type, text, reason) => {
     expect(read({ type, scale: 2 }, text)).toEqual({ ok: false, reason });
+  });
+
+  test.each([
+    ['day', '9999-12-31'],
+    ['day', '0001-01-01'],
+    ['timestamp', '9999-12-31 23:59:59'],
+  ] as const)('%s takes %s for an open end', (type, text) => {
+    expect(read({ type, scale: 0 }, text)).toEqual({ ok: true, sql: null, day: null, isOpen: true });
   });
 
   test.each([

@@ -1,20 +1,24 @@
 /** Reads the cells of a text file: what a text can mean, and its SQL form. */
 import { Temporal } from 'temporal-polyfill';
-import { checkedDay, isoDay, type Day } from '../../core/calendar/day';
+import { checkedDay, FIRST_DAY, isoDay, type Day } from '../../core/calendar/day';
+import { isWithinAlmanac } from '../../core/calendar/span';
 import { MONTH_NAMES } from '../../core/calendar/names';
 import { TEXT_LENGTH, type DateOrder, type StoredColumn } from './definition';
 
-/** Days outside these (inclusive) are taken for mistakes of typing. */
-const EARLIEST_ACCEPTED = checkedDay(1800, 1, 1)!;
-const LATEST_ACCEPTED = checkedDay(2199, 12, 31)!;
-
 /** A cell's SQL text (null: blank), its day if it is a date, or the reason why it does not fit. */
 export type Cell =
-  | { readonly ok: true; readonly sql: string | null; readonly day: Day | null }
+  | {
+      readonly ok: true;
+      readonly sql: string | null;
+      readonly day: Day | null;
+      /** A day that stands for an open end, and so is kept as a blank. */
+      readonly isOpen?: true;
+    }
   | { readonly ok: false; readonly reason: string };
 
 const refused = (reason: string): Cell => ({ ok: false, reason });
 const BLANK: Cell = { ok: true, sql: null, day: null };
+const OPEN: Cell = { ok: true, sql: null, day: null, isOpen: true };
 
 const YEAR_FIRST = /^(\d{4})-(\d{1,2})-(\d{1,2})$/;
 const YEAR_LAST = /^(\d{1,2})([/.-])(\d{1,2})\2(\d{4}|\d{2})\.?$/;
@@ -71,8 +75,7 @@ export function readDate(text: string, order: DateOrder): Day | undefined {
 function readDayCell(text: string, order: DateOrder): Cell {
   const day = readDate(text, order);
   if (day === undefined) return refused(looksLikeDate(text, order) ? 'There is no such day' : 'Not a date');
-  if (day < EARLIEST_ACCEPTED || day > LATEST_ACCEPTED) return refused('Outside the years 1800 to 2199');
-  return { ok: true, sql: isoDay(day), day };
+  return inRange(day, isoDay(day));
 }
 
 const TIME = /^(.+?)[T ](\d{2}):(\d{2})(?::(\d{2})(?:\.(\d{1,9}))?)?\s*(Z|[+-]\d{2}:?\d{2})?$/i;
@@ -103,10 +106,15 @@ function readTimestampCell(text: string, order: DateOrder, timeZone: string): Ce
   return inRange(day, `${isoDay(day)} ${local.toPlainTime().toString({ fractionalSecondDigits: 3 })}`);
 }
 
+/** 9000-01-01. */
+const FIRST_OPEN_END = checkedDay(9000, 1, 1)!;
+
+/** Days that databases put where there is no end, or no beginning: the last years there are, and the first day. */
+const standsForOpen = (day: Day) => day >= FIRST_OPEN_END || day === FIRST_DAY;
+
 function inRange(day: Day, sql: string): Cell {
-  return day < EARLIEST_ACCEPTED || day > LATEST_ACCEPTED
-    ? refused('Outside the years 1800 to 2199')
-    : { ok: true, sql, day };
+  if (isWithinAlmanac(day)) return { ok: true, sql, day };
+  return standsForOpen(day) ? OPEN : refused('Outside the years 1800 to 2199');
 }
 
 const PLAIN_NUMBER = { point: /^[+-]?(\d+)(?:\.(\d+))?$/, comma: /^[+-]?(\d+)(?:,(\d+))?$/ };

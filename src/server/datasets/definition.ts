@@ -21,9 +21,14 @@ export type Definition = z.infer<typeof definitionSchema>;
 
 export const coverageByRoleSchema = z.record(
   z.string(),
-  z.object({ runs: z.array(z.object({ start: z.int(), end: z.int() })), blank: z.int() }),
+  z.object({
+    runs: z.array(z.object({ start: z.int(), end: z.int() })),
+    blank: z.int(),
+    /** Cells with a day outside the almanac's years, which stands for an open end. */
+    outside: z.int().default(0),
+  }),
 );
-/** Days with data and number of blank cells, by key of the date column. */
+/** Days with data and numbers of blank cells and of days outside the almanac, by key of the date column. */
 export type CoverageByRole = z.infer<typeof coverageByRoleSchema>;
 
 /** A table of another database: copied at each load, or read live. */

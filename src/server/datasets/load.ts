@@ -255,7 +255,11 @@ function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole):
   for (const [key, entry] of Object.entries(now)) {
     const old = before?.[key];
     merged[key] = old
-      ? { runs: [...unionRuns(old.runs, entry.runs)], blank: old.blank + entry.blank }
+      ? {
+          runs: [...unionRuns(old.runs, entry.runs)],
+          blank: old.blank + entry.blank,
+          outside: old.outside + entry.outside,
+        }
       : entry;
   }
   return merged;

@@ -1,6 +1,10 @@
 /** Where the rows of a dataset lie: in a fact table of our own, or in a table of another database that is read live. */
 import { SourceProblem } from '../../core/cube/query';
-import { selectRows } from '../database/connection';
+import { FIRST_ALMANAC_DAY, LAST_ALMANAC_DAY } from '../../core/calendar/span';
+import { isoDay } from '../../core/calendar/day';
+import { isOutOfTime, selectForCaller, selectOwnForCaller, tookTooLong } from '../database/bounded';
+import { pool as ownPool } from '../database/connection';
+import { Problem } from '../problem';
 import { connectionPool, connectionProblem, quoted } from '../sources/connections';
 import { factTable, physicalName, type StoredColumn } from './definition';
 import type { StoredDataset } from './repository';
@@ -8,7 +12,7 @@ import type { StoredDataset } from './repository';
 export interface Relation {
   /** What stands after FROM: its columns have the physical names. */
   readonly from: string;
-  /** Runs a statement where the rows lie; values are always parameters. */
+  /** Runs a statement where the rows lie, no longer than a reader's may; values are always parameters. */
   select<T extends object>(sql: string, values?: readonly unknown[]): Promise<T[]>;
 }
 
@@ -18,7 +22,7 @@ export async function relationOf(stored: StoredDataset): Promise<Relation> {
   if (origin?.mode !== 'live') {
     return {
       from: factTable(stored.id, stored.currentLoad!),
-      select: (sql, values = []) => selectRows(sql, [...values]),
+      select: (sql, values = []) => selectOwnForCaller(ownPool(), sql, values),
     };
   }
   const pool = await connectionPool(origin.connection);
@@ -26,14 +30,19 @@ export async function relationOf(stored: StoredDataset): Promise<Relation> {
     from: `(SELECT ${stored.definition.columns.map(liveColumnSql).join(', ')} FROM ${quoted(origin.table)}) AS live_rows`,
     async select(sql, values = []) {
       try {
-        const [rows] = await pool.query(sql, [...values]);
-        return rows as never;
+        return await selectForCaller(pool, sql, values);
       } catch (error) {
+        if (error instanceof Problem) throw error;
+        if (isOutOfTime(error)) throw new SourceProblem(tookTooLong(stored.name));
         throw new SourceProblem(connectionProblem(error, stored.name).message);
       }
     },
   };
 }
+
+/** The civil day of a column; blank outside the almanac's years, where a day stands for an open end or is a mistake. */
+const acceptedDay = (column: string) =>
+  `CASE WHEN CAST(${column} AS DATE) BETWEEN '${isoDay(FIRST_ALMANAC_DAY)}' AND '${isoDay(LAST_ALMANAC_DAY)}' THEN CAST(${column} AS DATE) END`;
 
 /** A column of another database under its physical name, with the type that it has here. */
 function liveColumnSql(column: StoredColumn, i: number): string {
@@ -41,9 +50,9 @@ function liveColumnSql(column: StoredColumn, i: number): string {
   const name = physicalName(i);
   switch (column.type) {
     case 'day':
-      return `CAST(${own} AS DATE) AS ${name}`;
+      return `${acceptedDay(own)} AS ${name}`;
     case 'timestamp':
-      return `${own} AS ${name}, CAST(${own} AS DATE) AS ${name}_day`;
+      return `${own} AS ${name}, ${acceptedDay(own)} AS ${name}_day`;
     case 'whole':
       return `CAST(${own} AS SIGNED) AS ${name}`;
     case 'decimal':

@@ -95,6 +95,7 @@ interface RoleCoverage {
   readonly last: string | null;
   readonly days: number;
   readonly blank: number;
+  readonly outside: number;
   readonly holes: readonly { readonly first: string; readonly last: string; readonly days: number }[];
 }
 
@@ -121,6 +122,7 @@ function roleCoverage(entry: CoverageByRole[string]): RoleCoverage {
     last: coverage.latest === undefined ? null : isoDay(coverage.latest),
     days: countDays(entry.runs),
     blank: entry.blank,
+    outside: entry.outside,
     holes: holesOf(coverage).map((hole) => ({
       first: isoDay(hole.start),
       last: isoDay(hole.end),

@@ -48,6 +48,7 @@ class RowChecker {
   private readonly isText: boolean[];
   private readonly days: (Set<Day> | null)[];
   private readonly blanks: number[];
+  private readonly outside: number[];
 
   constructor(
     private readonly target: StreamTarget,
@@ -60,6 +61,7 @@ class RowChecker {
       column.type === 'day' || column.type === 'timestamp' ? new Set<Day>() : null,
     );
     this.blanks = columns.map(() => 0);
+    this.outside = columns.map(() => 0);
   }
 
   /** The lines of a batch's good rows. */
@@ -88,6 +90,7 @@ class RowChecker {
         coverage[column.key] = {
           runs: [...runsOfDays([...days].sort((a, b) => a - b))],
           blank: this.blanks[i]!,
+          outside: this.outside[i]!,
         };
     });
     return coverage;
@@ -112,7 +115,7 @@ class RowChecker {
       return undefined;
     }
     let text = '';
-    const days: (Day | null)[] = [];
+    const days: (Day | 'open' | null)[] = [];
     for (let i = 0; i < this.readers.length; i++) {
       const raw = row[columnOrder[i]!]!;
       const cell = this.readers[i]!(raw);
@@ -120,15 +123,17 @@ class RowChecker {
         this.refuse(line, definition.columns[i]!.name, raw, cell.reason);
         return undefined;
       }
-      days.push(cell.day);
+      days.push(cell.isOpen ? 'open' : cell.day);
       if (i > 0) text += '\t';
       text += cell.sql === null ? '\\N' : this.isText[i] ? escaped(cell.sql) : cell.sql;
     }
     for (let i = 0; i < days.length; i++) {
       const set = this.days[i];
       if (!set) continue;
-      if (days[i] === null) this.blanks[i]!++;
-      else set.add(days[i]!);
+      const day = days[i]!;
+      if (day === null) this.blanks[i]!++;
+      else if (day === 'open') this.outside[i]!++;
+      else set.add(day);
     }
     this.loaded++;
     return text;

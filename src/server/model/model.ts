@@ -10,7 +10,7 @@ import { listShared } from './shared';
 
 /** The model, and the stored datasets it was made from. */
 export async function readModel(): Promise<{ model: Model; stored: StoredDataset[] }> {
-  await refreshLive();
+  refreshLive();
   const stored = await loadedDatasets();
   const datasets = await Promise.all(
     stored.map(async (entry) => {

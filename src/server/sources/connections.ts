@@ -2,19 +2,33 @@
 import { desc, eq } from 'drizzle-orm';
 import mysql, { type Pool, type RowDataPacket } from 'mysql2/promise';
 import { z } from 'zod';
-import { database, sqlNow } from '../database/connection';
+import { isOutOfTime, LONGEST_SECONDS } from '../database/bounded';
+import { database, pool, sqlNow } from '../database/connection';
 import { connection } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
 import { decrypt, encrypt } from './secrets';
 
+/** A name without control characters, which no database has and which could end up in another place than meant. */
+export const plainName = (most: number) =>
+  z
+    .string()
+    .trim()
+    .min(1)
+    .max(most)
+    .regex(/^[^\p{Cc}]*$/u, 'has a character that no name can have');
+
 export const connectionSchema = z.object({
-  name: z.string().trim().min(1).max(200),
-  host: z.string().trim().min(1).max(255),
+  name: plainName(200),
+  host: plainName(255).regex(/^[^\s/?#@]+$/, 'is no name or number of a host'),
   port: z.int().min(1).max(65535).default(3306),
-  user: z.string().min(1).max(128),
+  user: plainName(128),
   password: z.string().max(500),
-  database: z.string().trim().min(1).max(128),
+  database: plainName(128),
+  /** Encrypted, and the server's certificate checked. */
+  tls: z.boolean().default(false),
+  /** Certificates (PEM) of authorities to trust in the place of the system's. */
+  authorities: z.string().trim().max(100_000).nullable().default(null),
 });
 export type ConnectionInput = z.infer<typeof connectionSchema>;
 
@@ -26,18 +40,17 @@ export interface ConnectionEntry {
   readonly port: number;
   readonly user: string;
   readonly database: string;
+  readonly tls: boolean;
 }
 
 const CONNECT_MS = 5000;
 
 /** An identifier of another database, quoted. */
-export const quoted = (name: string) =>
-  name
-    .split('\u0000')
-    .map((part) => `\`${part.replace(/`/g, '``')}\``)
-    .join('.');
+export const quoted = (name: string) => `\`${name.replace(/`/g, '``')}\``;
 
-function poolFor(input: Omit<ConnectionInput, 'name'>): Pool {
+type Address = Omit<ConnectionInput, 'name'>;
+
+function poolFor(input: Address): Pool {
   const pool = mysql.createPool({
     host: input.host,
     port: input.port,
@@ -50,27 +63,58 @@ function poolFor(input: Omit<ConnectionInput, 'name'>): Pool {
     timezone: 'Z',
     connectTimeout: CONNECT_MS,
     connectionLimit: 4,
+    queueLimit: 50,
+    ...(input.tls
+      ? { ssl: { rejectUnauthorized: true, ...(input.authorities ? { ca: input.authorities } : {}) } }
+      : {}),
   });
-  // Whatever the account may do, we only read.
-  pool.on('connection', (opened) => void opened.query('SET SESSION TRANSACTION READ ONLY'));
+  pool.on('connection', (opened) => {
+    const raw = opened as unknown as { query(sql: string, done: () => void): void };
+    // Whatever the account may do, we only read.
+    raw.query('SET SESSION TRANSACTION READ ONLY', () => undefined);
+    // Each kind of server knows one of the two, in seconds and in milliseconds.
+    raw.query(`SET SESSION max_statement_time = ${LONGEST_SECONDS}`, () => undefined);
+    raw.query(`SET SESSION max_execution_time = ${LONGEST_SECONDS * 1000}`, () => undefined);
+  });
   return pool;
 }
 
-/** What went wrong with another database, in a sentence. */
+/** What a database that was reached answers, by its code. Everything else tells no more than that it was not. */
+const REASONS: Record<string, string> = {
+  ER_ACCESS_DENIED_ERROR: 'user or password are not accepted',
+  ER_DBACCESS_DENIED_ERROR: 'the user may not read this database',
+  ER_BAD_DB_ERROR: 'there is no such database',
+  ER_NO_SUCH_TABLE: 'the table is not there any more',
+  ER_TABLEACCESS_DENIED_ERROR: 'the user may not read this table',
+  HANDSHAKE_NO_SSL_SUPPORT: 'it does not offer encrypted connections',
+};
+
+/** Codes that mean that an encrypted connection was not trusted. */
+const isUntrusted = (code: string) =>
+  /CERT|SELF_SIGNED|ALTNAME|UNABLE_TO_VERIFY|HANDSHAKE_SSL_ERROR/.test(code);
+
+/** What went wrong with another database, in a sentence that tells nothing of what else may listen there. */
 export function connectionProblem(error: unknown, where: string): Problem {
-  const { code, message } = error as { code?: string; message?: string };
-  const reasons: Record<string, string> = {
-    ECONNREFUSED: 'nothing answers there',
-    ENOTFOUND: 'there is no such host',
-    ETIMEDOUT: 'it did not answer in time',
-    ER_ACCESS_DENIED_ERROR: 'user or password are not accepted',
-    ER_DBACCESS_DENIED_ERROR: 'the user may not read this database',
-    ER_BAD_DB_ERROR: 'there is no such database',
-    ER_NO_SUCH_TABLE: 'the table is not there any more',
-    ER_TABLEACCESS_DENIED_ERROR: 'the user may not read this table',
-  };
-  const reason = reasons[code ?? ''] ?? message ?? 'unknown';
+  if (error instanceof Problem) return error;
+  const { code = '', message } = error as { code?: string; message?: string };
+  const words = isUntrusted(code)
+    ? 'its certificate is not one that can be trusted'
+    : code.startsWith('ER_')
+      ? message
+      : 'it is not reachable';
+  const reason = isOutOfTime(error) ? 'it did not answer in time' : (REASONS[code] ?? words);
   return new Problem('connection-failed', `${where} cannot be read: ${reason}.`, 424);
+}
+
+/** Refuses the database in which Dathen keeps its own tables: what is read there would be its own secrets. */
+async function refuseOurselves(other: Pool): Promise<void> {
+  const sql = 'SELECT @@port AS port, @@datadir AS folder';
+  const placeOf = async (each: Pool) => JSON.stringify((await each.query<RowDataPacket[]>(sql))[0]);
+  if ((await placeOf(other)) === (await placeOf(pool())))
+    throw new Problem(
+      'own-database',
+      'This is the database in which Dathen keeps its own tables. Name another.',
+    );
 }
 
 export interface TableEntry {
@@ -81,9 +125,9 @@ export interface TableEntry {
 }
 
 /** The tables and views that a connection can read; checks it. Throws a `Problem` that says what is wrong. */
-async function tablesOf(pool: Pool, name: string): Promise<TableEntry[]> {
+async function tablesOf(other: Pool, name: string): Promise<TableEntry[]> {
   try {
-    const [rows] = await pool.query<RowDataPacket[]>(
+    const [rows] = await other.query<RowDataPacket[]>(
       `SELECT table_name AS name, table_type AS type, table_rows AS \`rows\`
        FROM information_schema.tables WHERE table_schema = DATABASE() ORDER BY table_name`,
     );
@@ -104,13 +148,15 @@ const entryOf = ({
   port,
   user,
   database: schema,
-}: typeof connection.$inferSelect): ConnectionEntry => ({
+  tls,
+}: ConnectionEntry): ConnectionEntry => ({
   id,
   name,
   host,
   port,
   user,
   database: schema,
+  tls,
 });
 
 /** The stored connections, newest first. */
@@ -123,16 +169,20 @@ export async function listConnections(): Promise<ConnectionEntry[]> {
 export async function addConnection(
   input: ConnectionInput,
 ): Promise<{ entry: ConnectionEntry; tables: TableEntry[] }> {
-  const pool = poolFor(input);
+  const where = `${input.database} on ${input.host}`;
+  const other = poolFor(input);
   try {
-    const tables = await tablesOf(pool, `${input.database} on ${input.host}`);
+    await refuseOurselves(other).catch((error: unknown) => {
+      throw connectionProblem(error, where);
+    });
+    const tables = await tablesOf(other, where);
     const { password, ...rest } = input;
     const [result] = await database()
       .insert(connection)
       .values({ ...rest, secret: encrypt(password), createdAt: sqlNow() });
-    return { entry: { id: result.insertId, ...rest }, tables };
+    return { entry: entryOf({ id: result.insertId, ...rest }), tables };
   } finally {
-    await pool.end();
+    await other.end();
   }
 }
 
@@ -148,9 +198,9 @@ export async function connectionPool(id: number): Promise<Pool> {
   const known = pools.get(id);
   if (known) return known;
   const row = await stored(id);
-  const pool = poolFor({ ...row, password: decrypt(row.secret) });
-  pools.set(id, pool);
-  return pool;
+  const made = poolFor({ ...row, password: decrypt(row.secret) });
+  pools.set(id, made);
+  return made;
 }
 
 /** The tables and views of a stored connection. */

@@ -1,10 +1,13 @@
 /** Datasets that are read live from a table of another database. */
 import { eq } from 'drizzle-orm';
 import type { RowDataPacket } from 'mysql2/promise';
+import { isoDay } from '../../core/calendar/day';
 import { runsOfDays } from '../../core/calendar/runs';
+import { FIRST_ALMANAC_DAY, LAST_ALMANAC_DAY } from '../../core/calendar/span';
 import { SourceProblem } from '../../core/cube/query';
 import type { ColumnType } from '../../core/model/model';
 import { dayNumberSql } from '../answers/conditionSql';
+import { selectForCaller } from '../database/bounded';
 import { database, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
 import {
@@ -16,14 +19,14 @@ import {
 } from '../datasets/definition';
 import { roleNameFor, startingMeasures } from '../datasets/plan';
 import { relationOf } from '../datasets/relation';
-import { loadedDatasets, type StoredDataset } from '../datasets/repository';
+import { loadedDatasets, readLoad, type StoredDataset } from '../datasets/repository';
 import type { CoverageByRole } from '../datasets/definition';
 import { ensureAlmanac } from '../almanac/almanac';
 import { log } from '../log';
 import { bumpRevision } from '../model/revision';
 import { once } from '../once';
 import { Problem } from '../problem';
-import { connectionPool, connectionProblem } from './connections';
+import { connectionPool, connectionProblem, quoted } from './connections';
 
 /** A text column with at most so many values is a category at the start. */
 const MOST_CATEGORY_VALUES = 200;
@@ -138,6 +141,21 @@ async function categoriesOf(stored: StoredDataset): Promise<StoredColumn[]> {
   return columns;
 }
 
+/** How many cells of a date column hold a day outside the almanac's years, which the rest of Dathen sees as blank. */
+async function datesOutside({ origin, name }: StoredDataset, column: StoredColumn): Promise<number> {
+  const cast = `CAST(${quoted(column.name)} AS DATE)`;
+  try {
+    const [row] = await selectForCaller<{ n: number }>(
+      await connectionPool(origin!.connection),
+      `SELECT COUNT(*) AS n FROM ${quoted(origin!.table)} WHERE ${cast} < ? OR ${cast} > ?`,
+      [isoDay(FIRST_ALMANAC_DAY), isoDay(LAST_ALMANAC_DAY)],
+    );
+    return Number(row?.n ?? 0);
+  } catch (error) {
+    throw connectionProblem(error, name);
+  }
+}
+
 /** Rows and covered days as they are now. */
 async function lookAt(stored: StoredDataset): Promise<{ rows: number; coverage: CoverageByRole }> {
   const relation = await relationOf(stored);
@@ -152,7 +170,8 @@ async function lookAt(stored: StoredDataset): Promise<{ rows: number; coverage: 
       );
       const filled = days.filter((row) => row.day !== null).map((row) => Number(row.day));
       const blank = days.find((row) => row.day === null)?.n ?? 0;
-      coverage[column.key] = { runs: [...runsOfDays(filled)], blank: Number(blank) };
+      const outside = await datesOutside(stored, column);
+      coverage[column.key] = { runs: [...runsOfDays(filled)], blank: Number(blank) - outside, outside };
     }
     return { rows: Number(counted?.n ?? 0), coverage };
   } catch (error) {
@@ -160,18 +179,35 @@ async function lookAt(stored: StoredDataset): Promise<{ rows: number; coverage: 
   }
 }
 
-/** Brings rows and covered days of live datasets up to date where that was some time ago; one that fails stays as it was. */
-export async function refreshLive(): Promise<void> {
+/**
+ * Brings rows and covered days of live datasets up to date where that was some time ago; one that fails stays as it
+ * was. Nobody waits for it: a source that is slow or silent must not hold up those who read other datasets.
+ */
+export function refreshLive(): void {
+  const running = once('live refresh', () => ({ is: false }));
+  if (running.is) return;
+  running.is = true;
+  void refreshOutdated()
+    .catch((error: unknown) => log().warn(error, 'live datasets could not be looked at'))
+    .finally(() => (running.is = false));
+}
+
+async function refreshOutdated(): Promise<void> {
   const seen = once('live datasets seen', () => new Map<number, number>());
   for (const stored of await loadedDatasets()) {
     if (stored.origin?.mode !== 'live' || Date.now() - (seen.get(stored.id) ?? 0) < REFRESH_MS) continue;
     seen.set(stored.id, Date.now());
     try {
       const { rows, coverage } = await lookAt(stored);
+      const before = await readLoad(stored.currentLoad!);
       await database()
         .update(datasetLoad)
         .set({ rowsTotal: rows, coverage, finishedAt: sqlNow() })
         .where(eq(datasetLoad.id, stored.currentLoad!));
+      if (JSON.stringify([before?.rowsTotal, before?.coverage]) === JSON.stringify([rows, coverage]))
+        continue;
+      await ensureAlmanac();
+      await bumpRevision();
     } catch (error) {
       log().warn(error, 'a live dataset could not be looked at');
     }

@@ -217,8 +217,14 @@ export async function fileToText(
 async function* tableRows(connection: number, table: string, signal?: AbortSignal): AsyncGenerator<Cells> {
   const pool = await connectionPool(connection);
   const opened = await pool.getConnection();
+  // A server that has fallen silent would not let us go.
+  const stop = () => opened.destroy();
+  signal?.addEventListener('abort', stop, { once: true });
   try {
     const raw = opened.connection as unknown as CallbackConnection;
+    // A copy takes as long as it takes.
+    raw.query('SET SESSION max_statement_time = 0', () => undefined);
+    raw.query('SET SESSION max_execution_time = 0', () => undefined);
     const query = raw.query({ sql: `SELECT * FROM ${quoted(table)}`, rowsAsArray: true });
     let named = false;
     const fields = new Promise<string[]>((resolve, reject) => {
@@ -234,6 +240,7 @@ async function* tableRows(connection: number, table: string, signal?: AbortSigna
     }
     if (!named) yield await fields;
   } finally {
+    signal?.removeEventListener('abort', stop);
     opened.destroy();
   }
 }

@@ -7,6 +7,7 @@ import type { TableOfRows } from '../../../core/dashboard/document/visuals';
 import { columnOf } from '../../../core/model/model';
 import type { TableAnswer } from '../../../core/dashboard/turn/answer';
 import { useDocument, useReaderState, useWorkspace } from '../../workspace/workspace';
+import { useNonce } from '../../ui/nonce';
 import { requestJson } from '../../ui/request';
 
 interface RowPage {
@@ -33,6 +34,7 @@ export function TableVisual({
   answer: TableAnswer;
   title: string;
 }) {
+  const nonce = useNonce();
   const { model } = useWorkspace();
   const state = useReaderState();
   const document = useDocument();
@@ -87,6 +89,7 @@ export function TableVisual({
   );
   return (
     <DataGrid
+      {...(nonce ? { nonce } : {})}
       aria-label={title}
       rows={list}
       columns={columns}

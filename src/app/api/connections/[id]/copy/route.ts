@@ -3,9 +3,10 @@ import { startJob } from '../../../../../server/datasets/jobs';
 import { profileFile } from '../../../../../server/datasets/profile';
 import { newUpload } from '../../../../../server/datasets/uploads';
 import { idFrom, readBody, respond } from '../../../../../server/http';
+import { plainName } from '../../../../../server/sources/connections';
 import { tableToText } from '../../../../../server/sources/toText';
 
-const bodySchema = z.object({ table: z.string().min(1).max(200) });
+const bodySchema = z.object({ table: plainName(200) });
 
 /** Copies a table or view into an upload and finds out what its columns hold, as for a file. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { idFrom, readBody, respond } from '../../../../../server/http';
+import { plainName } from '../../../../../server/sources/connections';
 import { addLive } from '../../../../../server/sources/live';
 
-const bodySchema = z.object({ table: z.string().min(1).max(200), name: z.string().trim().min(1).max(200) });
+const bodySchema = z.object({ table: plainName(200), name: plainName(200) });
 
 /** Puts a table or view on the almanac, to be read live. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {

@@ -1,0 +1,46 @@
+/** Who may ask for what, told by a request's headers alone: pages of others must not use Dathen through their visitors. */
+
+export interface Refusal {
+  readonly code: 'foreign-host' | 'foreign-origin';
+  readonly message: string;
+}
+
+const LOCAL_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+/** Whether a `Host` header names this machine and, where the port that is listened on is known, that port. */
+function isOurHost(host: string, port: string | undefined): boolean {
+  const match = /^(.*?)(?::(\d+))?$/.exec(host)!;
+  return LOCAL_HOSTS.has(match[1]!) && (port === undefined || (match[2] ?? '80') === port);
+}
+
+/**
+ * Why a request for a page or file is refused: host names that somebody else points to this machine are turned away.
+ * Undefined where it may be answered.
+ */
+export function hostRefusal(headers: Headers, port = process.env.DATHEN_PORT): Refusal | undefined {
+  if (isOurHost(headers.get('host') ?? '', port)) return undefined;
+  return { code: 'foreign-host', message: 'Dathen answers on 127.0.0.1 only.' };
+}
+
+/**
+ * Why a request to the interface for programs is refused: pages from elsewhere may neither change nor read anything,
+ * nor make it work. Programs say nothing of where they come from, and a person may open an address.
+ */
+export function callerRefusal(headers: Headers, port = process.env.DATHEN_PORT): Refusal | undefined {
+  const foreignHost = hostRefusal(headers, port);
+  if (foreignHost) return foreignHost;
+  const origin = headers.get('origin');
+  const isForeign = origin === null ? isFromElsewhere(headers) : hostOf(origin) !== headers.get('host');
+  if (!isForeign) return undefined;
+  return { code: 'foreign-origin', message: 'Only Dathen’s own pages may ask for this.' };
+}
+
+/** The host of an origin; undefined for pages without one (“null”) and for what is none. */
+function hostOf(origin: string): string | undefined {
+  return URL.canParse(origin) ? new URL(origin).host : undefined;
+}
+
+function isFromElsewhere(headers: Headers): boolean {
+  const site = headers.get('sec-fetch-site');
+  return site !== null && site !== 'same-origin' && site !== 'none';
+}
