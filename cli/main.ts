@@ -35,6 +35,9 @@ function scaleNumber(text: string): number {
   return scale;
 }
 
+// What Dathen keeps is for who started it alone.
+process.umask(0o077);
+
 const program = new Command('dathen')
   .description('Dashboards whose time controls, slicers, charts and tables share one date dimension.')
   .version(packageJson.version)
@@ -72,9 +75,12 @@ program
   .description('stop the Dathen that runs from here')
   .action(async () => {
     const running = runningRecord();
-    if (!running) return console.log('Dathen does not run.');
-    await endProcess(running.pid, 'cli/main.ts', 60_000);
-    console.log('Dathen is stopped.');
+    if (running) await endProcess(running.pid, 'cli/main.ts', 60_000);
+    const { endLeftBehind, leftBehind } = await import('./runFile');
+    const left = await leftBehind();
+    if (left) await endLeftBehind(left);
+    if (running) return console.log('Dathen is stopped.');
+    console.log(left ? 'What a killed run left behind is stopped.' : 'Dathen does not run.');
   });
 
 program
@@ -83,7 +89,13 @@ program
   .action(async () => {
     const running = runningRecord();
     if (!running) {
-      console.log('Dathen does not run.');
+      const { leftBehind, leftBehindWords } = await import('./runFile');
+      const left = await leftBehind();
+      console.log(
+        left
+          ? `${leftBehindWords(left)} ./dathen stop ends it; ./dathen start begins anew. Nothing is lost.`
+          : 'Dathen does not run.',
+      );
       process.exitCode = 1;
       return;
     }
@@ -102,6 +114,10 @@ program
         2,
       );
     if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+    const { holdData, leftBehind, leftBehindWords } = await import('./runFile');
+    const left = await leftBehind();
+    if (left) throw new CommandFailure(`${leftBehindWords(left)} Stop it first with ./dathen stop.`);
+    await holdData();
     const { databaseFolder } = await import('./mariadb');
     rmSync(await databaseFolder(DATA), { recursive: true, force: true });
     rmSync(DATA, { recursive: true, force: true });

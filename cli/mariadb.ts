@@ -2,6 +2,7 @@
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import {
+  chmodSync,
   chownSync,
   existsSync,
   mkdirSync,
@@ -69,6 +70,8 @@ async function reachableFolder(
   mkdirSync(dataFolder, { recursive: true });
   const folder = path.join(dataFolder, 'mariadb');
   if (!owner) return folder;
+  // Nobody else may look into the folder, but the system user has to pass through.
+  chownSync(dataFolder, owner.uid, owner.gid);
   try {
     await run('setpriv', [
       `--reuid=${owner.uid}`,
@@ -84,7 +87,9 @@ async function reachableFolder(
       '/var/lib/dathen',
       createHash('sha256').update(dataFolder).digest('hex').slice(0, 16),
     );
-    mkdirSync(path.dirname(elsewhere), { recursive: true, mode: 0o755 });
+    mkdirSync(path.dirname(elsewhere), { recursive: true });
+    // Passed through by the system user, whatever our own files are closed to.
+    chmodSync(path.dirname(elsewhere), 0o711);
     return elsewhere;
   }
 }
@@ -166,11 +171,17 @@ function tellingLines(log: string): string {
   return telling.length > 0 ? telling.join('\n  ') : 'it said nothing';
 }
 
-/** Ends a database that an earlier, killed run left behind. */
-async function endLeftover(folder: string) {
+/** The database that runs over a folder of files, if one does. */
+export function runningDatabase(folder: string): { pid: number; folder: string } | undefined {
   const pidFile = path.join(folder, 'mariadb.pid');
   const pid = existsSync(pidFile) ? Number(readFileSync(pidFile, 'utf8')) : NaN;
-  if (pid > 0 && isOurs(pid, folder)) await endProcess(pid, folder);
+  return pid > 0 && isOurs(pid, folder) ? { pid, folder } : undefined;
+}
+
+/** Ends a database that an earlier, killed run left behind. */
+async function endLeftover(folder: string) {
+  const left = runningDatabase(folder);
+  if (left) await endProcess(left.pid, folder);
 }
 
 /** Starts that are tried where the database ended by itself: another program may have taken the port meanwhile. */

@@ -3,6 +3,8 @@ import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { CommandFailure } from './failure';
+import { holdFolder } from './folderLock';
+import { databaseFolder, runningDatabase } from './mariadb';
 import { DATA } from './places';
 import { endProcess, isOurs } from './processes';
 
@@ -34,17 +36,51 @@ export function runningRecord(): RunRecord | undefined {
   return record && isOurs(record.pid, COMMAND) ? record : undefined;
 }
 
+/** What a killed run left behind and what still goes on. */
+export interface LeftBehind {
+  readonly server: { readonly pid: number; readonly url: string | null } | null;
+  readonly database: { readonly pid: number; readonly folder: string } | null;
+}
+
+/** What still goes on of a run whose command was killed; undefined where nothing does. */
+export async function leftBehind(): Promise<LeftBehind | undefined> {
+  const record = readRecord();
+  if (!record || isOurs(record.pid, COMMAND)) return undefined;
+  const pid = record.serverPid;
+  const server = pid && isOurs(pid, SERVER) ? { pid, url: record.url } : null;
+  const database = runningDatabase(await databaseFolder(DATA)) ?? null;
+  return server || database ? { server, database } : undefined;
+}
+
+/** Ends what a killed run left behind. */
+export async function endLeftBehind({ server, database }: LeftBehind): Promise<void> {
+  if (server) await endProcess(server.pid, SERVER);
+  if (database) await endProcess(database.pid, database.folder, 60_000);
+}
+
+/** What of it goes on, in words. */
+export function leftBehindWords({ server, database }: LeftBehind): string {
+  const parts = [
+    ...(server ? [`its server${server.url ? ` at ${server.url}` : ''} (process ${server.pid})`] : []),
+    ...(database ? [`its database (process ${database.pid})`] : []),
+  ];
+  return `The command of Dathen was killed, but ${parts.join(' and ')} still ${parts.length > 1 ? 'run' : 'runs'}.`;
+}
+
+/** Holds the data folder for this process; of two that start at once, one is told that the other runs. */
+export async function holdData(): Promise<void> {
+  const running = runningRecord();
+  const where = running?.url ? ` at ${running.url}` : '';
+  if (running || !(await holdFolder(DATA)))
+    throw new CommandFailure(`Dathen runs already${where}. Stop it with ./dathen stop.`);
+}
+
 /** Claims the data folder for this process; ends what an earlier, killed run left behind. */
 export async function claim(): Promise<void> {
-  const running = runningRecord();
-  if (running) {
-    throw new CommandFailure(
-      `Dathen runs already${running.url ? ` at ${running.url}` : ''}. Stop it with ./dathen stop.`,
-    );
-  }
-  const stale = readRecord();
-  if (stale?.serverPid) await endProcess(stale.serverPid, SERVER);
   mkdirSync(DATA, { recursive: true });
+  await holdData();
+  const left = await leftBehind();
+  if (left?.server) await endProcess(left.server.pid, SERVER);
   writeRecord({ pid: process.pid, serverPid: null, url: null, build: null, database: null });
 }
 

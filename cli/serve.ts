@@ -1,11 +1,13 @@
 /** `demo` and `start`: database, migrations, demo data, server; and a clean end of all of it. */
 import type { ChildProcess } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { currentBuild } from './build';
 import { serverEnvironment } from './environment';
 import { CommandFailure } from './failure';
 import { startDatabase, type RunningDatabase } from './mariadb';
 import { DATA } from './places';
+import { closeFolder } from './privateFiles';
 import { endProcess, isPortFree } from './processes';
 import { claim, clearRecord, writeRecord } from './runFile';
 import { startServer, untilAnswering } from './server';
@@ -17,13 +19,21 @@ export interface ServeOptions {
   readonly demoScale?: number;
 }
 
+const LOG_FILE = path.join(DATA, 'server.log');
+
+/** A server that ends by itself is brought back so many times, then the reason is told. */
+const MOST_RESTARTS = 3;
+/** A server that ran this long counts as well, and its next end as the first. */
+const WELL_MS = 60_000;
+
 /** Starts everything, prints the address once it answers, and stays until stopped. */
 export async function serve(options: ServeOptions): Promise<void> {
   await claim();
+  closeFolder(DATA);
+  writeFileSync(LOG_FILE, '');
   const stopping = new AbortController();
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => stopping.abort());
-  let database: RunningDatabase | undefined;
-  let server: ChildProcess | undefined;
+  const run = new Run(options, stopping.signal);
   try {
     if (!(await isPortFree(options.port))) {
       throw new CommandFailure(
@@ -31,31 +41,91 @@ export async function serve(options: ServeOptions): Promise<void> {
       );
     }
     const build = await currentBuild();
+    await run.start(build);
     if (stopping.signal.aborted) return;
-    database = await startDatabase(DATA);
-    Object.assign(
-      process.env,
-      serverEnvironment(database, DATA),
-      options.today ? { DATHEN_TODAY: options.today } : {},
-    );
-    const { port, user, password, name } = database;
-    const record = { pid: process.pid, database: { port, user, password, name } };
-    writeRecord({ ...record, serverPid: null, url: null, build });
-    await prepareData(options, stopping.signal);
-    if (stopping.signal.aborted) return;
-    const logFile = path.join(DATA, 'server.log');
-    server = startServer(options.port, build, logFile);
-    const url = `http://127.0.0.1:${options.port}`;
-    writeRecord({ ...record, serverPid: server.pid!, url, build });
-    await untilAnswering(url, server, logFile, stopping.signal);
-    if (stopping.signal.aborted) return;
-    console.log(`Dathen is ready at ${url}`);
-    await untilEnd(server, database.child, stopping.signal);
+    console.log(`Dathen is ready at ${run.url}`);
+    await run.untilStopped(build);
   } finally {
-    if (server?.pid) await endProcess(server.pid, 'next', 10_000);
-    await database?.stop();
+    await run.end();
     clearRecord();
   }
+}
+
+/** Database and server of one command, brought back when one of them ends by itself. */
+class Run {
+  readonly url: string;
+  private database: RunningDatabase | undefined;
+  private server: ChildProcess | undefined;
+
+  constructor(
+    private readonly options: ServeOptions,
+    private readonly stopping: AbortSignal,
+  ) {
+    this.url = `http://127.0.0.1:${options.port}`;
+  }
+
+  /** Starts what does not run yet, and waits until it answers. */
+  async start(build: string): Promise<void> {
+    const { today } = this.options;
+    if (this.stopping.aborted) return;
+    this.database ??= await startDatabase(DATA);
+    Object.assign(process.env, serverEnvironment(this.database, DATA), today ? { DATHEN_TODAY: today } : {});
+    const { port, user, password, name } = this.database;
+    const record = { pid: process.pid, database: { port, user, password, name } };
+    writeRecord({ ...record, serverPid: null, url: null, build });
+    await prepareData(this.options, this.stopping);
+    if (this.stopping.aborted) return;
+    this.server = startServer(this.options.port, build, LOG_FILE);
+    writeRecord({ ...record, serverPid: this.server.pid!, url: this.url, build });
+    await untilAnswering(this.url, this.server, LOG_FILE, this.stopping);
+  }
+
+  /** Stays until the command is stopped; what ends by itself is started again, a few times. */
+  async untilStopped(build: string): Promise<void> {
+    for (let restarts = 0; ; restarts++) {
+      const begun = Date.now();
+      const lost = await this.untilLost();
+      if (lost === undefined) return;
+      if (Date.now() - begun > WELL_MS) restarts = 0;
+      const last = lastLine();
+      if (restarts === MOST_RESTARTS)
+        throw new CommandFailure(
+          `${lost} ended by itself again and again${last ? `; the last it said: ${last}` : ''}. Nothing that was saved is lost; ${LOG_FILE} says more.`,
+        );
+      console.error(`${lost} ended unexpectedly and is started again. Nothing that was saved is lost.`);
+      await this.end(lost === 'The server');
+      await this.start(build);
+      if (!this.stopping.aborted) console.log(`Dathen is ready again at ${this.url}`);
+    }
+  }
+
+  /** What ended by itself; undefined when the command is stopped. */
+  private untilLost(): Promise<'The server' | 'The database' | undefined> {
+    return new Promise((resolve) => {
+      const { server, database, stopping } = this;
+      server?.once('exit', () => resolve(stopping.aborted ? undefined : 'The server'));
+      database?.child.once('exit', () => resolve(stopping.aborted ? undefined : 'The database'));
+      stopping.addEventListener('abort', () => resolve(undefined), { once: true });
+      if (stopping.aborted) resolve(undefined);
+      else if (database?.child.exitCode != null || database?.child.signalCode) resolve('The database');
+      else if (server?.exitCode != null || server?.signalCode) resolve('The server');
+    });
+  }
+
+  /** Ends the server and, unless it is to be kept, the database. */
+  async end(keepDatabase = false): Promise<void> {
+    if (this.server?.pid) await endProcess(this.server.pid, 'next', 10_000);
+    this.server = undefined;
+    if (keepDatabase) return;
+    await this.database?.stop();
+    this.database = undefined;
+  }
+}
+
+/** The last line that the server said. */
+function lastLine(): string | undefined {
+  const lines = readFileSync(LOG_FILE, 'utf8').split('\n');
+  return lines.map((line) => line.trim()).findLast((line) => line !== '');
 }
 
 /** Tables in their newest form, no leftovers of killed loads, and the demo data if it is wanted and absent. */
@@ -79,21 +149,4 @@ async function prepareData(options: ServeOptions, signal: AbortSignal) {
   }
   await ensureAlmanac();
   await closeDatabase();
-}
-
-async function untilEnd(server: ChildProcess, database: ChildProcess, signal: AbortSignal) {
-  await new Promise<void>((resolve, reject) => {
-    const lost = (what: string) => () => {
-      if (!signal.aborted)
-        reject(
-          new CommandFailure(
-            `${what} ended unexpectedly. Start Dathen again; nothing that was saved is lost.`,
-          ),
-        );
-    };
-    server.once('exit', lost('The server'));
-    database.once('exit', lost('The database'));
-    signal.addEventListener('abort', () => resolve(), { once: true });
-    if (signal.aborted) resolve();
-  });
 }

@@ -14,7 +14,7 @@ export function startServer(
   logFile: string,
   environment: Record<string, string> = {},
 ): ChildProcess {
-  const log = openSync(logFile, 'w');
+  const log = openSync(logFile, 'a');
   return spawn(
     process.execPath,
     ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],

@@ -11,7 +11,7 @@ import mysql, {
   type RowDataPacket,
 } from 'mysql2/promise';
 import { serverConfig } from '../config';
-import { once } from '../once';
+import { forget, once } from '../once';
 import * as schema from './schema';
 
 export type Database = MySql2Database<typeof schema>;
@@ -77,9 +77,12 @@ export async function migrateDatabase(): Promise<void> {
   await migrate(database(), { migrationsFolder: path.join(process.cwd(), 'drizzle') });
 }
 
-/** Ends the shared connections, so that a command can finish. */
+/** Ends the shared connections, so that a command can finish, or go on with another database. */
 export async function closeDatabase(): Promise<void> {
-  await pool().end();
+  const ended = pool();
+  forget('pool');
+  forget('database');
+  await ended.end();
 }
 
 /** Date and time now, UTC, as MariaDB writes it. */

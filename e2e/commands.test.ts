@@ -1,0 +1,115 @@
+/** The commands after a crash: what was killed comes back, is told, and is ended; two at once cannot both win. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { freePort, isOurs } from '../cli/processes';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'dathen-commands-'));
+const data = path.join(folder, 'data');
+let port = 0;
+beforeAll(async () => {
+  port = await freePort();
+});
+
+/** Runs a command of Dathen over the data of these tests. */
+function command(...args: string[]) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args], {
+    env: { ...process.env, DATHEN_DATA: data, NODE_OPTIONS: '' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const said = { text: '' };
+  child.stdout.on('data', (bytes: Buffer) => (said.text += bytes.toString()));
+  child.stderr.on('data', (bytes: Buffer) => (said.text += bytes.toString()));
+  const ended = new Promise<number | null>((resolve) => child.once('close', resolve));
+  return { child, said, ended };
+}
+
+async function run(...args: string[]) {
+  const { said, ended } = command(...args);
+  const code = await ended;
+  return { code, text: said.text };
+}
+
+async function until(what: string, holds: () => boolean | Promise<boolean>, patience = 40_000) {
+  for (const begun = Date.now(); ; await new Promise((resolve) => setTimeout(resolve, 50))) {
+    if (await holds()) return;
+    if (Date.now() - begun > patience) throw new Error(`Waited in vain for ${what}`);
+  }
+}
+
+const record = () =>
+  JSON.parse(readFileSync(path.join(data, 'run.json'), 'utf8')) as { pid: number; serverPid: number };
+const answers = () =>
+  fetch(`http://127.0.0.1:${port}/api/health`).then(
+    (response) => response.ok,
+    () => false,
+  );
+const kill = (pid: number) => process.kill(pid, 'SIGKILL');
+const isGone = (child: ChildProcess) => child.exitCode !== null || child.signalCode !== null;
+
+afterAll(async () => {
+  await run('stop');
+  await run('reset', '--yes');
+  rmSync(folder, { recursive: true, force: true });
+}, 60_000);
+
+test('of two starts at once one wins, and the other says that it runs', async () => {
+  const both = [command('start', '--port', String(port)), command('start', '--port', String(port))];
+  await until('one to be ready', () => both.some(({ said }) => said.text.includes('is ready at')));
+  await until('the other to end', () => both.some(({ child }) => isGone(child)));
+  const lost = both.find(({ child }) => isGone(child))!;
+  expect(await lost.ended).toBe(1);
+  expect(lost.said.text).toContain('Dathen runs already');
+  expect((await run('status')).text).toContain(`Dathen runs at http://127.0.0.1:${port}`);
+
+  // What it keeps is for its owner alone.
+  for (const name of ['', 'run.json', 'password', 'server.log', 'mariadb.log'])
+    expect(statSync(path.join(data, name)).mode & 0o077).toBe(0);
+
+  const won = both.find(({ child }) => !isGone(child))!;
+  const times = () => won.said.text.split('is ready again').length - 1;
+  for (let kills = 1; kills <= 3; kills++) {
+    kill(record().serverPid);
+    await until('the server to be back', async () => times() === kills && (await answers()));
+  }
+  kill(record().serverPid);
+  expect(await won.ended).toBe(1);
+  expect(won.said.text).toMatch(/The server ended by itself again and again.*Nothing that was saved is lost/);
+  expect((await run('status')).text.trim()).toBe('Dathen does not run.');
+}, 180_000);
+
+test('a command that was killed is told with what it left running, which stop ends', async () => {
+  const started = command('start', '--port', String(port));
+  await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
+  const { pid, serverPid } = record();
+  kill(pid);
+  await started.ended;
+  const status = await run('status');
+  expect(status.code).toBe(1);
+  expect(status.text).toMatch(/was killed, but its server at http:.* and its database .* still run/);
+  const reset = await run('reset', '--yes');
+  expect(reset.code).toBe(1);
+  expect(reset.text).toContain('Stop it first with ./dathen stop');
+  expect(await answers()).toBe(true);
+  expect((await run('stop')).text).toContain('What a killed run left behind is stopped');
+  expect(isOurs(serverPid, 'next')).toBe(false);
+  expect((await run('status')).text.trim()).toBe('Dathen does not run.');
+}, 120_000);
+
+test('a start after a killed command takes over, and a killed database comes back', async () => {
+  const killed = command('start', '--port', String(port));
+  await until('Dathen to be ready', () => killed.said.text.includes('is ready at'));
+  kill(record().pid);
+  await killed.ended;
+  const again = command('start', '--port', String(port));
+  await until('Dathen to be ready anew', () => again.said.text.includes('is ready at'));
+  const database = Number(
+    readFileSync(path.join(data, 'mariadb.log'), 'utf8').match(/as process (\d+)/)?.[1] ?? NaN,
+  );
+  expect(database).toBeGreaterThan(0);
+  kill(database);
+  await until('all to be back', async () => again.said.text.includes('is ready again') && (await answers()));
+  expect((await run('stop')).text).toContain('Dathen is stopped');
+  expect(await again.ended).toBe(0);
+}, 180_000);
