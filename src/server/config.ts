@@ -8,6 +8,9 @@ const environmentSchema = z.object({
   DATHEN_DB_PASSWORD: z.string().min(1),
   DATHEN_DB_NAME: z.string().regex(/^\w+$/),
   DATHEN_DATA: z.string().min(1),
+  /** Largest file that may be sent, and what all files that wait may take together, in MB. */
+  DATHEN_UPLOAD_MB: z.coerce.number().int().min(1).default(4096),
+  DATHEN_UPLOADS_MB: z.coerce.number().int().min(1).default(16384),
   /** Pins today, for demonstrations and tests. */
   DATHEN_TODAY: z
     .string()
@@ -24,6 +27,8 @@ export interface ServerConfig {
   };
   /** Folder for uploads and cubes. */
   readonly dataFolder: string;
+  /** Bytes of one file that is sent, and of all that wait to be loaded. */
+  readonly uploadLimits: { readonly perFile: number; readonly together: number };
   readonly pinnedToday: string | undefined;
 }
 
@@ -38,6 +43,10 @@ export function serverConfig(): ServerConfig {
       name: environment.DATHEN_DB_NAME,
     },
     dataFolder: path.resolve(environment.DATHEN_DATA),
+    uploadLimits: {
+      perFile: environment.DATHEN_UPLOAD_MB * 1024 ** 2,
+      together: environment.DATHEN_UPLOADS_MB * 1024 ** 2,
+    },
     pinnedToday: environment.DATHEN_TODAY,
   };
 }

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { SourceProblem } from '../core/cube/query';
 import { fingerprint } from '../core/model/fingerprint';
 import { forCaller } from './caller';
+import { diskFullProblem } from './diskFull';
 import { log } from './log';
 import { callerRefusal } from './origin';
 import { Problem } from './problem';
@@ -35,6 +36,8 @@ export async function respond(request: Request, handler: () => Promise<unknown>)
       const place = issue?.path.map(String).join('.') || 'the body';
       return errorResponse(400, 'bad-request', `${place}: ${issue?.message ?? 'does not fit'}`, error.issues);
     }
+    const full = diskFullProblem(error);
+    if (full) return errorResponse(full.status, full.code, full.message);
     log().error(error, 'request failed');
     return errorResponse(
       500,

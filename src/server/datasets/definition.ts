@@ -2,6 +2,9 @@
 import { z } from 'zod';
 import { columnSchema, measureSchema, roleSchema } from '../../core/model/model';
 
+/** Columns that a dataset may have. */
+export const MOST_COLUMNS = 200;
+
 export const DATE_ORDERS = ['iso', 'dmy', 'mdy'] as const;
 export type DateOrder = (typeof DATE_ORDERS)[number];
 
@@ -13,7 +16,7 @@ const storedColumnSchema = columnSchema.extend({
 export type StoredColumn = z.infer<typeof storedColumnSchema>;
 
 export const definitionSchema = z.object({
-  columns: z.array(storedColumnSchema).min(1).max(200),
+  columns: z.array(storedColumnSchema).min(1).max(MOST_COLUMNS),
   roles: z.array(roleSchema),
   measures: z.array(measureSchema),
 });

@@ -1,5 +1,6 @@
 /** Long work in the background of the server: what it is at, and how to stop it. */
 import { randomUUID } from 'node:crypto';
+import { diskFullProblem } from '../diskFull';
 import { log } from '../log';
 import { once } from '../once';
 import { Problem } from '../problem';
@@ -58,8 +59,9 @@ export function startJob(
   };
   work(abort.signal, (progress) => (job.report = { ...job.report, ...progress })).then(
     (result) => finish({ state: 'done', result, bytes: totalBytes }),
-    (error: unknown) => {
+    (thrown: unknown) => {
       if (abort.signal.aborted) return finish({ state: 'cancelled' });
+      const error = diskFullProblem(thrown) ?? thrown;
       if (error instanceof Problem) {
         return finish({
           state: 'failed',

@@ -2,9 +2,10 @@
  * Loads a file into a dataset: into a new fact table by the bulk path, then one transaction puts it in the
  * place of the old one. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
  */
+import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { eq } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import { unionRuns } from '../../core/calendar/runs';
 import type { LoadChanges } from '../../core/model/freshness';
@@ -48,13 +49,11 @@ export async function loadFile(file: string, plan: LoadPlan, options: LoadOption
   const definition = definitionAfter(plan, known?.definition);
   const columnOrder = await matchHeader(file, plan, definition);
   const connection = await dedicatedConnection({ infileStreamFactory: () => Readable.from([]) });
-  const owned = known ?? (await createDataset(plan, definition));
-  const lock = datasetLock(owned.id);
+  let made: Owned | undefined;
   try {
-    const [[row]] = (await connection.query('SELECT GET_LOCK(?, 0) AS free', [lock])) as unknown as [
-      { free: number }[],
-    ];
-    if (row?.free !== 1)
+    if (!known) await holdName(connection, plan.name);
+    const owned = known ?? (made = await createDataset(plan, definition));
+    if (!(await holdLock(connection, datasetLock(owned.id))))
       throw new Problem(
         'load-running',
         `“${owned.name}” is being loaded already. Wait until that is done.`,
@@ -63,7 +62,7 @@ export async function loadFile(file: string, plan: LoadPlan, options: LoadOption
     return await loadInto(connection, file, plan, { definition, columnOrder, owned, known }, options);
   } finally {
     await connection.end().catch(() => connection.destroy());
-    if (!known) await removeIfNeverLoaded(owned.id);
+    if (made) await removeIfNeverLoaded(made.id);
   }
 }
 
@@ -87,14 +86,41 @@ export function datasetLock(id: number): string {
 async function createDataset(plan: LoadPlan, definition: Definition): Promise<Owned> {
   const taken = new Set((await database().select({ key: dataset.key }).from(dataset)).map((row) => row.key));
   const key = keyFor(plan.name, taken, 'dataset');
-  const [result] = await database().insert(dataset).values({
-    key,
-    name: plan.name,
-    timeZone: plan.timeZone,
-    definition,
-    createdAt: sqlNow(),
-  });
+  const [result] = await database()
+    .insert(dataset)
+    .values({ key, name: plan.name, timeZone: plan.timeZone, definition, createdAt: sqlNow() });
   return { id: result.insertId, key, name: plan.name, currentLoad: null };
+}
+
+/**
+ * Holds the name of a dataset to be made for as long as the connection stays, so that two loads cannot make two of it.
+ * Throws a `Problem` where another load holds it, or a dataset has it.
+ */
+async function holdName(connection: Connection, name: string): Promise<void> {
+  const digest = createHash('sha256').update(name).digest('hex').slice(0, 32);
+  if (!(await holdLock(connection, `dathen_name_${digest}`)))
+    throw new Problem(
+      'load-running',
+      `“${name}” is being made by another load. Wait until that is done.`,
+      409,
+    );
+  const [same] = await database()
+    .select({ id: dataset.id })
+    .from(dataset)
+    .where(and(eq(dataset.name, name), isNotNull(dataset.currentLoad), isNull(dataset.deletedAt)));
+  if (same)
+    throw new Problem(
+      'name-taken',
+      `There is a dataset “${name}” already. Load into that one, or give this one another name.`,
+      409,
+    );
+}
+
+async function holdLock(connection: Connection, name: string): Promise<boolean> {
+  const [[row]] = (await connection.query('SELECT GET_LOCK(?, 0) AS free', [name])) as unknown as [
+    { free: number }[],
+  ];
+  return row?.free === 1;
 }
 
 async function removeIfNeverLoaded(id: number) {

@@ -3,7 +3,7 @@ import { aggregationOf, takesColumn } from '../../core/model/aggregations';
 import { z } from 'zod';
 import { COLUMN_TYPES, measureSchema, type Measure } from '../../core/model/model';
 import { Problem } from '../problem';
-import { DATE_ORDERS, keyFor, type Definition, type StoredColumn } from './definition';
+import { DATE_ORDERS, keyFor, MOST_COLUMNS, type Definition, type StoredColumn } from './definition';
 import type { FileProfile } from './profile';
 import { FORMATS } from '../sources/formats';
 import { DELIMITERS } from './textFile';
@@ -30,7 +30,7 @@ export const loadPlanSchema = z.object({
   format: z.enum(FORMATS).default('text'),
   /** Sheet of a workbook; null for its first one. */
   sheet: z.string().max(200).nullable().default(null),
-  columns: z.array(columnPlanSchema).min(1).max(200),
+  columns: z.array(columnPlanSchema).min(1).max(MOST_COLUMNS),
 });
 export type LoadPlan = z.infer<typeof loadPlanSchema>;
 

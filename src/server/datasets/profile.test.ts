@@ -110,10 +110,13 @@ describe('profile', () => {
       { name: 'day', type: 'day' },
       { name: 'seats', type: 'whole' },
     ]);
-    const names = Array.from({ length: 3000 }, (_, i) => `a column with quite a long name of its own ${i}`);
+    const names = Array.from(
+      { length: 200 },
+      (_, i) => `a column with ${'quite '.repeat(100)}a long name ${i}`,
+    );
     const columns = await columnsOf(`${names.join(',')}\n${names.map((_, i) => i).join(',')}\n`);
-    expect(columns).toHaveLength(3000);
-    expect(columns[2999]).toMatchObject({ name: names[2999], type: 'whole' });
+    expect(columns).toHaveLength(200);
+    expect(columns[199]).toMatchObject({ name: names[199], type: 'whole' });
   });
 
   test('reads decimal commas', async () => {

@@ -1,13 +1,9 @@
 /** Clears what killed loads left behind. */
-import { readdir, rm, stat } from 'node:fs/promises';
-import path from 'node:path';
 import { and, eq, isNull } from 'drizzle-orm';
-import { serverConfig } from '../config';
 import { database, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
 import { datasetLock } from './load';
-
-const UPLOAD_LIFETIME_MS = 24 * 3600 * 1000;
+import { removeOldUploads } from './uploads';
 
 /**
  * Marks loads that nobody works on any more as interrupted and drops every fact table that is not in use.
@@ -47,13 +43,4 @@ async function isBusy(datasetId: number): Promise<boolean> {
     datasetLock(datasetId),
   ]);
   return row?.free !== 1;
-}
-
-async function removeOldUploads() {
-  const folder = path.join(serverConfig().dataFolder, 'uploads');
-  for (const name of await readdir(folder).catch(() => [])) {
-    const file = path.join(folder, name);
-    const { mtimeMs } = await stat(file);
-    if (Date.now() - mtimeMs > UPLOAD_LIFETIME_MS) await rm(file, { force: true });
-  }
 }

@@ -3,6 +3,7 @@ import { createReadStream } from 'node:fs';
 import { open, stat } from 'node:fs/promises';
 import Papa from 'papaparse';
 import { Problem } from '../problem';
+import { MOST_COLUMNS } from './definition';
 
 export const DELIMITERS = [',', ';', '\t'] as const;
 export type Delimiter = (typeof DELIMITERS)[number];
@@ -51,6 +52,11 @@ export async function readHeader(
   const names = sampleRows(text, found)[0]?.map((name) => name.trim()) ?? [];
   if (names.every((name) => name === ''))
     throw new Problem('no-header', 'The first line must name the columns; it is blank.');
+  if (names.length > MOST_COLUMNS)
+    throw new Problem(
+      'too-many-columns',
+      `The file has ${names.length.toLocaleString('en')} columns; at most ${MOST_COLUMNS} can be taken.`,
+    );
   return { delimiter: found, names };
 }
 

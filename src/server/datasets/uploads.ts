@@ -18,21 +18,77 @@ function uploadPath(id: string): string {
   return path.join(folder(), id);
 }
 
-/** Streams a body to disk. */
-export async function storeUpload(body: ReadableStream | null): Promise<{ upload: string; bytes: number }> {
+/** Uploads that nobody loads are kept this long. */
+const LIFETIME_MS = 24 * 3600 * 1000;
+
+/** Removes uploads that nobody has loaded for a day. */
+export async function removeOldUploads(): Promise<void> {
+  for (const { file, modified } of await keptFiles())
+    if (Date.now() - modified > LIFETIME_MS) await rm(file, { force: true });
+}
+
+async function keptFiles() {
+  const names = await readdir(folder()).catch(() => []);
+  const files = names.map(async (name) => {
+    const file = path.join(folder(), name);
+    const found = await stat(file).catch(() => undefined);
+    return found ? [{ file, bytes: found.size, modified: found.mtimeMs }] : [];
+  });
+  return (await Promise.all(files)).flat();
+}
+
+const megabytes = (bytes: number) => `${Math.floor(bytes / 1024 ** 2).toLocaleString('en')} MB`;
+
+/** How many more bytes may be sent: a file has a limit, and all files that wait have one together. */
+async function room(): Promise<{ bytes: number; problem: Problem }> {
+  const { perFile, together } = serverConfig().uploadLimits;
+  const kept = (await keptFiles()).reduce((sum, { bytes }) => sum + bytes, 0);
+  if (together - kept < perFile)
+    return {
+      bytes: Math.max(0, together - kept),
+      problem: new Problem(
+        'uploads-full',
+        `Files that were sent and not loaded take ${megabytes(kept)} of the ${megabytes(together)} there are for them. Load or cancel some; after a day they go by themselves.`,
+        413,
+      ),
+    };
+  return {
+    bytes: perFile,
+    problem: new Problem(
+      'too-large',
+      `A file may have ${megabytes(perFile)} at most. Nothing was kept.`,
+      413,
+    ),
+  };
+}
+
+/** Streams a body to disk; what is larger than it may be is given up while it comes. */
+export async function storeUpload(
+  body: ReadableStream | null,
+  announced = 0,
+): Promise<{ upload: string; bytes: number }> {
   if (!body) throw new Problem('empty-file', 'No file was sent.');
   await mkdir(folder(), { recursive: true });
+  await removeOldUploads();
+  const { bytes: most, problem } = await room();
+  if (announced > most) throw problem;
   const id = randomUUID();
   const file = uploadPath(id);
+  let bytes = 0;
+  async function* counted(chunks: AsyncIterable<Uint8Array>) {
+    for await (const chunk of chunks) {
+      bytes += chunk.byteLength;
+      if (bytes > most) throw problem;
+      yield chunk;
+    }
+  }
   try {
-    await pipeline(Readable.fromWeb(body), createWriteStream(file));
+    await pipeline(Readable.fromWeb(body), counted, createWriteStream(file, { mode: 0o600 }));
   } catch (error) {
     await rm(file, { force: true });
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
-      throw new Problem('disk-full', 'The disk of the server is full. Nothing was kept.', 507);
     throw error;
   }
-  return { upload: id, bytes: (await stat(file)).size };
+  return { upload: id, bytes };
 }
 
 /** Path and size of an upload. */

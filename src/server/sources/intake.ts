@@ -6,10 +6,11 @@ import { profileFile, type FileProfile } from '../datasets/profile';
 import type { Delimiter } from '../datasets/textFile';
 import { uploadBeside } from '../datasets/uploads';
 import { Problem } from '../problem';
-import { fileToText, formatOf, sheetsOf } from './toText';
+import { fileToText, formatOf } from './toText';
+import { sheetsOf } from './workbook';
 
 /** The text table of a file: the file itself where it is one, else one made among the uploads (once for each sheet). */
-export async function textTable(file: string, sheet: string | null): Promise<string> {
+export async function textTable(file: string, sheet: string | null, signal?: AbortSignal): Promise<string> {
   const format = await formatOf(file);
   if (format === 'text') return file;
   const { mtimeMs, size } = await stat(file);
@@ -20,7 +21,7 @@ export async function textTable(file: string, sheet: string | null): Promise<str
   const target = uploadBeside(file, `${digest}.csv`);
   await mkdir(path.dirname(target), { recursive: true });
   if (await stat(target).catch(() => undefined)) return target;
-  await fileToText(file, format, sheet ?? undefined, `${target}.part`);
+  await fileToText(file, format, sheet ?? undefined, `${target}.part`, signal);
   await rename(`${target}.part`, target);
   return target;
 }
@@ -37,7 +38,7 @@ export async function profileAny(
   if (sheet !== undefined && !sheets.includes(sheet))
     throw new Problem('no-such-sheet', `There is no sheet “${sheet}”.`);
   const chosen = sheet ?? sheets[0];
-  const profile = await profileFile(await textTable(file, chosen ?? null), rest);
+  const profile = await profileFile(await textTable(file, chosen ?? null, rest.signal), rest);
   return {
     ...profile,
     bytes: (await stat(file)).size,

@@ -2,20 +2,21 @@
  * Tables of other forms, turned into the text form that everything else reads: workbooks, Parquet files, JSON lines,
  * and tables of other databases. Cells become what a person would type: ISO dates, plain numbers.
  */
-import { createReadStream, createWriteStream } from 'node:fs';
-import { open } from 'node:fs/promises';
-import { createInterface } from 'node:readline';
+import { createWriteStream } from 'node:fs';
+import { open, rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import ExcelJS from 'exceljs';
 import { asyncBufferFromFile, parquetMetadataAsync, parquetReadObjects, parquetSchema } from 'hyparquet';
 import Papa from 'papaparse';
 import { Problem } from '../problem';
 import type { Connection as CallbackConnection } from 'mysql2';
 import { connectionPool, connectionProblem, quoted } from './connections';
 import type { Format } from './formats';
+import { jsonRows } from './jsonLines';
+import { badWorkbook, checkSizes, workbookRows } from './workbook';
 
-type Cells = readonly unknown[];
+/** The cells of a row. */
+export type Cells = readonly unknown[];
 
 /** What a file is, by its first bytes. */
 export async function formatOf(path: string): Promise<Format> {
@@ -60,85 +61,33 @@ function cellText(value: unknown): string {
   return JSON.stringify(value, (_, entry: unknown) => (typeof entry === 'bigint' ? String(entry) : entry));
 }
 
-/** Writes rows as a text table. */
-async function writeRows(rows: AsyncIterable<Cells>, target: string): Promise<void> {
+/** Rows, and characters, that are written at once. */
+const BATCH_ROWS = 2000;
+const BATCH_BYTES = 1 << 22;
+
+/** Writes rows as a text table. Stops, and leaves nothing behind, when the signal says so. */
+async function writeRows(rows: AsyncIterable<Cells>, target: string, signal?: AbortSignal): Promise<void> {
   async function* lines() {
     let batch: string[][] = [];
     const text = () => `${Papa.unparse(batch, { newline: '\n' })}\n`;
+    let bytes = 0;
     for await (const row of rows) {
-      batch.push(row.map(cellText));
-      if (batch.length < 2000) continue;
+      if (signal?.aborted) throw new Problem('cancelled', 'Cancelled.', 409);
+      const cells = row.map(cellText);
+      batch.push(cells);
+      for (const cell of cells) bytes += cell.length;
+      if (batch.length < BATCH_ROWS && bytes < BATCH_BYTES) continue;
+      bytes = 0;
       yield text();
       batch = [];
     }
     if (batch.length > 0) yield text();
   }
-  await pipeline(Readable.from(lines()), createWriteStream(target));
-}
-
-/** Names of a workbook's sheets. */
-export async function sheetsOf(path: string): Promise<string[]> {
-  const read = async () => {
-    const names: string[] = [];
-    for await (const sheet of workbookReader(path)) {
-      names.push(nameOf(sheet));
-      // A sheet that is not read leaves a file open that the reader has taken away by then.
-      await skip(sheet);
-    }
-    return names;
-  };
   try {
-    // The reader can miss the list of sheets when the file is read faster than it listens: it is asked once more then.
-    return await read().catch((error: unknown) => {
-      if (error instanceof TypeError) return read();
-      throw error;
-    });
+    await pipeline(Readable.from(lines()), createWriteStream(target));
   } catch (error) {
-    throw new Problem(
-      'bad-workbook',
-      `This is not a workbook that can be read: ${(error as Error).message}.`,
-    );
-  }
-}
-
-const workbookReader = (path: string) =>
-  new ExcelJS.stream.xlsx.WorkbookReader(path, {
-    worksheets: 'emit',
-    sharedStrings: 'cache',
-    styles: 'cache',
-    hyperlinks: 'ignore',
-    entries: 'emit',
-  });
-/** Reads a sheet to its end. */
-async function skip(sheet: AsyncIterable<unknown>): Promise<void> {
-  for await (const row of sheet) void row;
-}
-const nameOf = (sheet: unknown) => (sheet as { name: string }).name;
-
-/** What a cell of a workbook shows: of a formula its result, of rich text the text. */
-function workbookCell(value: ExcelJS.CellValue): unknown {
-  if (value === null || typeof value !== 'object' || value instanceof Date) return value;
-  if ('result' in value) return workbookCell((value.result ?? null) as ExcelJS.CellValue);
-  if ('richText' in value) return value.richText.map((part) => part.text).join('');
-  if ('text' in value) return value.text;
-  if ('error' in value) return value.error;
-  return null;
-}
-
-async function* workbookRows(path: string, wanted: string | undefined): AsyncGenerator<Cells> {
-  let width = 0;
-  for await (const sheet of workbookReader(path)) {
-    if (wanted !== undefined && nameOf(sheet) !== wanted) {
-      await skip(sheet);
-      continue;
-    }
-    for await (const row of sheet) {
-      const cells = (row.values as ExcelJS.CellValue[]).slice(1).map(workbookCell);
-      if (width === 0) width = cells.length;
-      while (cells.length < width) cells.push('');
-      yield cells;
-    }
-    return;
+    await rm(target, { force: true });
+    throw error;
   }
 }
 
@@ -165,52 +114,21 @@ async function* parquetRows(path: string): AsyncGenerator<Cells> {
   }
 }
 
-async function* jsonLines(path: string): AsyncGenerator<{ line: number; row: Record<string, unknown> }> {
-  const lines = createInterface({ input: createReadStream(path, { encoding: 'utf8' }), crlfDelay: Infinity });
-  let line = 0;
-  for await (const text of lines) {
-    line++;
-    const trimmed = text.replace(/^\ufeff/, '').trim();
-    if (trimmed === '') continue;
-    let row: unknown;
-    try {
-      row = JSON.parse(trimmed);
-    } catch (error) {
-      throw new Problem('bad-json', `Line ${line} is not JSON: ${(error as Error).message}.`, 400, { line });
-    }
-    if (typeof row !== 'object' || row === null || Array.isArray(row))
-      throw new Problem('bad-json', `Line ${line} is not a JSON object, so it has no columns.`, 400, {
-        line,
-      });
-    yield { line, row: row as Record<string, unknown> };
-  }
-}
-
-/** Every object becomes a row; the columns are all names that occur, in the order in which they first do. */
-async function* jsonRows(path: string): AsyncGenerator<Cells> {
-  const names = new Set<string>();
-  for await (const { row } of jsonLines(path)) for (const name of Object.keys(row)) names.add(name);
-  const columns = [...names];
-  yield columns;
-  for await (const { row } of jsonLines(path)) yield columns.map((name) => row[name]);
-}
-
 /** Turns a file of another form into a text table at `target`. */
 export async function fileToText(
   path: string,
   format: Exclude<Format, 'text'>,
   sheet: string | undefined,
   target: string,
+  signal?: AbortSignal,
 ): Promise<void> {
-  if (format === 'parquet') return writeRows(parquetRows(path), target);
-  if (format === 'json lines') return writeRows(jsonRows(path), target);
+  if (format === 'parquet') return writeRows(parquetRows(path), target, signal);
+  if (format === 'json lines') return writeRows(jsonRows(path), target, signal);
+  await checkSizes(path);
   try {
-    await writeRows(workbookRows(path, sheet), target);
+    await writeRows(workbookRows(path, sheet), target, signal);
   } catch (error) {
-    throw new Problem(
-      'bad-workbook',
-      `This is not a workbook that can be read: ${(error as Error).message}.`,
-    );
+    throw badWorkbook(error);
   }
 }
 
@@ -253,7 +171,7 @@ export async function tableToText(
   signal?: AbortSignal,
 ): Promise<void> {
   try {
-    await writeRows(tableRows(connection, table, signal), target);
+    await writeRows(tableRows(connection, table, signal), target, signal);
   } catch (error) {
     if (error instanceof Problem) throw error;
     throw connectionProblem(error, table);

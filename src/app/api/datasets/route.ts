@@ -21,6 +21,9 @@ const bodySchema = z.object({
   origin: z.object({ connection: z.int(), table: z.string().min(1).max(200) }).optional(),
 });
 
+const forgetUpload = (upload: string) =>
+  void removeUpload(upload).catch((error: unknown) => log().warn(error, 'an upload was not removed'));
+
 export function GET(request: Request) {
   return respond(request, async () => Promise.all((await loadedDatasets()).map(summaryOf)));
 }
@@ -31,15 +34,17 @@ export function POST(request: Request) {
     const { upload, source, into, plan, origin } = await readBody(request, bodySchema);
     const file = await findUpload(upload);
     const job = startJob('load', file.bytes, async (signal, onProgress) => {
-      const result = await loadFile(await textTable(file.path, plan.sheet), plan, {
+      // A cancelled file is not wanted any more; one that was refused may be loaded with other settings.
+      signal.addEventListener('abort', () => forgetUpload(upload), { once: true });
+      const result = await loadFile(await textTable(file.path, plan.sheet, signal), plan, {
         source,
         signal,
         onProgress,
         ...(into === undefined ? {} : { into }),
         ...(origin ? { origin: { ...origin, mode: 'copy' } } : {}),
       });
-      await removeUpload(upload);
       warmCubes(result.dataset).catch((error: unknown) => log().warn(error, 'cubes were not made ahead'));
+      forgetUpload(upload);
       return result;
     });
     return Response.json(job, { status: 202 });
