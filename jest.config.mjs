@@ -13,6 +13,9 @@ const esmOnly = [
   'hyparquet-writer',
   'd3-[a-z-]+',
   'internmap',
+  'p-queue',
+  'p-timeout',
+  'eventemitter3',
 ];
 
 export const common = {

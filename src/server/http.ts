@@ -18,6 +18,13 @@ function errorResponse(status: number, code: string, message: string, details?: 
   );
 }
 
+/** Tells one that is turned away when to come back. */
+function withRetry(response: Response, { details }: Problem): Response {
+  const seconds = (details as { retryAfter?: number } | undefined)?.retryAfter;
+  if (seconds !== undefined) response.headers.set('retry-after', String(seconds));
+  return response;
+}
+
 /** Runs a handler and turns its errors into JSON with a code and a sentence. */
 export async function respond(request: Request, handler: () => Promise<unknown>): Promise<Response> {
   try {
@@ -27,7 +34,7 @@ export async function respond(request: Request, handler: () => Promise<unknown>)
     return result instanceof Response ? result : Response.json(result ?? { ok: true });
   } catch (error) {
     if (error instanceof Problem)
-      return errorResponse(error.status, error.code, error.message, error.details);
+      return withRetry(errorResponse(error.status, error.code, error.message, error.details), error);
     if (error instanceof RangeError && /call stack/i.test(error.message))
       return errorResponse(400, 'too-deep', 'The body is nested too deeply.');
     if (error instanceof SourceProblem) return errorResponse(424, 'connection-failed', error.message);

@@ -3,7 +3,9 @@ import { createHash } from 'node:crypto';
 import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
+import { threadId } from 'node:worker_threads';
 import { gunzip, gzip } from 'node:zlib';
+import { LRUCache } from 'lru-cache';
 import type { RowDataPacket } from 'mysql2/promise';
 import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
 import { buildCube, type GroupedRow } from '../../core/cube/build';
@@ -49,19 +51,47 @@ export function packedCube(stored: StoredDataset, shape: CubeShape): Promise<Pac
   return made;
 }
 
-/** How many decoded cubes the server holds for its own answers. */
-const HELD = 12;
+/** Bytes of decoded cubes that are held for answers; the least recently used go first. */
+const HELD_BYTES = 256 * 1024 ** 2;
+
+/** A cube as it is held; undefined where the database has to answer. */
+interface Held {
+  readonly cube: Cube | undefined;
+  readonly bytes: number;
+}
 
 /** The decoded cube of a shape, or undefined where the database has to answer. */
 export async function heldCube(stored: StoredDataset, shape: CubeShape): Promise<Cube | undefined> {
-  const held = once('cubes held', () => new Map<string, Cube | undefined>());
+  const held = once(
+    'cubes held',
+    () =>
+      new LRUCache<string, Promise<Held>>({
+        max: 1000,
+        maxSize: HELD_BYTES,
+        // What is being read counts as little until it is known.
+        sizeCalculation: () => 1024,
+      }),
+  );
   const key = shapeKey(shape);
-  if (!held.has(key)) {
-    const packed = await packedCube(stored, shape);
-    held.set(key, packed.ok ? cubeFromArrow(await decompress(packed.bytes)) : undefined);
-    if (held.size > HELD) held.delete(held.keys().next().value!);
+  const known = held.get(key);
+  if (known) return (await known).cube;
+  const reading = decoded(stored, shape);
+  held.set(key, reading);
+  try {
+    const read = await reading;
+    held.set(key, reading, { size: read.bytes });
+    return read.cube;
+  } catch (error) {
+    held.delete(key);
+    throw error;
   }
-  return held.get(key);
+}
+
+async function decoded(stored: StoredDataset, shape: CubeShape): Promise<Held> {
+  const packed = await packedCube(stored, shape);
+  if (!packed.ok) return { cube: undefined, bytes: 1 };
+  const bytes = await decompress(packed.bytes);
+  return { cube: cubeFromArrow(bytes), bytes: bytes.byteLength };
 }
 
 function checkShape(stored: StoredDataset, shape: CubeShape) {
@@ -118,8 +148,10 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<Pack
     return { ok: false, reason };
   }
   const packed = await compress(cubeToArrow(built.cube), { level: 4 });
-  await writeFile(`${files.cube}.part`, packed);
-  await rename(`${files.cube}.part`, files.cube);
+  // Another thread may make the same one at the same time.
+  const part = `${files.cube}.${threadId}.part`;
+  await writeFile(part, packed, { mode: 0o600 });
+  await rename(part, files.cube);
   return { ok: true, bytes: packed };
 }
 

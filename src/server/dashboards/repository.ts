@@ -64,6 +64,16 @@ export async function listDashboards(): Promise<DashboardEntry[]> {
 const gone = (id: number) =>
   new Problem('no-such-dashboard', `There is no dashboard ${id}. It may have been deleted.`, 404);
 
+/** The number of a dashboard's newest revision. Throws a `Problem` when there is none. */
+export async function revisionOf(id: number): Promise<number> {
+  const [row] = await database()
+    .select({ revision: dashboard.revision })
+    .from(dashboard)
+    .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
+  if (!row) throw gone(id);
+  return row.revision;
+}
+
 /** A dashboard in its newest revision. Throws a `Problem` when there is none. */
 export async function readDashboard(id: number): Promise<StoredDashboard> {
   const [row] = await database()

@@ -3,14 +3,35 @@ import type { Model } from '../../core/model/model';
 import { readAlmanac } from '../almanac/almanac';
 import { serverConfig } from '../config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';
+import { once } from '../once';
 import { refreshLive } from '../sources/live';
 import { listNamedPeriods } from './namedPeriodList';
 import { listDefinitions } from './definitions';
+import { readRevision } from './revision';
 import { listShared } from './shared';
 
-/** The model, and the stored datasets it was made from. */
-export async function readModel(): Promise<{ model: Model; stored: StoredDataset[] }> {
+interface ReadModel {
+  readonly model: Model;
+  readonly stored: StoredDataset[];
+}
+
+/** The model, and the stored datasets it was made from; both are the same objects until something changes. */
+export async function readModel(): Promise<ReadModel> {
   refreshLive();
+  const { revision, load } = await readRevision();
+  const pinnedToday = serverConfig().pinnedToday ?? null;
+  const state = JSON.stringify([revision, load, pinnedToday, serverConfig().database.name]);
+  const kept = once('model', (): { last: { state: string; read: Promise<ReadModel> } | null } => ({
+    last: null,
+  }));
+  if (kept.last?.state === state) return kept.last.read;
+  const read = readAnew(pinnedToday);
+  kept.last = { state, read };
+  read.catch(() => (kept.last = null));
+  return read;
+}
+
+async function readAnew(pinnedToday: string | null): Promise<ReadModel> {
   const stored = await loadedDatasets();
   const datasets = await Promise.all(
     stored.map(async (entry) => {
@@ -19,7 +40,6 @@ export async function readModel(): Promise<{ model: Model; stored: StoredDataset
       return modelOf(entry, load);
     }),
   );
-  const pinnedToday = serverConfig().pinnedToday ?? null;
   return {
     model: {
       ...(await readAlmanac()),

@@ -13,6 +13,23 @@ export async function bumpRevision(): Promise<void> {
     .onDuplicateKeyUpdate({ set: { value: sql`CAST(${setting.value} AS UNSIGNED) + 1` } });
 }
 
+/** Answers are kept no longer than this, in milliseconds: the day ends at some of these moments, wherever one is. */
+const SAME_DAY_MS = 15 * 60_000;
+
+/**
+ * What answers follow from beside the question: data, model and day. Null where tables of other databases are read
+ * live, since nobody tells when these change.
+ */
+export async function answerBasis(): Promise<string | null> {
+  const [row] = await selectRows<{ live: number }>(
+    `SELECT COUNT(*) AS live FROM dataset
+     WHERE deleted_at IS NULL AND origin IS NOT NULL AND JSON_VALUE(origin, '$.mode') = 'live'`,
+  );
+  if (Number(row?.live ?? 0) > 0) return null;
+  const { revision, load } = await readRevision();
+  return `${revision} ${load} ${Math.floor(Date.now() / SAME_DAY_MS)}`;
+}
+
 /** The revision and the newest load that is done. */
 export async function readRevision(): Promise<{ revision: number; load: number }> {
   const [row] = await selectRows<{ revision: string | null; load: number | null }>(

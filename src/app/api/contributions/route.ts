@@ -4,8 +4,8 @@ import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { value } from '../../../core/dashboard/document/kinds/entry';
 import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { dimensionSchema } from '../../../core/model/dimension';
-import { contributionsFor } from '../../../server/answers/contributions';
 import { readBody, respond } from '../../../server/http';
+import { computed } from '../../../server/work/pool';
 
 const daySchema = z
   .string()
@@ -33,6 +33,6 @@ const bodySchema = z.object({
 export function POST(request: Request) {
   return respond(request, async () => {
     const { document, state, visual, ...asked } = await readBody(request, bodySchema);
-    return contributionsFor(document, state, visual, asked);
+    return computed('contributions', { document, state, visual, asked });
   });
 }

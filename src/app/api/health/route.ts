@@ -1,12 +1,14 @@
 import packageJson from '../../../../package.json';
 import { selectRows } from '../../../server/database/connection';
 import { respond } from '../../../server/http';
+import { startThreads } from '../../../server/work/pool';
 
 export const dynamic = 'force-dynamic';
 
 /** Whether the database answers, and which version runs. */
 export function GET(request: Request) {
   return respond(request, async () => {
+    startThreads();
     const [row] = await selectRows<{ version: string }>('SELECT VERSION() AS version').catch(() => []);
     const body = {
       version: packageJson.version,

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { DATA_ASSUMPTIONS } from '../../../core/dashboard/review/rehearsal';
 import { readBody, respond } from '../../../server/http';
-import { LONGEST_REHEARSAL, rehearsalOf } from '../../../server/wiring/wiring';
+import { LONGEST_REHEARSAL } from '../../../server/wiring/wiring';
+import { computed } from '../../../server/work/pool';
 
 const bodySchema = z.object({
   document: anyDocumentSchema,
@@ -12,8 +13,5 @@ const bodySchema = z.object({
 
 /** A document that need not be saved, on each of so many days from today on. */
 export function POST(request: Request) {
-  return respond(request, async () => {
-    const { document, days, assumption } = await readBody(request, bodySchema);
-    return rehearsalOf(document, days, assumption);
-  });
+  return respond(request, async () => computed('rehearsal', await readBody(request, bodySchema)));
 }

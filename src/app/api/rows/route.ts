@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { readerStateSchema } from '../../../core/dashboard/reader/state';
-import { readRowPage } from '../../../server/answers/rows';
 import { readBody, respond } from '../../../server/http';
-import { Problem } from '../../../server/problem';
+import { computed } from '../../../server/work/pool';
 
 const bodySchema = z.object({
   document: anyDocumentSchema,
@@ -18,9 +17,6 @@ const bodySchema = z.object({
 export function POST(request: Request) {
   return respond(request, async () => {
     const { document, state, table, ...page } = await readBody(request, bodySchema);
-    const visual = document.visuals.find((entry) => entry.id === table);
-    if (visual?.kind !== 'table')
-      throw new Problem('no-such-table', `The dashboard has no table “${table}”.`, 404);
-    return readRowPage(document, state, visual, page);
+    return computed('rows', { document, state, table, page });
   });
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { readBody, respond } from '../../../server/http';
-import { traceFor } from '../../../server/wiring/wiring';
+import { computed } from '../../../server/work/pool';
 
 const bodySchema = z.object({
   document: anyDocumentSchema,
@@ -12,8 +12,5 @@ const bodySchema = z.object({
 
 /** Why an item of a document shows what it shows, step by step. */
 export function POST(request: Request) {
-  return respond(request, async () => {
-    const { document, state, item } = await readBody(request, bodySchema);
-    return traceFor(document, state, item);
-  });
+  return respond(request, async () => computed('trace', await readBody(request, bodySchema)));
 }

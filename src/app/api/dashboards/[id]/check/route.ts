@@ -1,6 +1,7 @@
+import type { Finding } from '../../../../../core/dashboard/review/finding';
 import { readDashboard } from '../../../../../server/dashboards/repository';
 import { idFrom, respond } from '../../../../../server/http';
-import { checkOf } from '../../../../../server/wiring/wiring';
+import { compute } from '../../../../../server/work/pool';
 
 export const dynamic = 'force-dynamic';
 
@@ -8,7 +9,7 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
     const { document } = await readDashboard(idFrom((await params).id));
-    const findings = await checkOf(document, true);
+    const findings = JSON.parse(await compute('check', { document, year: true })) as Finding[];
     return findings.map(({ mend, ...finding }) => ({ ...finding, mend: mend?.label ?? null }));
   });
 }

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { isoDay } from '../../../../../core/calendar/day';
-import { DATA_ASSUMPTIONS } from '../../../../../core/dashboard/review/rehearsal';
+import { DATA_ASSUMPTIONS, type Rehearsal } from '../../../../../core/dashboard/review/rehearsal';
 import { readDashboard } from '../../../../../server/dashboards/repository';
 import { idFrom, readBody, respond } from '../../../../../server/http';
-import { LONGEST_REHEARSAL, rehearsalOf } from '../../../../../server/wiring/wiring';
+import { LONGEST_REHEARSAL } from '../../../../../server/wiring/wiring';
+import { compute } from '../../../../../server/work/pool';
 
 const bodySchema = z.object({
   days: z.int().min(1).max(LONGEST_REHEARSAL).default(366),
@@ -15,7 +16,8 @@ export function POST(request: Request, { params }: { params: Promise<{ id: strin
   return respond(request, async () => {
     const { days, assumption } = await readBody(request, bodySchema);
     const { document } = await readDashboard(idFrom((await params).id));
-    const { from, to, lanes, problems } = await rehearsalOf(document, days, assumption);
+    const text = await compute('rehearsal', { document, days, assumption });
+    const { from, to, lanes, problems } = JSON.parse(text) as Rehearsal;
     return {
       from: isoDay(from),
       to: isoDay(to),

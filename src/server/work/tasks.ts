@@ -1,0 +1,58 @@
+/** What is worked out beside the server's own thread: each takes and gives plain values. */
+import { packAnswer } from '../../core/dashboard/turn/answerJson';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
+import type { ReaderState } from '../../core/dashboard/reader/state';
+import type { DataAssumption } from '../../core/dashboard/review/rehearsal';
+import type { ChangeAsked } from '../../core/dashboard/turn/comparing/contributions';
+import { answerOnServer } from '../answers/answer';
+import { contributionsFor } from '../answers/contributions';
+import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
+import { readRowPage, type RowRequest } from '../answers/rows';
+import { Problem } from '../problem';
+import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
+
+interface Shown {
+  readonly document: DashboardDocument;
+  readonly state: ReaderState;
+}
+
+/** Every task gives the JSON text of its answer, so that it is made once, and where there is time. */
+export const TASKS = {
+  turn: async ({ document, state, only }: Shown & { readonly only: readonly string[] }) =>
+    packAnswer((await answerOnServer(document, state, only)).answer),
+  answers: async (asked: DashboardAsked) => JSON.stringify(await dashboardAnswers(asked)),
+  rows: async ({
+    document,
+    state,
+    table,
+    page,
+  }: Shown & { readonly table: string; readonly page: RowRequest }) => {
+    const visual = document.visuals.find((entry) => entry.id === table);
+    if (visual?.kind !== 'table')
+      throw new Problem('no-such-table', `The dashboard has no table “${table}”.`, 404);
+    return JSON.stringify(await readRowPage(document, state, visual, page));
+  },
+  trace: async ({ document, state, item }: Shown & { readonly item: string }) =>
+    JSON.stringify(await traceFor(document, state, item)),
+  check: async ({ document, year }: { readonly document: DashboardDocument; readonly year: boolean }) =>
+    JSON.stringify(await checkOf(document, year)),
+  rehearsal: async ({
+    document,
+    days,
+    assumption,
+  }: {
+    readonly document: DashboardDocument;
+    readonly days: number;
+    readonly assumption: DataAssumption;
+  }) => JSON.stringify(await rehearsalOf(document, days, assumption)),
+  contributions: async ({
+    document,
+    state,
+    visual,
+    asked,
+  }: Shown & { readonly visual: string; readonly asked: ChangeAsked }) =>
+    JSON.stringify(await contributionsFor(document, state, visual, asked)),
+} as const;
+
+export type Task = keyof typeof TASKS;
+export type InputOf<T extends Task> = Parameters<(typeof TASKS)[T]>[0];
