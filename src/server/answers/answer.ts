@@ -1,4 +1,5 @@
 /** Answers turns on the server: from cubes where they fit, else by SQL, through the same code as the page. */
+import { LRUCache } from 'lru-cache';
 import type { Source } from '../../core/cube/query';
 import { cubeSource } from '../../core/cube/source';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
@@ -12,6 +13,7 @@ import { todayFor } from '../../core/dashboard/document/clock';
 import { answerTurn } from '../../core/dashboard/turn/turn';
 import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
+import { once } from '../once';
 import { heldCube } from './cubes';
 import { sqlSource } from './sqlSource';
 
@@ -46,15 +48,48 @@ export async function sourceFor(design: Design, stored: readonly StoredDataset[]
   return firstOf(cubeSource(cubes), sqlSource(stored, design.model));
 }
 
+/** Designs that are kept with what their questions are answered from; the least recently used go first. */
+const KEPT_DESIGNS = 24;
+
+interface Prepared {
+  readonly design: Design;
+  readonly source: Promise<Source>;
+}
+
+/**
+ * A document over the model as it is now, with what answers its questions; both are kept, since what is looked up in
+ * them is worked out once.
+ */
+export async function preparedFor(
+  document: DashboardDocument,
+): Promise<{ design: Design; source: Source; stored: StoredDataset[] }> {
+  const { model, stored } = await readModel();
+  const kept = once('designs', (): { model: Model | null; known: LRUCache<string, Prepared> } => ({
+    model: null,
+    known: new LRUCache({ max: KEPT_DESIGNS }),
+  }));
+  if (kept.model !== model) {
+    kept.model = model;
+    kept.known.clear();
+  }
+  const key = JSON.stringify(document);
+  const known = kept.known.get(key);
+  if (known) return { design: known.design, source: await known.source, stored };
+  const design = designOf(document, model);
+  const source = sourceFor(design, stored);
+  kept.known.set(key, { design, source });
+  source.catch(() => kept.known.delete(key));
+  return { design, source: await source, stored };
+}
+
 /** Answers a turn of a dashboard for a reader's state. */
 export async function answerOnServer(
   document: DashboardDocument,
   state: ReaderState,
   only?: readonly string[],
 ): Promise<{ answer: TurnAnswer; model: Model }> {
-  const { model, stored } = await readModel();
-  const design = designOf(document, model);
-  const source = await sourceFor(design, stored);
+  const { design, source } = await preparedFor(document);
+  const { model } = design;
   const input = {
     design,
     state: stateFor(document, state),

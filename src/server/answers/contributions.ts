@@ -11,10 +11,8 @@ import {
 } from '../../core/dashboard/turn/comparing/contributions';
 import { settle } from '../../core/dashboard/turn/settle';
 import { todayFor } from '../../core/dashboard/document/clock';
-import { designOf } from '../../core/dashboard/wiring/design';
-import { readModel } from '../model/model';
 import { Problem } from '../problem';
-import { sourceFor } from './answer';
+import { preparedFor } from './answer';
 
 /** Throws a `Problem` where there is no such visual, or no such change. */
 export async function contributionsFor(
@@ -23,10 +21,9 @@ export async function contributionsFor(
   id: string,
   asked: ChangeAsked,
 ): Promise<Contributions> {
-  const { model, stored } = await readModel();
   const state = stateFor(document, given);
-  const designed = designOf(document, model);
-  const source = await sourceFor(designed, stored);
+  const { design: designed, source } = await preparedFor(document);
+  const { model } = designed;
   const design = designed.chosen(state);
   const visual = design.document.visuals.find((entry) => entry.id === id);
   if (!visual || !isMeasured(visual))

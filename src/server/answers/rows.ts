@@ -7,12 +7,10 @@ import { seenBy } from '../../core/dashboard/wiring/selection';
 import { settle } from '../../core/dashboard/turn/settle';
 import { stateFor } from '../../core/dashboard/reader/stateFor';
 import type { ReaderState } from '../../core/dashboard/reader/state';
-import { designOf } from '../../core/dashboard/wiring/design';
 import { physicalColumn } from '../datasets/definition';
 import { relationOf } from '../datasets/relation';
-import { readModel } from '../model/model';
 import { Problem } from '../problem';
-import { sourceFor } from './answer';
+import { preparedFor } from './answer';
 import { selectionSql } from './conditionSql';
 import { spellingsIn } from './sqlSource';
 
@@ -37,8 +35,8 @@ export async function readRowPage(
   table: Extract<Visual, { kind: 'table' }>,
   request: RowRequest,
 ): Promise<RowPage> {
-  const { model, stored } = await readModel();
-  const design = designOf(document, model);
+  const { design, source, stored } = await preparedFor(document);
+  const { model } = design;
   const [use] = design.uses(table);
   const dataset = stored.find((entry) => entry.key === use?.dataset);
   if (!use || !dataset)
@@ -48,7 +46,6 @@ export async function readRowPage(
   const sortKey = request.sort?.column ?? use.role;
   if (!columns.some((column) => column.key === sortKey))
     throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
-  const source = await sourceFor(design, stored);
   const today = todayFor(document, model, Date.now());
   const settings = await settle(design, stateFor(document, state), today, tolerant(source));
   const seen = seenBy(design, settings, table, use);

@@ -1,8 +1,11 @@
 /** Dashboards as they are stored: every saved revision is kept. */
+import { LRUCache } from 'lru-cache';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { readDocument, type DashboardDocument } from '../../core/dashboard/document/document';
+import { serverConfig } from '../config';
 import { database, sqlNow } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
+import { once } from '../once';
 import { Problem } from '../problem';
 
 export interface DashboardEntry {
@@ -74,8 +77,21 @@ export async function revisionOf(id: number): Promise<number> {
   return row.revision;
 }
 
+/** Revisions never change, so those read last are kept as they were understood. */
+const KEPT_REVISIONS = 50;
+
 /** A dashboard in its newest revision. Throws a `Problem` when there is none. */
 export async function readDashboard(id: number): Promise<StoredDashboard> {
+  const kept = once('revisions', () => new LRUCache<string, StoredDashboard>({ max: KEPT_REVISIONS }));
+  const placeOf = (revision: number) => `${serverConfig().database.name} ${id} ${revision}`;
+  const known = kept.get(placeOf(await revisionOf(id)));
+  if (known) return known;
+  const read = await readNewest(id);
+  kept.set(placeOf(read.revision), read);
+  return read;
+}
+
+async function readNewest(id: number): Promise<StoredDashboard> {
   const [row] = await database()
     .select()
     .from(dashboard)

@@ -2,6 +2,7 @@
 import { sql } from 'drizzle-orm';
 import { database, selectRows } from '../database/connection';
 import { setting } from '../database/schema';
+import { once } from '../once';
 
 const NAME = 'model-revision';
 
@@ -20,14 +21,35 @@ const SAME_DAY_MS = 15 * 60_000;
  * What answers follow from beside the question: data, model and day. Null where tables of other databases are read
  * live, since nobody tells when these change.
  */
-export async function answerBasis(): Promise<string | null> {
-  const [row] = await selectRows<{ live: number }>(
-    `SELECT COUNT(*) AS live FROM dataset
-     WHERE deleted_at IS NULL AND origin IS NOT NULL AND JSON_VALUE(origin, '$.mode') = 'live'`,
+export function answerBasis(): Promise<string | null> {
+  const line = once('answer basis', (): Line => ({ running: null, next: null }));
+  if (!line.running) return (line.running = readBasis().finally(() => (line.running = null)));
+  // One that is under way may have begun before a change that is known already, so the next one is waited for.
+  const { running } = line;
+  line.next ??= running
+    .catch(() => null)
+    .then(() => {
+      line.next = null;
+      return answerBasis();
+    });
+  return line.next;
+}
+
+/** The look at the database that is under way, and the one that all who ask meanwhile share. */
+interface Line {
+  running: Promise<string | null> | null;
+  next: Promise<string | null> | null;
+}
+
+async function readBasis(): Promise<string | null> {
+  const [row] = await selectRows<{ live: number; revision: string | null; load: number | null }>(
+    `SELECT (SELECT COUNT(*) FROM dataset WHERE deleted_at IS NULL AND JSON_VALUE(origin, '$.mode') = 'live') AS live,
+            (SELECT value FROM setting WHERE name = ?) AS revision,
+            (SELECT MAX(id) FROM dataset_load WHERE status = 'done') AS \`load\``,
+    [NAME],
   );
   if (Number(row?.live ?? 0) > 0) return null;
-  const { revision, load } = await readRevision();
-  return `${revision} ${load} ${Math.floor(Date.now() / SAME_DAY_MS)}`;
+  return `${row?.revision ?? 0} ${row?.load ?? 0} ${Math.floor(Date.now() / SAME_DAY_MS)}`;
 }
 
 /** The revision and the newest load that is done. */

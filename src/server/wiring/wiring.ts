@@ -5,22 +5,18 @@ import type { Finding } from '../../core/dashboard/review/finding';
 import { todayFor } from '../../core/dashboard/document/clock';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { rehearse, type DataAssumption, type Rehearsal } from '../../core/dashboard/review/rehearsal';
-import { designOf } from '../../core/dashboard/wiring/design';
 import { settle } from '../../core/dashboard/turn/settle';
 import { actingAsOf } from '../../core/dashboard/reader/held';
 import { stateFor } from '../../core/dashboard/reader/stateFor';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import { traceOf, type Trace } from '../../core/dashboard/review/trace';
-import { sourceFor } from '../answers/answer';
-import { readModel } from '../model/model';
+import { preparedFor } from '../answers/answer';
 import { Problem } from '../problem';
 
 async function ground(document: DashboardDocument) {
-  const { model, stored } = await readModel();
+  const { design, source } = await preparedFor(document);
   // A database of others that does not answer is told by the visuals that read it.
-  const design = designOf(document, model);
-  const source = tolerant(await sourceFor(design, stored));
-  return { design, source, today: todayFor(document, model, Date.now()) };
+  return { design, source: tolerant(source), today: todayFor(document, design.model, Date.now()) };
 }
 
 /** The findings of the wiring check; those of the coming year only when asked for. */

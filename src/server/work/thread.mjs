@@ -3,4 +3,4 @@ import { register } from 'tsx/esm/api';
 
 register();
 
-export default (await import('./thread.ts')).default;
+await import('./thread.ts');

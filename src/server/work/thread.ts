@@ -1,18 +1,13 @@
-/** A thread of the server: works out one task after another. */
-import type { MessagePort } from 'node:worker_threads';
+/** A thread of the server: works out tasks; while one waits for the database, others go on. */
+import { parentPort } from 'node:worker_threads';
+import { expose } from 'comlink';
+import nodeEndpoint from 'comlink/dist/umd/node-adapter';
 import { SourceProblem } from '../../core/cube/query';
 import { forCaller } from '../caller';
 import { diskFullProblem } from '../diskFull';
 import { log } from '../log';
 import { Problem } from '../problem';
 import { TASKS, type Task } from './tasks';
-
-export interface Call {
-  readonly task: Task;
-  readonly input: unknown;
-  /** A message on it says that nobody waits for the answer any more. */
-  readonly ended: MessagePort;
-}
 
 /** The JSON text of the answer, or what a person can mend; errors of ours lose their kind between threads. */
 export type Outcome =
@@ -27,12 +22,21 @@ export type Outcome =
       };
     };
 
-export default async function work({ task, input, ended }: Call): Promise<Outcome> {
+/** What the server asks of a thread. */
+export interface ThreadWork {
+  run(call: number, task: Task, input: unknown): Promise<Outcome>;
+  /** Nobody waits for the answer of this call any more. */
+  leave(call: number): void;
+}
+
+const callers = new Map<number, AbortController>();
+
+async function run(call: number, task: Task, input: unknown): Promise<Outcome> {
   const caller = new AbortController();
-  ended.once('message', () => caller.abort());
-  const run = TASKS[task] as (given: unknown) => Promise<string>;
+  callers.set(call, caller);
+  const answer = TASKS[task] as (given: unknown) => Promise<string>;
   try {
-    return { ok: true, text: await forCaller(caller.signal, () => run(input)) };
+    return { ok: true, text: await forCaller(caller.signal, () => answer(input)) };
   } catch (error) {
     const problem = error instanceof Problem ? error : diskFullProblem(error);
     if (problem) {
@@ -42,15 +46,17 @@ export default async function work({ task, input, ended }: Call): Promise<Outcom
     if (error instanceof SourceProblem)
       return { ok: false, problem: { code: 'connection-failed', message: error.message, status: 424 } };
     log().error(error, 'a task failed');
-    return {
-      ok: false,
-      problem: {
-        code: 'internal',
-        message: 'Something went wrong here. Nothing was changed; the server’s log says more.',
-        status: 500,
-      },
-    };
+    return { ok: false, problem: INTERNAL };
   } finally {
-    ended.close();
+    callers.delete(call);
   }
 }
+
+const INTERNAL = {
+  code: 'internal',
+  message: 'Something went wrong here. Nothing was changed; the server’s log says more.',
+  status: 500,
+};
+
+const work: ThreadWork = { run, leave: (call) => callers.get(call)?.abort() };
+expose(work, nodeEndpoint(parentPort!));
