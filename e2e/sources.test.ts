@@ -4,6 +4,7 @@ import { parquetWriteBuffer } from 'hyparquet-writer';
 import type { Connection } from 'mysql2/promise';
 import { Key } from 'selenium-webdriver';
 import { eventually } from './support/page';
+import { startOtherDatabase, type OtherDatabase } from '../testing/otherDatabase';
 import {
   api,
   asStory,
@@ -19,19 +20,21 @@ import {
 const page = browserPage();
 const step = asStory(page, false);
 let database: Connection;
+/** The database of others that tables are copied from or read live. */
+let other: OtherDatabase;
 beforeAll(async () => {
   database = await openDatabase();
-  await database.query('DROP TABLE IF EXISTS other_trips');
-  await database.query(
+  other = await startOtherDatabase();
+  await other.connection.query(
     'CREATE TABLE other_trips (`day of trip` DATE NULL, `Who``s boat` VARCHAR(40), fare DECIMAL(8,2), at DATETIME)',
   );
-  await database.query(
+  await other.connection.query(
     "INSERT INTO other_trips VALUES ('2026-03-01', 'Tern', 10.25, '2026-03-01 09:00:00'), ('2026-03-02', 'Sedge', 4.10, NULL), ('2026-03-02', NULL, NULL, '2026-03-02 23:59:00'), (NULL, 'Tern', 1, NULL)",
   );
 });
 afterAll(async () => {
-  await database.query('DROP TABLE IF EXISTS other_trips');
   await database.end();
+  await other.stop();
 });
 
 interface Profile {
@@ -143,11 +146,11 @@ describe('files of other forms', () => {
 });
 
 const connection = () => ({
-  host: '127.0.0.1',
-  port: process.env.DATHEN_DB_PORT!,
-  database: process.env.DATHEN_DB_NAME!,
-  user: process.env.DATHEN_DB_USER!,
-  password: process.env.DATHEN_DB_PASSWORD!,
+  host: other.host,
+  port: String(other.port),
+  database: other.database,
+  user: other.user,
+  password: other.password,
 });
 
 describe('a table of another database', () => {
@@ -191,11 +194,11 @@ describe('a table of another database', () => {
 
   story('is copied again, which tells what changed', async () => {
     const at = page();
-    await database.query('UPDATE other_trips SET fare = 11 WHERE fare = 10.25');
+    await other.connection.query('UPDATE other_trips SET fare = 11 WHERE fare = 10.25');
     await at.open('/datasets/copied_trips');
     await at.click('button', 'Copy again');
     await at.reads(/1 day changed, latest now 2 Mar 2026/);
-    await database.query('UPDATE other_trips SET fare = 10.25 WHERE fare = 11');
+    await other.connection.query('UPDATE other_trips SET fare = 10.25 WHERE fare = 11');
     const fact = await factTableOf(database, 'copied_trips');
     expect(await numberFrom(database, `SELECT SUM(c3) FROM ${fact}`)).toBe(16.1);
   });
@@ -249,7 +252,7 @@ describe('a table of another database', () => {
     await at.reads('14.35');
     await at.reads('loaded live');
     await at.find('img', /Sedge 1; Tern 1; \(blank\) 1/);
-    await database.query("INSERT INTO other_trips VALUES ('2026-03-05', 'Tern', 100, NULL)");
+    await other.connection.query("INSERT INTO other_trips VALUES ('2026-03-05', 'Tern', 100, NULL)");
     await at.open(`/dashboards/${body.id}`);
     await at.reads('114.35');
     await at.open('/datasets/live_trips');
@@ -259,7 +262,7 @@ describe('a table of another database', () => {
 
   story('that does not answer any more is told on its visuals alone', async () => {
     const at = page();
-    await database.query('RENAME TABLE other_trips TO gone_trips');
+    await other.connection.query('RENAME TABLE other_trips TO gone_trips');
     await at.driver.navigate().refresh();
     const { href } = await at.address();
     const list = (await api<{ id: number; title: string }[]>('GET', '/dashboards')).body;
@@ -267,7 +270,7 @@ describe('a table of another database', () => {
     await at.reads(/Live trips cannot be read: the table is not there any more/);
     await at.open('/model');
     await at.reads('Shared dimensions');
-    await database.query('RENAME TABLE gone_trips TO other_trips');
+    await other.connection.query('RENAME TABLE gone_trips TO other_trips');
     await at.goTo(href);
   });
 

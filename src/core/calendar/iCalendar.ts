@@ -24,7 +24,7 @@ interface CalendarEvent {
   readonly leftOut: ReadonlySet<Day>;
 }
 
-export interface NamedDay {
+interface NamedDay {
   readonly day: Day;
   readonly name: string;
 }

@@ -1,6 +1,8 @@
 'use client';
 /** Tables of other databases: connect, choose a table or view, copy its rows or read them live. */
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -91,6 +93,8 @@ function Connections({ onCopy }: { onCopy: (connection: number, table: string) =
 
 function NewConnection({ onMade }: { onMade: (entry: Connection) => void }) {
   const [fields, setFields] = useState(EMPTY);
+  const [tls, setTls] = useState(false);
+  const [authorities, setAuthorities] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const field = (key: keyof typeof EMPTY, label: string, width: number, type = 'text') => (
@@ -107,7 +111,13 @@ function NewConnection({ onMade }: { onMade: (entry: Connection) => void }) {
     setBusy(true);
     setProblem(null);
     try {
-      const body = { ...fields, port: Number(fields.port), name: `${fields.database} on ${fields.host}` };
+      const body = {
+        ...fields,
+        port: Number(fields.port),
+        name: `${fields.database} on ${fields.host}`,
+        tls,
+        authorities: tls && authorities.trim() !== '' ? authorities : null,
+      };
       const { entry } = await requestJson<{ entry: Connection }>('/api/connections', { body });
       onMade(entry);
     } catch (error) {
@@ -133,6 +143,20 @@ function NewConnection({ onMade }: { onMade: (entry: Connection) => void }) {
           Check and keep it
         </Button>
       </div>
+      <FormControlLabel
+        control={<Checkbox checked={tls} onChange={(event) => setTls(event.target.checked)} />}
+        label="Encrypt the connection, and check the server’s certificate"
+      />
+      {tls && (
+        <TextField
+          label="Certificates to trust (PEM), where it is not one of the system’s"
+          value={authorities}
+          onChange={(event) => setAuthorities(event.target.value)}
+          multiline
+          maxRows={6}
+          sx={{ maxWidth: 640 }}
+        />
+      )}
       {problem && (
         <Typography role="alert" color="error">
           {problem}

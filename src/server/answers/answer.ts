@@ -49,7 +49,7 @@ export async function sourceFor(design: Design, stored: readonly StoredDataset[]
 }
 
 /** Designs that are kept with what their questions are answered from; the least recently used go first. */
-const KEPT_DESIGNS = 24;
+const KEPT_DESIGNS = 10;
 
 interface Prepared {
   readonly design: Design;

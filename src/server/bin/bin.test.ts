@@ -81,6 +81,8 @@ test('after thirty days what lies in the bin is gone; what does not, stays', asy
 });
 
 test('what uses a dataset, a measure or a shared dimension is told', async () => {
+  await deleteDataset(await findDataset('targets_2'));
+  await removeForGood('dataset', 'targets_2');
   await loadText(at.folder, 'Targets', 'month,route,wanted\n2026-01-01,Veldry,20\n');
   await editDataset(await findDataset('targets'), { categories: ['route'] });
   const members = ['trips', 'targets'].map((dataset) => ({ dataset, column: 'route' }));

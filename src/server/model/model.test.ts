@@ -6,7 +6,6 @@ import { createDashboard } from '../dashboards/repository';
 import { editDataset } from '../datasets/edit';
 import { findDataset } from '../datasets/repository';
 import { decrypt, encrypt } from '../sources/secrets';
-import { addConnection, listConnections, removeConnection } from '../sources/connections';
 import { sqlSource } from '../answers/sqlSource';
 import { loadText, withDatabase } from '../testing';
 import { countKept, definitionUses, listDefinitions, removeDefinition, saveDefinition } from './definitions';

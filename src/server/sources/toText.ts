@@ -16,7 +16,7 @@ import { jsonRows } from './jsonLines';
 import { badWorkbook, checkSizes, workbookRows } from './workbook';
 
 /** The cells of a row. */
-export type Cells = readonly unknown[];
+type Cells = readonly unknown[];
 
 /** What a file is, by its first bytes. */
 export async function formatOf(path: string): Promise<Format> {

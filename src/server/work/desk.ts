@@ -23,7 +23,7 @@ interface Open {
 }
 
 /** Seconds after which one that is turned away may ask again. */
-export const RETRY_SECONDS = 2;
+const RETRY_SECONDS = 2;
 
 const gone = () => new Problem('gone', 'Nobody waits for this answer any more.', 499);
 
