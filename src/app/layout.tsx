@@ -6,7 +6,10 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Providers } from '../features/ui/Providers';
 
-export const metadata: Metadata = { title: 'Dathen', description: 'Dashboards on one date dimension' };
+export const metadata: Metadata = {
+  title: { default: 'Dathen', template: '%s · Dathen' },
+  description: 'Dashboards on one date dimension',
+};
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? undefined;

@@ -1,4 +1,7 @@
+import type { Metadata } from 'next';
 import { DashboardsPage } from '../features/dashboards/DashboardsPage';
+
+export const metadata: Metadata = { title: 'Dashboards' };
 
 export default function Page() {
   return <DashboardsPage />;

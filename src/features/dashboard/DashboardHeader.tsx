@@ -12,10 +12,12 @@ import { useStore } from 'zustand';
 import { isoDay, parseIsoDay } from '../../core/calendar/day';
 import { canChooseAsOf } from '../../core/dashboard/reader/held';
 import { dayWords } from '../../core/calendar/names';
+import { unseenStyle } from '../../theme/roles';
 import { DayField } from '../ui/DayField';
+import { HelpButton } from '../ui/HelpButton';
 import { useNotice } from '../ui/Notice';
 import { Wordmark } from '../ui/Wordmark';
-import { isTyping } from '../ui/isTyping';
+import { isPageKey, isTyping } from '../ui/isTyping';
 import { MODES, type Mode } from '../workspace/mode';
 import type { SaveState } from '../workspace/autosaver';
 import { useDocument, useHeld, useWorkspace } from '../workspace/workspace';
@@ -140,6 +142,7 @@ export function DashboardHeader({
       >
         Share
       </Button>
+      <HelpButton place={mode} />
     </Box>
   );
 }
@@ -156,7 +159,7 @@ function TitleField({
   const [text, setText] = useState(title);
   if (!editable) {
     return (
-      <Typography variant="h2" component="h1" noWrap>
+      <Typography variant="h2" component="h1" noWrap title={title}>
         {title}
       </Typography>
     );
@@ -167,14 +170,25 @@ function TitleField({
     else if (trimmed !== title) onChange(trimmed.slice(0, 200));
   };
   return (
-    <InputBase
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={done}
-      onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}
-      inputProps={{ 'aria-label': 'Title of the dashboard' }}
-      sx={{ fontSize: 15, fontWeight: 650, width: 230, borderBottom: '1px dashed', borderColor: 'hairline' }}
-    />
+    <>
+      <Typography component="h1" style={unseenStyle}>
+        {title}
+      </Typography>
+      <InputBase
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={done}
+        onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}
+        inputProps={{ 'aria-label': 'Title of the dashboard' }}
+        sx={{
+          fontSize: 15,
+          fontWeight: 650,
+          width: 230,
+          borderBottom: '1px dashed',
+          borderColor: 'hairline',
+        }}
+      />
+    </>
   );
 }
 
@@ -230,23 +244,21 @@ function AsOfButton() {
 }
 
 /** Keys that work anywhere on a dashboard, but not while typing. */
-export function useDashboardKeys(setMode: (mode: Mode) => void) {
-  const { store } = useWorkspace();
+export function useDashboardKeys(mode: Mode, setMode: (mode: Mode) => void) {
+  const { store, held } = useWorkspace();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
-      const key = event.key.toLowerCase();
-      if ((event.ctrlKey || event.metaKey) && key === 'z') {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event)) {
         event.preventDefault();
-        const { undo, redo } = store.temporal.getState();
-        if (event.shiftKey) redo();
-        else undo();
+        // A reader takes back the own changes, and never touches the design.
+        const { undo, redo } = mode === 'read' ? held : store.temporal.getState();
+        (event.shiftKey ? redo : undo).call(held);
         return;
       }
-      const mode = MODES[Number(event.key) - 1];
-      if (mode && !event.ctrlKey && !event.metaKey && !event.altKey) setMode(mode);
+      const next = MODES[Number(event.key) - 1];
+      if (next && isPageKey(event)) setMode(next);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [setMode, store]);
+  }, [mode, setMode, store, held]);
 }

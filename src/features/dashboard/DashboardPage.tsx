@@ -13,7 +13,8 @@ import type { Model } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { PageHeader } from '../ui/PageHeader';
-import { CHANGE_SHEET_WIDTH, useChangeAsked } from '../visuals/comparing/changeAsked';
+import { useSidePanelWidth } from '../ui/SidePanel';
+import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
@@ -95,8 +96,9 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   useEffect(() => adopt((document) => withNamedPeriods(document, model)), [adopt, model]);
   const failed = useAnswers((state) => state.failed);
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
-  useDashboardKeys(setMode);
+  useDashboardKeys(mode, setMode);
   useTraceKey();
+  const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);
   const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
   useEffect(() => {
@@ -108,8 +110,8 @@ function Modes({ stored }: { stored: StoredDashboard }) {
         height: '100vh',
         display: 'flex',
         flexDirection: 'column',
-        // The sheet stands beside what it explains.
-        pr: isChangeAsked ? `${CHANGE_SHEET_WIDTH}px` : 0,
+        // A panel stands beside what it explains; on a small screen it covers it.
+        pr: { xs: 0, md: `${panelWidth}px` },
       }}
     >
       <DashboardHeader id={stored.id} mode={mode} setMode={setMode} saving={autosave.state} />

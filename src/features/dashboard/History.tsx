@@ -2,7 +2,6 @@
 /** The versions of a dashboard: what differs from now in words, a look at each, and the way back to it. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Drawer from '@mui/material/Drawer';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
@@ -12,6 +11,7 @@ import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { documentChanges } from '../../core/dashboard/review/changes';
 import { useNotice } from '../ui/Notice';
 import { requestJson } from '../ui/request';
+import { SidePanel } from '../ui/SidePanel';
 import { useDocument, useWorkspace } from '../workspace/workspace';
 
 interface RevisionEntry {
@@ -40,23 +40,11 @@ export function HistoryButton({ id, saved }: { id: number; saved: number }) {
       <Button aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         History
       </Button>
-      <Drawer
-        anchor="right"
-        variant="persistent"
-        open={isOpen}
-        onKeyDown={(event) => event.key === 'Escape' && setOpen(false)}
-        slotProps={{ paper: { sx: { top: 48, height: 'calc(100% - 48px)', borderColor: 'hairline' } } }}
-      >
-        <Box sx={{ width: 380, p: 2 }} role="region" aria-label="History">
-          <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
-            <Typography variant="h2" sx={{ flex: 1 }}>
-              History
-            </Typography>
-            <Button onClick={() => setOpen(false)}>Close</Button>
-          </Box>
-          {isOpen && <Versions id={id} saved={saved} onDone={() => setOpen(false)} />}
-        </Box>
-      </Drawer>
+      {isOpen && (
+        <SidePanel name="History" title="History" width={400} top={48} onClose={() => setOpen(false)}>
+          <Versions id={id} saved={saved} onDone={() => setOpen(false)} />
+        </SidePanel>
+      )}
     </>
   );
 }

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
 import { TextSetting } from '../ui/fields';
 import { useNotice } from '../ui/Notice';
 import { useWanted } from '../ui/useWanted';
@@ -52,6 +53,10 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
     }
   });
   const shown = dataset.data && withEdit(dataset.data, edit);
+  const title = shown?.name ?? 'Dataset';
+  useEffect(() => {
+    document.title = `${title} · Dathen`;
+  }, [title]);
   /** What was wanted before and is on its way stays wanted. */
   const change = (more: DatasetEdit) => want({ ...edit, ...more });
   return (

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { role } from '../../theme/roles';
+import { HelpButton } from './HelpButton';
 import { Wordmark } from './Wordmark';
 
 const PLACES = [
@@ -54,6 +55,9 @@ export function PageHeader({ children }: { children?: ReactNode }) {
       </Box>
       <Box sx={{ flex: 1 }} />
       {children}
+      <HelpButton
+        place={PLACES.find(([href]) => href !== '/' && path.startsWith(href))?.[1] ?? 'Dashboards'}
+      />
     </Box>
   );
 }

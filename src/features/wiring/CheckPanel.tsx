@@ -1,8 +1,6 @@
 'use client';
 /** The findings of the wiring check: each jumps to its place, and is mended by one click where there is a mend. */
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -11,6 +9,7 @@ import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
 import { useDocument, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
+import { SidePanel } from '../ui/SidePanel';
 
 const WAIT_MS = 500;
 
@@ -73,7 +72,8 @@ export function CheckButton() {
   return (
     <>
       <Button
-        onClick={() => setOpen(true)}
+        onClick={() => setOpen(!open)}
+        aria-expanded={open}
         aria-label={count === undefined ? 'Check the wiring' : `Check the wiring: ${count} found`}
         sx={{ whiteSpace: 'nowrap', ...(count ? { color: 'warning.main' } : {}) }}
       >
@@ -89,53 +89,41 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
   const findings = useFindings(true);
   const list = findings.data ?? [];
   return (
-    <Drawer open anchor="right" onClose={onClose} slotProps={{ paper: { sx: { width: 420, p: 2 } } }}>
-      <Box role="region" aria-label="Wiring check">
-        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
-          <Typography variant="h2" sx={{ flex: 1 }}>
-            Wiring check
-          </Typography>
-          <Button onClick={onClose}>Close</Button>
-        </Box>
-        <Typography variant="body2" color="textSecondary" gutterBottom>
-          {findings.isFetching
-            ? 'Looking at every wire, and at every day of the coming year…'
-            : list.length === 0
-              ? 'Nothing found: every control has an effect, every default has data, today and on each day of the coming year if data goes on arriving as now.'
-              : `${list.length} found, the coming year included (if data goes on arriving as now).`}
-        </Typography>
-        {findings.error && <Typography role="alert">{findings.error.message}</Typography>}
-        <ul style={{ listStyle: 'none', padding: 0, margin: 0 }}>
-          {list.map((finding) => (
-            <li
-              key={`${finding.code} ${finding.items.join()} ${finding.words}`}
-              style={{ borderTop: `1px solid ${role.hairline}`, padding: '8px 0' }}
+    <SidePanel name="Wiring check" title="Wiring check" width={420} onClose={onClose}>
+      <Typography variant="body2" color="textSecondary" gutterBottom>
+        {findings.isFetching
+          ? 'Looking at every wire, and at every day of the coming year…'
+          : list.length === 0
+            ? 'Nothing found: every control has an effect, every default has data, today and on each day of the coming year if data goes on arriving as now.'
+            : `${list.length} found, the coming year included (if data goes on arriving as now).`}
+      </Typography>
+      {findings.error && <Typography role="alert">{findings.error.message}</Typography>}
+      <ul style={{ listStyle: 'none', padding: 0, margin: 0 }}>
+        {list.map((finding) => (
+          <li
+            key={`${finding.code} ${finding.items.join()} ${finding.words}`}
+            style={{ borderTop: `1px solid ${role.hairline}`, padding: '8px 0' }}
+          >
+            <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>
+              {CODE_NAMES[finding.code]}
+            </Typography>
+            <Typography>{finding.words}</Typography>
+            <Button
+              onClick={() => {
+                const [first] = finding.items;
+                if (first) setTimeout(() => jumpTo(first));
+              }}
             >
-              <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>
-                {CODE_NAMES[finding.code]}
-              </Typography>
-              <Typography>{finding.words}</Typography>
-              <Button
-                onClick={() => {
-                  onClose();
-                  const [first] = finding.items;
-                  if (first) setTimeout(() => jumpTo(first));
-                }}
-              >
-                Go there
+              Go there
+            </Button>
+            {finding.mend && (
+              <Button color="secondary" onClick={() => store.getState().change(() => finding.mend!.document)}>
+                {finding.mend.label}
               </Button>
-              {finding.mend && (
-                <Button
-                  color="secondary"
-                  onClick={() => store.getState().change(() => finding.mend!.document)}
-                >
-                  {finding.mend.label}
-                </Button>
-              )}
-            </li>
-          ))}
-        </ul>
-      </Box>
-    </Drawer>
+            )}
+          </li>
+        ))}
+      </ul>
+    </SidePanel>
   );
 }

@@ -54,6 +54,11 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
+  // Who closes it looks at today again: the day that is tried belongs to the rehearsal.
+  const close = () => {
+    held.setAsOf(null);
+    onClose();
+  };
   const scrub = (next: number) => {
     setDay(next);
     held.setAsOf(next === today ? null : isoDay(next));
@@ -63,6 +68,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
     <Box
       role="region"
       aria-label="Rehearsal"
+      onKeyDown={(event) => event.key === 'Escape' && close()}
       sx={{
         position: 'fixed',
         left: 0,
@@ -101,11 +107,13 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
         <Button
           onClick={() => {
             held.setAsOf(null);
-            onClose();
+            setDay(today);
           }}
+          disabled={day === today}
         >
           Back to today
         </Button>
+        <Button onClick={close}>Close</Button>
       </Box>
       {rehearsal.error && <Typography role="alert">{rehearsal.error.message}</Typography>}
       {data && (

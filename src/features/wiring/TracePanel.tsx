@@ -1,8 +1,5 @@
 'use client';
 /** Why an item shows what it shows, step by step, with the rows and days left after each. */
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useTraced } from './traced';
@@ -12,21 +9,13 @@ import { itemOf } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
 import { useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
+import { SidePanel } from '../ui/SidePanel';
 
 export function TracePanel() {
   const { item, open } = useTraced();
   const document = useDocument();
   if (item === null || !itemOf(document, item)) return null;
-  return (
-    <Drawer
-      open
-      anchor="right"
-      onClose={() => open(null)}
-      slotProps={{ paper: { sx: { width: 460, p: 2 } } }}
-    >
-      <TraceBody item={item} onClose={() => open(null)} />
-    </Drawer>
-  );
+  return <TraceBody item={item} onClose={() => open(null)} />;
 }
 
 function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {
@@ -39,13 +28,12 @@ function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {
     gcTime: 0,
   });
   return (
-    <Box role="region" aria-label="Trace">
-      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
-        <Typography variant="h2" sx={{ flex: 1 }}>
-          Why {trace.data ? `“${trace.data.title}”` : 'this'} shows what it shows
-        </Typography>
-        <Button onClick={onClose}>Close</Button>
-      </Box>
+    <SidePanel
+      name="Trace"
+      title={`Why ${trace.data ? `“${trace.data.title}”` : 'this'} shows what it shows`}
+      width={440}
+      onClose={onClose}
+    >
       {trace.isPending && <Typography color="textSecondary">Following every wire…</Typography>}
       {trace.error && <Typography role="alert">{trace.error.message}</Typography>}
       {trace.data && (
@@ -57,7 +45,7 @@ function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {
           ))}
         </>
       )}
-    </Box>
+    </SidePanel>
   );
 }
 

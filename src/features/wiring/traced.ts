@@ -1,7 +1,7 @@
 /** The item whose trace is open, and the key that opens it. */
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { isTyping } from '../ui/isTyping';
+import { isPageKey } from '../ui/isTyping';
 
 export const useTraced = create<{ item: string | null; open: (item: string | null) => void }>()((set) => ({
   item: null,
@@ -19,14 +19,7 @@ export function useTraceKey() {
       pointed = idOf(event.target);
     };
     const onKey = (event: KeyboardEvent) => {
-      if (
-        event.key.toLowerCase() !== 't' ||
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        isTyping(event)
-      )
-        return;
+      if (event.key.toLowerCase() !== 't' || !isPageKey(event)) return;
       if (pointed !== null) open(pointed);
     };
     window.addEventListener('pointerover', onCome);

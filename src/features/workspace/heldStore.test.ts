@@ -218,3 +218,50 @@ describe('all that is held', () => {
     expect(held.api.getState()).toEqual({ state: DEFAULT_STATE, pending: {}, draft: null });
   });
 });
+
+describe('taking back', () => {
+  test('each change is a step, Clear all and Reset too, and can be made again', () => {
+    const held = begin();
+    const states = [held.state];
+    const then = (change: () => void) => {
+      change();
+      states.push(held.state);
+    };
+    then(() => held.hold('span', 'last 7 days'));
+    then(() => held.hold('route', ['Veldry']));
+    then(() => held.clearAll());
+    then(() => held.reset());
+    for (const state of states.slice(0, -1).reverse()) {
+      held.undo();
+      expect(held.state).toEqual(state);
+    }
+    held.undo();
+    expect(held.state).toEqual(DEFAULT_STATE);
+    for (const state of states.slice(1)) {
+      held.redo();
+      expect(held.state).toEqual(state);
+    }
+    expect(held.history.getState().future).toEqual([]);
+  });
+
+  test('what is moved under a handle, or waits, is no step until it is in effect', () => {
+    const held = begin({ ...DOCUMENT, hold: true });
+    held.drag('span', 'last 7 days');
+    held.letGo();
+    held.hold('span', 'last 7 days');
+    expect(held.history.getState().past).toEqual([]);
+    held.apply();
+    expect(held.history.getState().past).toHaveLength(1);
+    held.apply();
+    expect(held.history.getState().past).toHaveLength(1);
+  });
+
+  test('a change after an undo forgets what was taken back', () => {
+    const held = begin();
+    held.hold('span', 'last 7 days');
+    held.undo();
+    held.hold('span', 'last 9 days');
+    held.redo();
+    expect(heldBy(control('span'), held.state)).toBe('last 9 days');
+  });
+});

@@ -42,15 +42,56 @@ export function shownBy<C extends Control>(
   return waiting === undefined ? heldByReader(control, state) : (waiting as HeldBy<C>);
 }
 
+/** States that were in effect before, and those that were taken back, the last one at the end. */
+export interface HeldHistory {
+  readonly past: readonly ReaderState[];
+  readonly future: readonly ReaderState[];
+}
+
+/** Changes that can be taken back. */
+const MOST_PAST = 100;
+
 /** Knows nothing of React, the address and the engine: they watch it. */
 export class HeldStore {
   readonly api: StoreApi<Held>;
+  /** The reader's own steps; the design is never among them. */
+  readonly history: StoreApi<HeldHistory>;
+  private isStepping = false;
 
   constructor(
     private readonly document: () => DashboardDocument,
     state: ReaderState = DEFAULT_STATE,
   ) {
     this.api = createStore<Held>(() => ({ ...NOTHING, state }));
+    this.history = createStore<HeldHistory>(() => ({ past: [], future: [] }));
+    this.api.subscribe(({ state: now }, { state: before }) => {
+      if (this.isStepping || JSON.stringify(now) === JSON.stringify(before)) return;
+      this.history.setState(({ past }) => ({ past: [...past, before].slice(-MOST_PAST), future: [] }));
+    });
+  }
+
+  /** Takes the reader's last change back; Reset and Clear can be taken back like any other. */
+  undo(): void {
+    const { past, future } = this.history.getState();
+    const before = past.at(-1);
+    if (before === undefined) return;
+    this.history.setState({ past: past.slice(0, -1), future: [...future, this.state] });
+    this.step(before);
+  }
+
+  /** Makes the change again that was taken back last. */
+  redo(): void {
+    const { past, future } = this.history.getState();
+    const after = future.at(-1);
+    if (after === undefined) return;
+    this.history.setState({ past: [...past, this.state], future: future.slice(0, -1) });
+    this.step(after);
+  }
+
+  private step(state: ReaderState): void {
+    this.isStepping = true;
+    this.replace(state);
+    this.isStepping = false;
   }
 
   get state(): ReaderState {

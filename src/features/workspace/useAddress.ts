@@ -23,7 +23,7 @@ const textOf = (parts: Parts) =>
 const stateAt = (document: DashboardDocument, query: Parts) =>
   stateFromAddress(document, joinedAddress(query, window.location.hash));
 
-/** Writes what stands behind the #, without a step of the browser's history. */
+/** Writes what stands behind the # of the address, in the step of the browser's history that is there. */
 function putFragment(fragment: string) {
   const { pathname, search, hash } = window.location;
   const next = fragment === '' ? '' : `#${fragment}`;
@@ -37,7 +37,8 @@ export function useHeldStore(store: DocumentStore, document: DashboardDocument):
     () => Object.fromEntries(places.split(' ').map((place) => [place, parseAsString])),
     [places],
   );
-  const [parts, setParts] = useQueryStates(parsers, { history: 'replace', shallow: true });
+  // Each change of the reader is a step of the browser's history, so that Back takes it back.
+  const [parts, setParts] = useQueryStates(parsers, { history: 'push', shallow: true });
   const [held] = useState(() => new HeldStore(() => store.getState().document, stateAt(document, parts)));
   // Addresses on their way: an address that comes back and is none of them was gone to by the reader.
   const written = useRef<string[]>([textOf(parts)]);
@@ -46,11 +47,11 @@ export function useHeldStore(store: DocumentStore, document: DashboardDocument):
       held.api.subscribe(({ state }, before) => {
         if (state === before.state) return;
         const { query, fragment } = splitAddress(addressOf(store.getState().document, state));
-        putFragment(fragment);
         const text = textOf(query);
-        if (written.current.at(-1) === text) return;
+        if (written.current.at(-1) === text) return putFragment(fragment);
         written.current.push(text);
-        void setParts(query);
+        // The step before keeps what stood behind its #.
+        void setParts(query).then(() => putFragment(fragment));
       }),
     [held, store, setParts],
   );

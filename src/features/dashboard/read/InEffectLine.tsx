@@ -2,6 +2,7 @@
 /** One sentence that says what the dashboard shows now; each part leads to its control or clears it. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useStore } from 'zustand';
 import Popover from '@mui/material/Popover';
 import { useMemo, useState, type ReactNode } from 'react';
 import { isTimeControl, type Control } from '../../../core/dashboard/document/document';
@@ -198,6 +199,7 @@ export function InEffectLine() {
   const document = useDocument();
   const state = useReaderState();
   const asOf = actingAsOf(document, state);
+  const canUndo = useStore(held.history, ({ past }) => past.length > 0);
   const waits = useHeld(({ pending }) => Object.keys(pending).length);
   return (
     <>
@@ -235,6 +237,9 @@ export function InEffectLine() {
             </Button>
           </>
         )}
+        <Button onClick={() => held.undo()} disabled={!canUndo} title="Ctrl+Z">
+          Undo
+        </Button>
         <Button onClick={() => held.clearAll()} disabled={isEverythingHeld(document, state)}>
           Clear all
         </Button>

@@ -2,7 +2,6 @@
 /** Where a change comes from: what each value adds to it or takes from it, one dimension under the other. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -20,6 +19,7 @@ import type { Measure } from '../../../core/model/model';
 import { quietStyle } from '../../../theme/roles';
 import { ChoiceSetting } from '../../ui/fields';
 import { requestJson } from '../../ui/request';
+import { SidePanel } from '../../ui/SidePanel';
 import {
   useChosen,
   useDocument,
@@ -29,7 +29,7 @@ import {
   useWorkspace,
 } from '../../workspace/workspace';
 import { useMeasures } from '../usePicture';
-import { CHANGE_SHEET_WIDTH, useChangeAsked, type AskedChange } from './changeAsked';
+import { useChangeAsked, type AskedChange } from './changeAsked';
 import { changesOf } from './changes';
 import { ChangeText } from './Comparison';
 import { ContributionList } from './ContributionList';
@@ -39,25 +39,7 @@ export function ChangeSheet() {
   const document = useDocument();
   const visual = document.visuals.find((entry) => entry.id === asked?.visual);
   if (!asked || !visual || !isMeasured(visual)) return null;
-  return (
-    <Drawer
-      open
-      variant="persistent"
-      anchor="right"
-      slotProps={{
-        paper: {
-          sx: { width: CHANGE_SHEET_WIDTH, p: 2 },
-          role: 'complementary',
-          'aria-label': 'Where the change comes from',
-        },
-      }}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') open(null);
-      }}
-    >
-      <SheetBody key={JSON.stringify(asked)} designed={visual} asked={asked} onClose={() => open(null)} />
-    </Drawer>
-  );
+  return <SheetBody key={JSON.stringify(asked)} designed={visual} asked={asked} onClose={() => open(null)} />;
 }
 
 /** The partners of an answer's buckets in one of its baselines. */
@@ -80,25 +62,18 @@ function SheetBody({
   const title = useTitle(visual);
   const answer = useVisualAnswer(visual.id);
   const measures = useMeasures(visual);
-  if (!isShown(answer) || !measures) return <SheetHead title={title} onClose={onClose} />;
   return (
-    <>
-      <SheetHead title={title} onClose={onClose} />
-      <ChangeOf visual={visual} answer={answer} measures={measures} asked={asked} />
-    </>
-  );
-}
-
-function SheetHead({ title, onClose }: { title: string; onClose: () => void }) {
-  return (
-    <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
-      <Typography variant="h2" sx={{ flex: 1 }}>
-        Where the change of “{title}” comes from
-      </Typography>
-      <Button onClick={onClose} autoFocus>
-        Close
-      </Button>
-    </Box>
+    <SidePanel
+      name="Where the change comes from"
+      title={`Where the change of “${title}” comes from`}
+      width={440}
+      role="complementary"
+      onClose={onClose}
+    >
+      {isShown(answer) && measures && (
+        <ChangeOf visual={visual} answer={answer} measures={measures} asked={asked} />
+      )}
+    </SidePanel>
   );
 }
 

@@ -2,9 +2,6 @@
 /** Which change is looked into; none where the sheet is closed. */
 import { create } from 'zustand';
 
-/** Width of the sheet in pixels. */
-export const CHANGE_SHEET_WIDTH = 440;
-
 export interface AskedChange {
   readonly visual: string;
   /** Id of the baseline. */
