@@ -2,6 +2,10 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { Key } from 'selenium-webdriver';
+import { emptyDocument } from '../src/core/dashboard/document/document';
+import { newPart, PARTS } from '../src/core/dashboard/document/parts';
+import { withNewItem } from '../src/core/dashboard/wiring/wires';
+import type { Model } from '../src/core/model/model';
 import { api, asStory, browserPage, load } from './support/application';
 import { eventually } from './support/page';
 
@@ -73,40 +77,13 @@ story('begins with a dashboard of every kind of visual', async () => {
       { name: 'seats', type: 'whole' },
     ],
   });
-  const measures = [{ dataset: 'seen', measure: 'seats' }];
-  const across = { dataset: 'seen', column: 'route' };
-  const visuals = [
-    { id: 'v1', kind: 'line', title: 'By day', measures },
-    { id: 'v2', kind: 'bar', title: 'By route', measures, across },
-    { id: 'v3', kind: 'figure', title: 'Seats', measures },
-    { id: 'v4', kind: 'crosstab', title: 'Crosstab', measures, rows: [across] },
-    {
-      id: 'v5',
-      kind: 'table',
-      title: 'Rows',
-      dataset: 'seen',
-      role: 'day',
-      columns: ['day', 'route', 'seats'],
-    },
-    { id: 'v6', kind: 'calendar', title: 'Days', measures },
-  ];
-  const controls = [
-    { id: 'c1', kind: 'timeline', title: 'Timeline', level: 'month', default: 'last 90 days' },
-    { id: 'c2', kind: 'range', title: 'Slider', default: 'all' },
-    { id: 'c3', kind: 'calendar', title: 'Calendar', default: 'all' },
-    { id: 'c4', kind: 'slicer', title: 'Route', ...across },
-  ];
-  const all = [...controls, ...visuals];
-  const layout = all.map(({ id }, i) => ({ item: id, x: (i % 3) * 8, y: Math.floor(i / 3) * 9, w: 8, h: 9 }));
-  const made = await api<{ id: number }>('POST', '/dashboards', {
-    version: 2,
-    title: 'Seen by everyone',
-    timeZone: 'UTC',
-    visuals,
-    controls,
-    wires: controls.flatMap(({ id }) => visuals.map((visual) => ({ control: id, target: visual.id }))),
-    layout,
-  });
+  const { body: model } = await api<Model>('GET', '/model');
+  let document = { ...emptyDocument('Seen by everyone'), timeZone: 'UTC' };
+  for (const { kind } of PARTS) {
+    const part = newPart(document, model, kind);
+    if (part) document = withNewItem(document, model, part, null);
+  }
+  const made = await api<{ id: number }>('POST', '/dashboards', document);
   expect(made).toMatchObject({ status: 201 });
   dashboard = made.body.id;
 });
@@ -115,7 +92,7 @@ describe('axe finds nothing', () => {
   const PAGES = [
     ['the list of dashboards', '/', 'Dashboards'],
     ['datasets', '/datasets', 'Seen'],
-    ['a dataset', '/datasets/seen', 'Coverage'],
+    ['a dataset', '/datasets/seen', 'Days covered'],
     ['the almanac', '/almanac', 'Holidays and events'],
     ['the model', '/model', 'Shared dimensions'],
     ['an address that leads nowhere', '/nowhere', 'There is no page here'],
@@ -130,18 +107,18 @@ describe('axe finds nothing', () => {
 
   story('on a dashboard as readers see it', async () => {
     await page().open(`/dashboards/${dashboard}`);
-    await page().reads('By route');
+    await page().reads('Showing');
     await page().find('img', /Osk Head/);
     await checkEverywhere();
   });
 
   for (const [key, name, words] of [
-    ['1', 'arranged', 'Parts'],
+    ['1', 'arranged', 'Time controls'],
     ['2', 'wired', 'Crosspoint board'],
   ] as const)
     story(`on a dashboard as it is ${name}`, async () => {
       await page().open(`/dashboards/${dashboard}`);
-      await page().reads('By route');
+      await page().reads('Seen by everyone');
       await page().press(key);
       await page().reads(words);
       for (const scheme of ['light', 'dark'] as const) {
@@ -154,7 +131,7 @@ describe('axe finds nothing', () => {
   story('on the panels that explain, which leave what they explain lit and usable', async () => {
     const at = page();
     await at.open(`/dashboards/${dashboard}?mode=arrange`);
-    await at.reads('By route');
+    await at.reads('Time controls');
     for (const [button, panel] of [
       [/^Check the wiring/, 'Wiring check'],
       ['History', 'History'],

@@ -79,14 +79,14 @@ describe('loading', () => {
 
   test('a cancelled load leaves the earlier rows whole and nothing behind', async () => {
     const before = await summary('loads');
-    const body = {
-      upload: await upload(rowsText(300_000)),
-      source: 'big.csv',
-      into: 'loads',
-      plan: { name: 'Loads', delimiter: ',', columns: COLUMNS },
-    };
-    // At once, and when some rows are under way: wherever it is, it ends.
+    // At once, and when some rows are under way: wherever it is, it ends, and its file goes.
     for (const rows of [0, 1, 60_000, 150_000]) {
+      const body = {
+        upload: await upload(rowsText(300_000)),
+        source: 'big.csv',
+        into: 'loads',
+        plan: { name: 'Loads', delimiter: ',', columns: COLUMNS },
+      };
       const { body: job } = await api<{ id: string }>('POST', '/datasets', body);
       await eventually('rows under way', async () => {
         const { body: now } = await api<{ rows: number; state: string }>('GET', `/jobs/${job.id}`);
@@ -95,6 +95,7 @@ describe('loading', () => {
       await api('DELETE', `/jobs/${job.id}`);
       expect((await jobEnd(job.id)).state).toBe('cancelled');
       expect(await summary('loads')).toEqual(before);
+      expect((await api('POST', '/datasets', body)).status).toBe(404);
     }
     const fact = await factTableOf(database, 'loads');
     expect(await numberFrom(database, `SELECT COUNT(*) FROM ${fact}`)).toBe(10);

@@ -82,7 +82,7 @@ describe('a newcomer', () => {
     await bring('Mending', repairsFile());
     const at = page();
     await at.open('/model');
-    const map = await at.find('img', /Model: /);
+    const map = await at.find('group', /Model: /);
     const words = await map.getAttribute('aria-label');
     expect(words).toContain('Mending by noticed, mended');
     expect(words).toContain('Stays by arrived');

@@ -108,7 +108,7 @@ step('a reader gives a value by typing; figures, words and address follow', asyn
 step('a condition of the reader’s own may ask for it too, and is counted with its value', async () => {
   const at = page();
   await at.type('late after, value', '30');
-  const own = await at.find('combobox', 'And a condition of your own');
+  const own = await at.find('textbox', 'And a condition of your own');
   await own.sendKeys('minutes < 2 * :la');
   await at.click('option', ':late_after');
   await own.sendKeys(Key.chord(Key.CONTROL, Key.ENTER));

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { DashboardsPage } from '../features/dashboards/DashboardsPage';
 
-export const metadata: Metadata = { title: 'Dashboards' };
+export const metadata: Metadata = { title: 'Dashboards · Dathen' };
 
 export default function Page() {
   return <DashboardsPage />;

@@ -15,6 +15,7 @@ import { dayWords } from '../../core/calendar/names';
 import { unseenStyle } from '../../theme/roles';
 import { DayField } from '../ui/DayField';
 import { HelpButton } from '../ui/HelpButton';
+import { useCanDesign } from '../ui/screen';
 import { useNotice } from '../ui/Notice';
 import { Wordmark } from '../ui/Wordmark';
 import { isPageKey, isTyping } from '../ui/isTyping';
@@ -48,6 +49,7 @@ export function DashboardHeader({
   const document = useDocument();
   const canAsOf = useHeld(({ state }) => canChooseAsOf(document, state));
   const notice = useNotice();
+  const canDesign = useCanDesign();
   const undo = useStore(store.temporal, (state) => state.undo);
   const redo = useStore(store.temporal, (state) => state.redo);
   const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
@@ -67,11 +69,12 @@ export function DashboardHeader({
     <Box
       component="header"
       sx={{
-        height: 48,
+        minHeight: 48,
         px: 2,
         display: 'flex',
         alignItems: 'center',
-        gap: 2,
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        columnGap: 2,
         bgcolor: 'background.paper',
         borderBottom: 1,
         borderColor: 'hairline',
@@ -91,7 +94,7 @@ export function DashboardHeader({
         role="status"
         noWrap
         // The freshness of many datasets gives way; the title of the dashboard does not.
-        sx={{ flex: mode === 'read' ? '1 1 0' : '0 1 auto', minWidth: 0 }}
+        sx={{ flex: mode === 'read' ? '1 1 120px' : '0 1 auto', minWidth: 0 }}
       >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
@@ -113,28 +116,31 @@ export function DashboardHeader({
           </Button>
         </>
       )}
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={mode}
-        onChange={(_, next: Mode | null) => next && setMode(next)}
-        aria-label="Mode"
-        sx={{
-          '& .MuiToggleButton-root': {
-            py: 0.25,
-            px: 1.5,
-            whiteSpace: 'nowrap',
-            color: 'text.primary',
-            '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' },
-          },
-        }}
-      >
-        {MODES.map((entry, i) => (
-          <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
-            {`${i + 1} ${NAMES[entry]}`}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      {/* There is no room for the designer's modes on a small screen. */}
+      {(canDesign || mode !== 'read') && (
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={mode}
+          onChange={(_, next: Mode | null) => next && setMode(next)}
+          aria-label="Mode"
+          sx={{
+            '& .MuiToggleButton-root': {
+              py: 0.25,
+              px: 1.5,
+              whiteSpace: 'nowrap',
+              color: 'text.primary',
+              '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' },
+            },
+          }}
+        >
+          {MODES.map((entry, i) => (
+            <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
+              {`${i + 1} ${NAMES[entry]}`}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
       <Button
         variant="outlined"
         onClick={() => void share()}

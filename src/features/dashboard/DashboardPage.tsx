@@ -13,6 +13,7 @@ import type { Model } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { PageHeader } from '../ui/PageHeader';
+import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
 import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
@@ -98,6 +99,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
   useDashboardKeys(mode, setMode);
   useTraceKey();
+  const canDesign = useCanDesign();
   const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);
   const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
@@ -121,11 +123,27 @@ function Modes({ stored }: { stored: StoredDashboard }) {
         </Typography>
       )}
       {mode === 'read' && <ReadMode setMode={setMode} />}
-      {mode === 'arrange' && <ArrangeMode />}
-      {mode === 'wire' && <WireMode />}
+      {mode !== 'read' && !canDesign && <TooNarrow onRead={() => setMode('read')} />}
+      {mode === 'arrange' && canDesign && <ArrangeMode />}
+      {mode === 'wire' && canDesign && <WireMode />}
       {isTraced && <TracePanel />}
       {isChangeAsked && <ChangeSheet />}
       <ConflictDialog autosave={autosave} />
+    </Box>
+  );
+}
+
+/** Says why there is nothing to arrange or wire on a small screen, and what there is. */
+function TooNarrow({ onRead }: { onRead: () => void }) {
+  return (
+    <Box component="main" sx={{ p: 3 }}>
+      <Typography gutterBottom>
+        Arranging and wiring need a window of at least {LEAST_TO_DESIGN} pixels. Make it wider, or read the
+        dashboard here.
+      </Typography>
+      <Button variant="contained" onClick={onRead}>
+        Read it
+      </Button>
     </Box>
   );
 }

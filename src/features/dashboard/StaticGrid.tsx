@@ -20,7 +20,7 @@ export const ROW_HEIGHT = 24;
 export const GAP = 8;
 
 /** Ids of the controls that are not revealed, as one text, so that it is the same while they are. */
-function hiddenControls(controls: AnswersState['controls']): string {
+export function hiddenControls(controls: AnswersState['controls']): string {
   return Object.entries(controls)
     .filter(([, answer]) => answer.kind === 'hidden')
     .map(([id]) => id)

@@ -10,6 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { measureSchema, type Measure } from '../../core/model/model';
+import { unseenStyle } from '../../theme/roles';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import type { DatasetEdit, DatasetSummary } from './api';
 import { MeasureEditor } from './MeasureEditor';
@@ -83,7 +84,9 @@ export function MeasuresSection({
             <TableCell>Unit</TableCell>
             <TableCell>Date role</TableCell>
             <TableCell>Direction</TableCell>
-            <TableCell />
+            <TableCell>
+              <span style={unseenStyle}>What can be done</span>
+            </TableCell>
           </TableRow>
         </TableHead>
         <TableBody>

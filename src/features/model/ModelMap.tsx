@@ -72,7 +72,7 @@ export function ModelMap({ model }: { model: Model }) {
         <svg
           width={width}
           height={height}
-          role="img"
+          role="group"
           aria-label={`Model: ${words}. Shared: ${model.shared.map((entry) => entry.name).join(', ') || 'nothing'}`}
           style={{ display: 'block' }}
         >

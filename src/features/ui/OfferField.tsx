@@ -61,6 +61,8 @@ export function OfferField({
               spellCheck: false,
               style: inputStyle,
               'aria-invalid': !isRight,
+              // A field of several lines is a text field that offers completions, not a box with a list.
+              ...(field.multiline ? { role: undefined, 'aria-expanded': undefined } : {}),
             },
           }}
         />

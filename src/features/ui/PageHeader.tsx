@@ -21,11 +21,12 @@ export function PageHeader({ children }: { children?: ReactNode }) {
     <Box
       component="header"
       sx={{
-        height: 48,
+        minHeight: 48,
         px: 2,
         display: 'flex',
         alignItems: 'center',
-        gap: 3,
+        flexWrap: 'wrap',
+        columnGap: { xs: 1.5, md: 3 },
         bgcolor: 'background.paper',
         borderBottom: 1,
         borderColor: 'hairline',

@@ -10,7 +10,9 @@ import { theme } from '../../theme/theme';
 import { NonceProvider } from './nonce';
 import { NoticeProvider } from './Notice';
 
-export function Providers({ nonce, children }: { nonce: string | undefined; children: ReactNode }) {
+export function Providers({ nonce: given, children }: { nonce: string | undefined; children: ReactNode }) {
+  // The page keeps the word it came with; what is fetched later comes with others.
+  const [nonce] = useState(given);
   const [client] = useState(
     () => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } }),
   );

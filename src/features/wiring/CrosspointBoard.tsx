@@ -243,7 +243,6 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
           >
             <div
               role="columnheader"
-              aria-label="Controls"
               style={{
                 position: 'sticky',
                 left: 0,
@@ -252,7 +251,9 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 background: 'inherit',
                 zIndex: 1,
               }}
-            />
+            >
+              <span style={unseenStyle}>Controls</span>
+            </div>
             {columns.map((column) => {
               const target = targets[column]!;
               return (

@@ -40,7 +40,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
   };
   if (!control || !target) {
     return (
-      <Box sx={frame}>
+      <Box sx={frame} role="region" aria-label="How to wire">
         <Typography color="textSecondary">
           Click a ring to switch a wire, a name to switch its whole row or column. Arrow keys move over the
           board, Space switches.

@@ -9,7 +9,7 @@ import type { CalendarPicker } from '../../../core/dashboard/document/document';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { valueWords } from '../../../core/model/figures';
 import { measureOf } from '../../../core/model/model';
-import { role } from '../../../theme/roles';
+import { role, unseenStyle } from '../../../theme/roles';
 import { useWorkspace } from '../../workspace/workspace';
 import { anyOffered, dayByKey, weeksOf } from './calendarGrid';
 
@@ -65,7 +65,9 @@ export function MonthGrid(props: {
       style={{ flex: 1, minHeight: 0, display: 'grid', gridAutoRows: '1fr' }}
     >
       <div role="row" style={{ ...COLUMNS, fontSize: 11, color: role.quiet }}>
-        <span role="columnheader" aria-label="Week" />
+        <span role="columnheader">
+          <span style={unseenStyle}>Week</span>
+        </span>
         {weeks[0]!.map((day) => (
           <span key={day} role="columnheader" style={{ textAlign: 'center', alignSelf: 'end' }}>
             {WEEKDAY_NAMES[(((day + 3) % 7) + 7) % 7]!.slice(0, 2)}

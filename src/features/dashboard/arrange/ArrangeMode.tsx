@@ -1,18 +1,22 @@
 'use client';
 /** Arrange: parts at the left, the grid in the middle, the chosen item's settings at the right. */
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
+import { createScaledStrategy } from 'react-grid-layout/core';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
 import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
+import { useNonce } from '../../ui/nonce';
 import { useNotice } from '../../ui/Notice';
 import { useSize } from '../../ui/useSize';
 import { PartsRail } from './PartsRail';
 import { newPart, partOf, type PartKind } from '../../../core/dashboard/document/parts';
 import { withNewItem } from '../../../core/dashboard/wiring/wires';
 import { withoutItem, withPlaces } from '../../../core/dashboard/document/edit';
+import { DESIGN_WIDTH, scaleIn } from '../designWidth';
 import { ItemFrame } from '../ItemFrame';
 import { NothingYet } from '../read/ReadMode';
 import { DashboardSettings } from '../settings/DashboardSettings';
@@ -70,6 +74,7 @@ export function ArrangeMode() {
   };
   return (
     <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+      <DragStyle />
       <PartsRail onAdd={add} chosen={chosen} onChoose={setChosen} waiting={copies.waiting} onPaste={paste} />
       <ArrangeGrid chosen={items} onChoose={choose} onRemove={(id) => remove([id])} onCopyKey={copyKey} />
       <Box
@@ -97,6 +102,16 @@ export function ArrangeMode() {
   );
 }
 
+/** What dragging puts into the page by itself where it is missing, which the page's policy would not let it do. */
+function DragStyle() {
+  const nonce = useNonce();
+  return (
+    <style id="react-draggable-style-el" nonce={nonce}>
+      {'.react-draggable-transparent-selection *::selection { all: inherit; }'}
+    </style>
+  );
+}
+
 function ArrangeGrid({
   chosen,
   onChoose,
@@ -113,6 +128,11 @@ function ArrangeGrid({
   const design = useDesign();
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
+  const [isFullSize, setFullSize] = useState(false);
+  const fitting = scaleIn(width);
+  const scale = isFullSize ? 1 : fitting;
+  /** Readers of wide screens see it wider; here it is never squeezed. */
+  const laidOut = Math.max(width, DESIGN_WIDTH);
   const latest = chosen[chosen.length - 1];
   useEffect(() => {
     if (latest === undefined) return;
@@ -153,14 +173,23 @@ function ArrangeGrid({
   return (
     <Box
       component="main"
-      sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0 }}
+      sx={{ flex: 1, overflow: 'auto', p: 1.5, minWidth: 0, position: 'relative' }}
       onClick={(event) => event.target === event.currentTarget && onChoose(null)}
     >
-      <div ref={ref} style={{ position: 'relative' }}>
-        {document.layout.length === 0 && <NothingYet />}
+      <div ref={ref} />
+      {document.layout.length === 0 && <NothingYet />}
+      <div
+        style={{
+          position: 'relative',
+          width: laidOut,
+          zoom: scale || 1,
+          visibility: scale === 0 ? 'hidden' : 'visible',
+        }}
+      >
         {width > 0 && document.layout.length > 0 && (
           <GridLayout
-            width={width}
+            width={laidOut}
+            positionStrategy={createScaledStrategy(scale)}
             gridConfig={{
               cols: GRID_COLUMNS,
               rowHeight: ROW_HEIGHT,
@@ -217,8 +246,39 @@ function ArrangeGrid({
             })}
           </GridLayout>
         )}
-        {width > 0 && <ZoneFrames width={width} />}
+        {width > 0 && <ZoneFrames width={laidOut} scale={scale} />}
       </div>
+      {fitting < 1 && document.layout.length > 0 && (
+        <FullSizeButton scale={fitting} isFullSize={isFullSize} onChange={setFullSize} />
+      )}
     </Box>
+  );
+}
+
+/** Tells that the dashboard is scaled to the room there is, and shows it at its own size. */
+function FullSizeButton({
+  scale,
+  isFullSize,
+  onChange,
+}: {
+  scale: number;
+  isFullSize: boolean;
+  onChange: (isFullSize: boolean) => void;
+}) {
+  return (
+    <Button
+      onClick={() => onChange(!isFullSize)}
+      sx={{
+        position: 'sticky',
+        left: 0,
+        bottom: 0,
+        mt: 1,
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'hairline',
+      }}
+    >
+      {isFullSize ? 'Fit to the room there is' : `Shown at ${Math.round(scale * 100)} %: see it at full size`}
+    </Button>
   );
 }

@@ -22,12 +22,13 @@ function edgeStyle({ side, x, y, length }: ZoneEdge, column: number, row: number
   };
 }
 
-export function ZoneFrames({ width }: { width: number }) {
+/** `width` is that of the grid before it is scaled. */
+export function ZoneFrames({ width, scale }: { width: number; scale: number }) {
   const document = useDocument();
-  return document.zones.map((zone) => <MovableZone key={zone.id} zone={zone} width={width} />);
+  return document.zones.map((zone) => <MovableZone key={zone.id} zone={zone} width={width} scale={scale} />);
 }
 
-function MovableZone({ zone, width }: { zone: Zone; width: number }) {
+function MovableZone({ zone, width, scale }: { zone: Zone; width: number; scale: number }) {
   const { store } = useWorkspace();
   const document = useDocument();
   const [drag, setDrag] = useState<{ x: number; y: number; dx: number; dy: number } | null>(null);
@@ -51,7 +52,10 @@ function MovableZone({ zone, width }: { zone: Zone; width: number }) {
   };
   const end = (event: PointerEvent) => {
     if (!drag) return;
-    move(Math.round((event.clientX - drag.x) / column), Math.round((event.clientY - drag.y) / row));
+    move(
+      Math.round((event.clientX - drag.x) / scale / column),
+      Math.round((event.clientY - drag.y) / scale / row),
+    );
     setDrag(null);
   };
   return (
@@ -76,7 +80,12 @@ function MovableZone({ zone, width }: { zone: Zone; width: number }) {
           setDrag({ x: event.clientX, y: event.clientY, dx: 0, dy: 0 });
         }}
         onPointerMove={(event) =>
-          drag && setDrag({ ...drag, dx: event.clientX - drag.x, dy: event.clientY - drag.y })
+          drag &&
+          setDrag({
+            ...drag,
+            dx: (event.clientX - drag.x) / scale,
+            dy: (event.clientY - drag.y) / scale,
+          })
         }
         onPointerUp={end}
         onPointerCancel={() => setDrag(null)}

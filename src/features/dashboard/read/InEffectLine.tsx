@@ -2,6 +2,8 @@
 /** One sentence that says what the dashboard shows now; each part leads to its control or clears it. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useIsOneColumn } from '../../ui/screen';
+import { ControlsButton } from './OneColumn';
 import { useStore } from 'zustand';
 import Popover from '@mui/material/Popover';
 import { useMemo, useState, type ReactNode } from 'react';
@@ -200,6 +202,7 @@ export function InEffectLine() {
   const state = useReaderState();
   const asOf = actingAsOf(document, state);
   const canUndo = useStore(held.history, ({ past }) => past.length > 0);
+  const isOneColumn = useIsOneColumn();
   const waits = useHeld(({ pending }) => Object.keys(pending).length);
   return (
     <>
@@ -211,6 +214,7 @@ export function InEffectLine() {
           px: 2,
           display: 'flex',
           alignItems: 'center',
+          flexWrap: { xs: 'wrap', md: 'nowrap' },
           gap: 1,
           bgcolor: 'background.paper',
           borderBottom: 1,
@@ -221,11 +225,12 @@ export function InEffectLine() {
       >
         <div
           aria-live="polite"
-          style={{ flex: 1, display: 'flex', flexWrap: 'wrap', columnGap: 6, minWidth: 0 }}
+          style={{ flex: '1 1 260px', display: 'flex', flexWrap: 'wrap', columnGap: 6, minWidth: 0 }}
         >
           <span>Showing</span>
           <SaidParts />
         </div>
+        {isOneColumn && <ControlsButton document={document} />}
         {waits > 0 && (
           <>
             <span style={{ color: role.warning, whiteSpace: 'nowrap' }}>

@@ -7,13 +7,11 @@ import { isPickSource } from '../../../core/dashboard/reader/pick';
 import { useSize } from '../../ui/useSize';
 import { CrosspointBoard } from '../../wiring/CrosspointBoard';
 import { CrosspointDetails } from '../../wiring/CrosspointDetails';
+import { DESIGN_WIDTH, scaleIn } from '../designWidth';
 import { StaticGrid } from '../StaticGrid';
 import { useDocument } from '../../workspace/workspace';
 import { Cables } from './Cables';
 import type { Pointed } from '../../wiring/pointed';
-
-/** Width at which the dashboard is laid out before it is scaled down. */
-const LAID_OUT_WIDTH = 1248;
 
 /** Whether the cables of an item are those that go out from it. */
 const acts = (item: Control | Visual) => isControl(item) || isPickSource(item);
@@ -27,7 +25,7 @@ export function WireMode() {
   /** The item on which an end of a cable was let go, until the pointer leaves it. */
   const letGo = useRef<string | null>(null);
   const [chosen, setChosen] = useState<{ control: string; target: string } | null>(null);
-  const scale = width > 0 ? Math.min(1, width / LAID_OUT_WIDTH) : 0;
+  const scale = scaleIn(width);
 
   /** What a control reaches, or what acts on a visual, is lit; the rest fades. */
   const lightOf = useCallback(
@@ -69,7 +67,7 @@ export function WireMode() {
           <div ref={ref}>
             <div
               style={{
-                width: LAID_OUT_WIDTH,
+                width: DESIGN_WIDTH,
                 transformOrigin: 'top left',
                 zoom: scale || 1,
                 visibility: scale === 0 ? 'hidden' : 'visible',
@@ -87,7 +85,7 @@ export function WireMode() {
                   places={document.layout}
                   control={shownControl}
                   target={shownTarget}
-                  width={LAID_OUT_WIDTH}
+                  width={DESIGN_WIDTH}
                   scale={scale || 1}
                   onDone={(control, under) => {
                     letGo.current = under;

@@ -1,6 +1,5 @@
 'use client';
 /** Where a change comes from: what each value adds to it or takes from it, one dimension under the other. */
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';

@@ -1,0 +1,85 @@
+'use client';
+/** The dashboard on a small screen: visuals one under the other in reading order, controls in a drawer. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Drawer from '@mui/material/Drawer';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import {
+  isControl,
+  itemOf,
+  type DashboardDocument,
+  type Place,
+} from '../../../core/dashboard/document/document';
+import { visiblePlaces } from '../../../core/dashboard/document/visiblePlaces';
+import { useAnswers } from '../../workspace/workspace';
+import { ItemFrame } from '../ItemFrame';
+import { GAP, hiddenControls, ROW_HEIGHT } from '../StaticGrid';
+
+/** Places as they are read: line by line, from left to right. */
+const inReadingOrder = (places: readonly Place[]) => [...places].sort((a, b) => a.y - b.y || a.x - b.x);
+
+function usePlaces(document: DashboardDocument): readonly Place[] {
+  const hidden = useAnswers((state) => hiddenControls(state.controls));
+  return inReadingOrder(visiblePlaces(document.layout, (item) => hidden.split(' ').includes(item)));
+}
+
+/** Items one under the other, each as high as it was laid out. */
+function Column({ document, places }: { document: DashboardDocument; places: readonly Place[] }) {
+  return (
+    <div style={{ display: 'flex', flexDirection: 'column', gap: GAP }}>
+      {places.map(({ item: id, h }) => {
+        const item = itemOf(document, id);
+        return item ? (
+          <div key={id} style={{ height: h * (ROW_HEIGHT + GAP) - GAP, minWidth: 0 }}>
+            <ItemFrame item={item} light={undefined} />
+          </div>
+        ) : null;
+      })}
+    </div>
+  );
+}
+
+export function OneColumn({ document }: { document: DashboardDocument }) {
+  const places = usePlaces(document);
+  const visuals = places.filter(({ item }) => {
+    const found = itemOf(document, item);
+    return found !== undefined && !isControl(found);
+  });
+  return <Column document={document} places={visuals} />;
+}
+
+/** Opens the drawer with the dashboard's controls. */
+export function ControlsButton({ document }: { document: DashboardDocument }) {
+  const [isOpen, setOpen] = useState(false);
+  const places = usePlaces(document).filter(({ item }) => {
+    const found = itemOf(document, item);
+    return found !== undefined && isControl(found);
+  });
+  if (places.length === 0) return null;
+  return (
+    <>
+      <Button variant="contained" onClick={() => setOpen(true)} sx={{ minHeight: 44 }}>
+        Controls ({places.length})
+      </Button>
+      <Drawer
+        anchor="bottom"
+        open={isOpen}
+        onClose={() => setOpen(false)}
+        slotProps={{
+          paper: { role: 'dialog', 'aria-label': 'Controls', sx: { maxHeight: '85vh', p: 1.5 } },
+        }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
+          <Typography variant="h2" sx={{ flex: 1 }}>
+            Controls
+          </Typography>
+          <Button onClick={() => setOpen(false)} sx={{ minHeight: 44 }}>
+            Done
+          </Button>
+        </Box>
+        <Column document={document} places={places} />
+      </Drawer>
+    </>
+  );
+}
