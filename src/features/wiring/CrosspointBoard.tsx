@@ -14,6 +14,7 @@ import {
 import { isPickSource } from '../../core/dashboard/reader/pick';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { switchWires } from '../../core/dashboard/wiring/wires';
+import { unseenStyle } from '../../theme/roles';
 import { useDesign, useWorkspace } from '../workspace/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
 import { BoardTools } from './BoardTools';
