@@ -1,6 +1,7 @@
 /** What the interfaces refuse: questions that would be answered with something else, changes based on what is gone. */
 import { datasetBasis, definitionBasis, fingerprint, sharedBasis } from '../src/core/model/fingerprint';
-import { api, browserPage, load } from './support/application';
+import http from 'node:http';
+import { api, BASE, browserPage, load } from './support/application';
 import { eventually } from './support/page';
 
 const page = browserPage();
@@ -93,12 +94,13 @@ describe('cubes', () => {
     numbers: [{ column: 'crates', scale: 0, extremes: false }],
     spellings: {},
   };
-  const ask = async (change: object) => {
+  const pathOf = async (change: object) => {
     const { body } = await api<{ datasets: { key: string; load: number }[] }>('GET', '/model');
     const { load: newest } = body.datasets.find((entry) => entry.key === 'quays')!;
     const wanted = JSON.stringify({ ...shape, load: newest, ...change });
-    return api<Refusal>('GET', `/cubes?shape=${encodeURIComponent(wanted)}`);
+    return `/cubes?shape=${encodeURIComponent(wanted)}`;
   };
+  const ask = async (change: object) => api<Refusal>('GET', await pathOf(change));
 
   test.each([
     [{ numbers: [{ column: 'crates', scale: 3, extremes: false }] }, /has 0 decimal places, not 3/],
@@ -112,7 +114,11 @@ describe('cubes', () => {
     expect(body.error.message).toMatch(message);
   });
 
-  test('of a right shape are given', async () => expect((await ask({})).status).toBe(200));
+  test('of a right shape are given, and may be kept for ever', async () => {
+    const { status, headers } = await raw(`/api${await pathOf({})}`);
+    expect(status).toBe(200);
+    expect(headers['cache-control']).toContain('immutable');
+  });
 });
 
 describe('a change', () => {
@@ -155,6 +161,67 @@ describe('a change', () => {
     const { rule } = (await api<{ rule: { weekStart: number } }>('GET', '/almanac')).body;
     await twice('PUT', '/almanac', (i) => ({ ...rule, weekStart: 1 + i }), rule);
     await api('PUT', '/almanac', rule);
+  });
+});
+
+/** A request with headers of its own, some of which a browser would not let a page set. */
+function raw(path: string, headers: Record<string, string> = {}, method = 'GET') {
+  return new Promise<{ status: number; headers: http.IncomingHttpHeaders }>((resolve, reject) => {
+    const request = http.request(`${BASE}${path}`, { method, headers }, (response) => {
+      response.resume();
+      response.once('end', () => resolve({ status: response.statusCode!, headers: response.headers }));
+    });
+    request.once('error', reject);
+    request.end();
+  });
+}
+
+describe('pages of others', () => {
+  const { host, port } = new URL(BASE);
+
+  test.each(['/', '/datasets', '/api/model', '/api/health', '/icon.svg', '/nowhere'])(
+    'get nothing of %s under a name that is pointed here',
+    async (path) => {
+      expect((await raw(path)).status).not.toBe(403);
+      for (const foreign of [`evil.example:${port}`, '127.0.0.1:1', 'evil.example'])
+        expect((await raw(path, { host: foreign })).status).toBe(403);
+    },
+  );
+
+  test('make their visitors ask for nothing, cubes too', async () => {
+    const foreign: Record<string, string>[] = [
+      { origin: 'https://evil.example' },
+      { origin: 'null' },
+      { 'sec-fetch-site': 'cross-site' },
+      { 'sec-fetch-site': 'same-site' },
+    ];
+    for (const headers of foreign)
+      for (const path of ['/api/cubes?shape=1', '/api/model', '/api/events'])
+        expect((await raw(path, headers)).status).toBe(403);
+    expect((await raw('/api/model', { origin: BASE, 'sec-fetch-site': 'same-origin' })).status).toBe(200);
+    expect((await raw('/api/dashboards', { origin: `http://${host}1` }, 'POST')).status).toBe(403);
+  });
+
+  test('cannot frame ours, and ours run nothing but their own scripts', async () => {
+    const words: (string | undefined)[] = [];
+    for (let i = 0; i < 2; i++) {
+      const { headers } = await raw('/');
+      const policy = String(headers['content-security-policy']);
+      expect(policy).toContain("frame-ancestors 'none'");
+      expect(policy).toContain("object-src 'none'");
+      expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+      words.push(/'nonce-([^']+)'/.exec(policy)?.[1]);
+      expect(headers).toMatchObject({
+        'x-content-type-options': 'nosniff',
+        'referrer-policy': 'same-origin',
+      });
+    }
+    expect(words[0]).toBeTruthy();
+    expect(words[0]).not.toBe(words[1]);
+  });
+
+  test('answers are not kept by the browser', async () => {
+    expect((await raw('/api/model')).headers['cache-control']).toContain('no-store');
   });
 });
 

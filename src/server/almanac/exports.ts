@@ -19,7 +19,7 @@ async function rows(): Promise<AlmanacRow[]> {
 export async function almanacCsv(): Promise<string> {
   const list = await rows();
   const keys = Object.keys(list[0]!) as (keyof AlmanacRow)[];
-  return `${Papa.unparse({ fields: keys.map(snake), data: list.map((row) => keys.map((key) => row[key])) }, { newline: '\n' })}\n`;
+  return `${Papa.unparse({ fields: keys.map(snake), data: list.map((row) => keys.map((key) => row[key])) }, { newline: '\n', escapeFormulae: true })}\n`;
 }
 
 const DATE_TYPE = { type: 'INT32', converted_type: 'DATE' } as const;
