@@ -52,8 +52,11 @@ describe('a designer', () => {
       await at.click('button', 'Add bar');
       await becomes('Sold by stall', { x: 1, y: 1, w: 8, h: 9 });
       const place = await at.find('group', /^Place of Sold by stall/);
-      const { width, height } = await place.getRect();
       // As large as it is shown: the dashboard is scaled to the room there is.
+      const { width, height } = await at.driver.executeScript<DOMRect>(
+        'return arguments[0].getBoundingClientRect()',
+        place,
+      );
       const twoRows = Math.round((2 * height) / 8.75);
       await at.drag(await place.findElement({ css: '.arrange-handle' }), Math.round(width));
       await eventually('a move to the right', async () => (await placeOf('Sold by stall')).x > 6);

@@ -8,20 +8,8 @@ export function isTyping(event: KeyboardEvent): boolean {
   return target instanceof HTMLInputElement && !['checkbox', 'radio'].includes(target.type);
 }
 
-/** Places in which letters choose, go or step, so that they are not the page's. */
-const OWN_LETTERS = [
-  'listbox',
-  'menu',
-  'combobox',
-  'tree',
-  'grid',
-  'treegrid',
-  'slider',
-  'spinbutton',
-  'dialog',
-]
-  .map((role) => `[role=${role}]`)
-  .join();
+/** Places in which letters look for an entry, so that they are not the page's. */
+const OWN_LETTERS = ['listbox', 'menu', 'combobox', 'tree', 'dialog'].map((role) => `[role=${role}]`).join();
 
 const SETTING = 'dathen-letter-keys';
 

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
-import { createScaledStrategy } from 'react-grid-layout/core';
+import { transformStrategy } from 'react-grid-layout/core';
 import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
 import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/document/document';
@@ -189,7 +189,7 @@ function ArrangeGrid({
         {width > 0 && document.layout.length > 0 && (
           <GridLayout
             width={laidOut}
-            positionStrategy={createScaledStrategy(scale)}
+            positionStrategy={{ ...transformStrategy, scale }}
             gridConfig={{
               cols: GRID_COLUMNS,
               rowHeight: ROW_HEIGHT,
