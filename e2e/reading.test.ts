@@ -48,7 +48,7 @@ story('Ctrl+Z takes back the last change, also a Clear and a Reset, and never th
   const at = page();
   await at.open(address);
   await at.reads(words(WHOLE));
-  await at.click('option', /^Veldry/);
+  await at.click('checkbox', /^Veldry/);
   await at.reads(words(VELDRY));
   await says('Veldry');
   await at.click('button', 'Reset to default');
@@ -73,9 +73,9 @@ story('Back in the browser takes the last change back, and Forward makes it agai
   await at.open('/');
   await at.open(address);
   await at.reads(words(WHOLE));
-  await at.click('option', /^Veldry/);
+  await at.click('checkbox', /^Veldry/);
   await at.reads(words(VELDRY));
-  await at.click('option', /^Tamsel/);
+  await at.click('checkbox', /^Tamsel/);
   await at.reads(words(WHOLE));
   await at.driver.navigate().back();
   await at.reads(words(VELDRY));
@@ -103,9 +103,9 @@ story('on a small screen visuals stand in one column and controls in a drawer', 
   await at.reads(words(WHOLE));
   const wide = await at.driver.executeScript<number>('return document.documentElement.scrollWidth');
   expect(wide).toBeLessThanOrEqual(390);
-  expect(await at.all('option', /^Veldry/)).toEqual([]);
+  expect(await at.all('checkbox', /^Veldry/)).toEqual([]);
   await at.click('button', /^Controls \(1\)/);
-  await at.click('option', /^Veldry/);
+  await at.click('checkbox', /^Veldry/);
   await at.click('button', 'Done');
   await at.reads(words(VELDRY));
   await at.open(`${address}?mode=arrange`);
