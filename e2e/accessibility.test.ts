@@ -1,6 +1,5 @@
 /** Every page, mode, panel and menu against the rules of axe, light and dark, on a large and on small screens. */
-import { readFileSync } from 'node:fs';
-import path from 'node:path';
+import axe from 'axe-core';
 import { Key } from 'selenium-webdriver';
 import { emptyDocument } from '../src/core/dashboard/document/document';
 import { newPart, PARTS } from '../src/core/dashboard/document/parts';
@@ -9,7 +8,6 @@ import type { Model } from '../src/core/model/model';
 import { api, asStory, browserPage, load } from './support/application';
 import { eventually } from './support/page';
 
-const AXE = readFileSync(path.join(process.cwd(), 'node_modules/axe-core/axe.min.js'), 'utf8');
 const page = browserPage();
 const story = asStory(page, false);
 
@@ -21,7 +19,7 @@ interface Violation {
 /** What breaks a rule on the page as it stands now. */
 async function violations(): Promise<Violation[]> {
   const { driver } = page();
-  await driver.executeScript(AXE);
+  await driver.executeScript(axe.source);
   return driver.executeAsyncScript<Violation[]>(`
     const done = arguments[arguments.length - 1];
     axe

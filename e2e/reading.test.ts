@@ -57,12 +57,12 @@ story('Ctrl+Z takes back the last change, also a Clear and a Reset, and never th
   await at.reads(words(VELDRY));
   await at.click('button', 'Clear all');
   await saysNot('Veldry');
-  await at.press(Key.chord(Key.CONTROL, 'z'));
+  await at.pressWith([Key.CONTROL], 'z');
   await says('Veldry');
-  await at.press(Key.chord(Key.CONTROL, 'z'));
+  await at.pressWith([Key.CONTROL], 'z');
   await at.reads(words(WHOLE));
   await saysNot('Veldry');
-  await at.press(Key.chord(Key.CONTROL, Key.SHIFT, 'z'));
+  await at.pressWith([Key.CONTROL, Key.SHIFT], 'z');
   await says('Veldry');
   const { body } = await api<{ revision: number }>('GET', address);
   expect(body.revision).toBe(1);
