@@ -108,6 +108,13 @@ story('on a small screen visuals stand in one column and controls in a drawer', 
   await at.click('checkbox', /^Veldry/);
   await at.click('button', 'Done');
   await at.reads(words(VELDRY));
+  await says('Veldry');
+  // Nothing is cut off at the side, however long the sentence is.
+  const beyond = await at.driver.executeScript<string[]>(`
+    return [...document.querySelectorAll('section[aria-label="In effect"] *')]
+      .filter((element) => element.getBoundingClientRect().right > 390)
+      .map((element) => element.textContent);`);
+  expect(beyond).toEqual([]);
   await at.open(`${address}?mode=arrange`);
   await at.reads('Arranging and wiring need a window of at least 1024 pixels');
   await at.click('button', 'Read it');

@@ -31,6 +31,7 @@ export function Freshness() {
           all: 'unset',
           cursor: 'pointer',
           display: 'block',
+          maxWidth: '100%',
           overflow: 'hidden',
           textOverflow: 'ellipsis',
           '&:focus-visible': { outline: 2, outlineColor: 'time.main', outlineStyle: 'solid' },

@@ -2,7 +2,7 @@
 import useMediaQuery from '@mui/material/useMediaQuery';
 
 /** Narrower than this, items stand in one column and controls in a drawer. */
-const ONE_COLUMN = 700;
+const ONE_COLUMN = 800;
 /** Narrower than this, there is no room to arrange and to wire. */
 export const LEAST_TO_DESIGN = 1024;
 

@@ -58,7 +58,7 @@ function SaidPart({
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const plain = { font: 'inherit', background: 'none', border: 0, cursor: 'pointer' } as const;
   return (
-    <span style={{ whiteSpace: 'nowrap' }}>
+    <span style={{ minWidth: 0 }}>
       {title}{' '}
       <button
         type="button"
