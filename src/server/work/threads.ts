@@ -19,6 +19,7 @@ class Thread {
   constructor() {
     this.worker = new Worker(
       path.join(/* turbopackIgnore: true */ process.cwd(), 'src/server/work/thread.mjs'),
+      { env: { ...process.env } },
     );
     this.remote = wrap<ThreadWork>(nodeEndpoint(this.worker));
     this.end = new Promise((_, reject) => {
@@ -43,8 +44,8 @@ class Thread {
     void this.remote.leave(call);
   }
 
-  stop(): void {
-    void this.worker.terminate();
+  stop(): Promise<unknown> {
+    return this.worker.terminate();
   }
 }
 
@@ -75,7 +76,7 @@ export class Threads {
     let isTooLong = false;
     const timer = setTimeout(() => {
       isTooLong = true;
-      thread.stop();
+      void thread.stop();
     }, this.longest);
     try {
       const outcome = await thread.run(call, task, input);
@@ -93,6 +94,11 @@ export class Threads {
       clearTimeout(timer);
       nobodyWaits.removeEventListener('abort', leave);
     }
+  }
+
+  /** Ends all threads; what they are at is interrupted. */
+  async stop(): Promise<void> {
+    await Promise.all([...this.running].map((thread) => thread.stop()));
   }
 
   /** The thread with the least to do; a new one while there may be more. */
