@@ -259,3 +259,17 @@ test('uploads are found until they are removed, and names of other files are not
   await expect(findUpload(upload)).rejects.toMatchObject({ status: 404 });
   await expect(findUpload('../password')).rejects.toMatchObject({ status: 404 });
 });
+
+test('two loads of one new name at once make one dataset and one clear error', async () => {
+  const text = 'day,seats\n2026-05-03,1\n';
+  const both = await Promise.allSettled([
+    loadText(at.folder, 'Twins', text),
+    loadText(at.folder, 'Twins', text),
+  ]);
+  expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+  const lost = both.find((each) => each.status === 'rejected')!;
+  expect(['load-running', 'name-taken']).toContain((lost.reason as { code: string }).code);
+  const rows = await selectRows<{ n: number }>("SELECT COUNT(*) AS n FROM dataset WHERE name = 'Twins'");
+  expect(Number(rows[0]!.n)).toBe(1);
+  await expect(loadText(at.folder, 'Twins', text)).rejects.toMatchObject({ code: 'name-taken' });
+});
