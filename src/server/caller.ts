@@ -13,3 +13,8 @@ export function forCaller<T>(signal: AbortSignal, work: () => Promise<T>): Promi
 export function callerSignal(): AbortSignal | undefined {
   return storage().getStore();
 }
+
+/** Runs work that goes on for everybody, whoever happened to begin it. */
+export function forEverybody<T>(work: () => T): T {
+  return storage().exit(work);
+}

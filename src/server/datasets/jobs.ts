@@ -1,5 +1,6 @@
 /** Long work in the background of the server: what it is at, and how to stop it. */
 import { randomUUID } from 'node:crypto';
+import { forEverybody } from '../caller';
 import { diskFullProblem } from '../diskFull';
 import { log } from '../log';
 import { once } from '../once';
@@ -57,7 +58,11 @@ export function startJob(
     job.report = { ...job.report, ...change };
     setTimeout(() => jobs().delete(id), KEPT_MS).unref();
   };
-  work(abort.signal, (progress) => (job.report = { ...job.report, ...progress })).then(
+  const follow = (progress: Progress) => {
+    job.report = { ...job.report, ...progress };
+  };
+  // Its end is asked for by the job's own signal, not by the request that began it.
+  forEverybody(() => work(abort.signal, follow)).then(
     (result) => finish({ state: 'done', result, bytes: totalBytes }),
     (thrown: unknown) => {
       if (abort.signal.aborted) return finish({ state: 'cancelled' });

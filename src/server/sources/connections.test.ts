@@ -4,7 +4,7 @@ import path from 'node:path';
 import { d } from '../../core/calendar/testing';
 import { CERTIFICATES, startOtherDatabase, type OtherDatabase } from '../../../testing/otherDatabase';
 import { readAlmanac } from '../almanac/almanac';
-import { forCaller } from '../caller';
+import { forCaller, forEverybody } from '../caller';
 import { isOutOfTime, selectForCaller } from '../database/bounded';
 import { pool } from '../database/connection';
 import { findDataset, summaryOf } from '../datasets/repository';
@@ -138,6 +138,15 @@ describe('a statement for a reader', () => {
     await expect(
       forCaller(reader.signal, () => selectForCaller(pool(), 'SELECT 1', [])),
     ).rejects.toMatchObject({ code: 'gone' });
+  });
+
+  test('goes on when it is for everybody, whoever began it', async () => {
+    const reader = new AbortController();
+    const asked = forCaller(reader.signal, () =>
+      forEverybody(() => selectForCaller<{ n: number }>(pool(), 'SELECT SLEEP(0.3) AS n', [])),
+    );
+    reader.abort();
+    expect(Number((await asked)[0]!.n)).toBe(0);
   });
 
   test('that takes too long is told from one that is wrong', async () => {
