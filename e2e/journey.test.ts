@@ -206,11 +206,18 @@ describe('a designer', () => {
     await at.click('button', /^June 2025, data$/);
     await tableShows(at, "c1 BETWEEN '2025-06-01' AND '2025-06-30'");
     await barShows(at, 'TRUE');
+    // Where it is read, only the reader's own changes are taken back: the design is, where it is wired.
+    await at.click('button', '2 Wire');
     await at.pressWith([Key.CONTROL], 'z');
+    await at.find('button', /^Timeline to People by garden: wired/);
+    await at.click('button', '3 Read');
     await barShows(at, "c1 BETWEEN '2025-06-01' AND '2025-06-30'");
+    await at.click('button', '2 Wire');
     await at.pressWith([Key.CONTROL, Key.SHIFT], 'z');
-    await barShows(at, 'TRUE');
+    await at.find('button', /^Timeline to People by garden: not wired/);
     await at.pressWith([Key.CONTROL], 'z');
+    await at.find('button', /^Timeline to People by garden: wired/);
+    await at.click('button', '3 Read');
   });
 
   step('works the board by keys alone', async () => {
