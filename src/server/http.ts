@@ -1,28 +1,30 @@
 /** What all route handlers share: who may call, how errors are told, how input is read. */
 import { z } from 'zod';
-import { SourceProblem } from '../core/cube/query';
 import { fingerprint } from '../core/model/fingerprint';
 import { forCaller } from './caller';
-import { diskFullProblem } from './diskFull';
-import { log } from './log';
 import { callerRefusal } from './origin';
 import { Problem } from './problem';
+import { problemFor } from './problemFor';
 
 /** Largest JSON body that is read, in bytes. */
 const LARGEST_JSON = 8 * 1024 * 1024;
 
-function errorResponse(status: number, code: string, message: string, details?: unknown): Response {
-  return Response.json(
-    { error: { code, message, ...(details === undefined ? {} : { details }) } },
-    { status },
-  );
+/** A problem as an answer; one that is turned away is told when to come back. */
+function errorResponse({ status, code, message, details }: Problem): Response {
+  const error = { code, message, ...(details === undefined ? {} : { details }) };
+  const seconds = (details as { retryAfter?: number } | undefined)?.retryAfter;
+  const headers: Record<string, string> = seconds === undefined ? {} : { 'retry-after': String(seconds) };
+  return Response.json({ error }, { status, headers });
 }
 
-/** Tells one that is turned away when to come back. */
-function withRetry(response: Response, { details }: Problem): Response {
-  const seconds = (details as { retryAfter?: number } | undefined)?.retryAfter;
-  if (seconds !== undefined) response.headers.set('retry-after', String(seconds));
-  return response;
+/** What is wrong with the input of a request; undefined for errors of another kind. */
+function inputProblem(error: unknown): Problem | undefined {
+  if (error instanceof RangeError && /call stack/i.test(error.message))
+    return new Problem('too-deep', 'The body is nested too deeply.');
+  if (!(error instanceof z.ZodError)) return undefined;
+  const [issue] = error.issues;
+  const place = issue?.path.map(String).join('.') || 'the body';
+  return new Problem('bad-request', `${place}: ${issue?.message ?? 'does not fit'}`, 400, error.issues);
 }
 
 /** Runs a handler and turns its errors into JSON with a code and a sentence. */
@@ -33,24 +35,7 @@ export async function respond(request: Request, handler: () => Promise<unknown>)
     const result = await forCaller(request.signal, handler);
     return result instanceof Response ? result : Response.json(result ?? { ok: true });
   } catch (error) {
-    if (error instanceof Problem)
-      return withRetry(errorResponse(error.status, error.code, error.message, error.details), error);
-    if (error instanceof RangeError && /call stack/i.test(error.message))
-      return errorResponse(400, 'too-deep', 'The body is nested too deeply.');
-    if (error instanceof SourceProblem) return errorResponse(424, 'connection-failed', error.message);
-    if (error instanceof z.ZodError) {
-      const [issue] = error.issues;
-      const place = issue?.path.map(String).join('.') || 'the body';
-      return errorResponse(400, 'bad-request', `${place}: ${issue?.message ?? 'does not fit'}`, error.issues);
-    }
-    const full = diskFullProblem(error);
-    if (full) return errorResponse(full.status, full.code, full.message);
-    log().error(error, 'request failed');
-    return errorResponse(
-      500,
-      'internal',
-      'Something went wrong here. Nothing was changed; the server’s log says more.',
-    );
+    return errorResponse(inputProblem(error) ?? problemFor(error, 'a request'));
   }
 }
 

@@ -42,22 +42,21 @@ interface Line {
 }
 
 async function readBasis(): Promise<string | null> {
-  const [row] = await selectRows<{ live: number; revision: string | null; load: number | null }>(
-    `SELECT (SELECT COUNT(*) FROM dataset WHERE deleted_at IS NULL AND JSON_VALUE(origin, '$.mode') = 'live') AS live,
-            (SELECT value FROM setting WHERE name = ?) AS revision,
-            (SELECT MAX(id) FROM dataset_load WHERE status = 'done') AS \`load\``,
-    [NAME],
-  );
-  if (Number(row?.live ?? 0) > 0) return null;
-  return `${row?.revision ?? 0} ${row?.load ?? 0} ${Math.floor(Date.now() / SAME_DAY_MS)}`;
+  const { revision, load, live } = await readRevision();
+  return live > 0 ? null : `${revision} ${load} ${Math.floor(Date.now() / SAME_DAY_MS)}`;
 }
 
-/** The revision and the newest load that is done. */
-export async function readRevision(): Promise<{ revision: number; load: number }> {
-  const [row] = await selectRows<{ revision: string | null; load: number | null }>(
+/** The revision, the newest load that is done, and how many datasets are read live. */
+export async function readRevision(): Promise<{ revision: number; load: number; live: number }> {
+  const [row] = await selectRows<{ revision: string | null; load: number | null; live: number }>(
     `SELECT (SELECT value FROM setting WHERE name = ?) AS revision,
-            (SELECT MAX(id) FROM dataset_load WHERE status = 'done') AS \`load\``,
+            (SELECT MAX(id) FROM dataset_load WHERE status = 'done') AS \`load\`,
+            (SELECT COUNT(*) FROM dataset WHERE deleted_at IS NULL AND JSON_VALUE(origin, '$.mode') = 'live') AS live`,
     [NAME],
   );
-  return { revision: Number(row?.revision ?? 0), load: Number(row?.load ?? 0) };
+  return {
+    revision: Number(row?.revision ?? 0),
+    load: Number(row?.load ?? 0),
+    live: Number(row?.live ?? 0),
+  };
 }

@@ -19,9 +19,14 @@ import { GAP, hiddenControls, ROW_HEIGHT } from '../StaticGrid';
 /** Places as they are read: line by line, from left to right. */
 const inReadingOrder = (places: readonly Place[]) => [...places].sort((a, b) => a.y - b.y || a.x - b.x);
 
-function usePlaces(document: DashboardDocument): readonly Place[] {
+/** The places of the controls that are shown, or of everything else. */
+function usePlaces(document: DashboardDocument, ofControls: boolean): readonly Place[] {
   const hidden = useAnswers((state) => hiddenControls(state.controls));
-  return inReadingOrder(visiblePlaces(document.layout, (item) => hidden.split(' ').includes(item)));
+  const visible = visiblePlaces(document.layout, (id) => hidden.split(' ').includes(id));
+  return inReadingOrder(visible).filter(({ item: id }) => {
+    const item = itemOf(document, id);
+    return item !== undefined && isControl(item) === ofControls;
+  });
 }
 
 /** Items one under the other, each as high as it was laid out. */
@@ -41,21 +46,13 @@ function Column({ document, places }: { document: DashboardDocument; places: rea
 }
 
 export function OneColumn({ document }: { document: DashboardDocument }) {
-  const places = usePlaces(document);
-  const visuals = places.filter(({ item }) => {
-    const found = itemOf(document, item);
-    return found !== undefined && !isControl(found);
-  });
-  return <Column document={document} places={visuals} />;
+  return <Column document={document} places={usePlaces(document, false)} />;
 }
 
 /** Opens the drawer with the dashboard's controls. */
 export function ControlsButton({ document }: { document: DashboardDocument }) {
   const [isOpen, setOpen] = useState(false);
-  const places = usePlaces(document).filter(({ item }) => {
-    const found = itemOf(document, item);
-    return found !== undefined && isControl(found);
-  });
+  const places = usePlaces(document, true);
   if (places.length === 0) return null;
   return (
     <>
