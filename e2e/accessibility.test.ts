@@ -60,6 +60,49 @@ async function checkEverywhere() {
   await look(1280, 'light');
 }
 
+/** What breaks a rule at 1280 pixels, in both schemes. */
+async function checkBoth(place: string) {
+  for (const scheme of ['light', 'dark'] as const) {
+    await look(1280, scheme);
+    expect({ place, scheme, found: await violations() }).toEqual({ place, scheme, found: [] });
+  }
+  await look(1280, 'light');
+}
+
+/** Closes what is open above the page by Esc, and waits until it is gone. */
+async function escape(css: string) {
+  await page().press(Key.ESCAPE);
+  await eventually(`${css} to be gone`, async () => (await page().driver.findElements({ css })).length === 0);
+}
+
+/** Every stop of the Tab key from the top of the page on, and whether one sees that it has the focus. */
+async function stops(most: number): Promise<{ words: string; isSeen: boolean }[]> {
+  const { driver } = page();
+  await driver.executeScript('document.activeElement.blur(); window.walked = new Set()');
+  const found: { words: string; isSeen: boolean }[] = [];
+  while (found.length < most) {
+    await page().press(Key.TAB);
+    const stop = await driver.executeScript<{ words: string; isSeen: boolean } | null>(`
+      const at = document.activeElement;
+      if (!at || at === document.body || window.walked.has(at)) return null;
+      window.walked.add(at);
+      // A field that is not seen itself shows it on its box.
+      const shown = [at, at.closest('.MuiCheckbox-root, .MuiRadio-root, .MuiSwitch-switchBase')].filter(
+        (one) => one && getComputedStyle(one).opacity !== '0' && one.getBoundingClientRect().width > 4,
+      );
+      const isSeen =
+        at.closest('.MuiInputBase-root.Mui-focused') !== null ||
+        shown.some((one) => {
+          const { outlineStyle, outlineWidth } = getComputedStyle(one);
+          return outlineStyle !== 'none' && parseFloat(outlineWidth) >= 2;
+        });
+      return { isSeen, words: at.getAttribute('aria-label') ?? at.textContent.slice(0, 60) };`);
+    if (stop === null) break;
+    found.push(stop);
+  }
+  return found;
+}
+
 let dashboard = 0;
 
 story('begins with a dashboard of every kind of visual', async () => {
@@ -143,5 +186,168 @@ describe('axe finds nothing', () => {
       await at.press(Key.ESCAPE);
       await eventually(`${panel} to be closed`, async () => (await at.all('region', panel)).length === 0);
     }
+  });
+
+  story('on what opens from the corners and the header, beside or above the dashboard', async () => {
+    const at = page();
+    await at.open(`/dashboards/${dashboard}`);
+    await at.find('img', /Osk Head/);
+    for (const [button, css] of [
+      [/^Freshness: /, '[role=presentation] ul'],
+      [/^As of/, '.MuiPopover-root'],
+      [/^Compare .* with …/, '[role=dialog]'],
+    ] as const) {
+      await at.click('button', button);
+      await eventually(`${css} to be there`, async () => (await at.driver.findElements({ css })).length > 0);
+      await checkBoth(String(button));
+      await escape('.MuiPopover-root');
+    }
+    for (const button of [/^Data of /, /^Why .* shows this/]) {
+      await at.click('button', button);
+      await at.find('button', 'Close');
+      await checkBoth(String(button));
+      await escape('.MuiDrawer-root');
+    }
+  });
+
+  story(
+    'on lists that open, and on the control that opens from the sentence of what is in effect',
+    async () => {
+      const at = page();
+      await at.open(`/dashboards/${dashboard}`);
+      await at.find('img', /Osk Head/);
+      const entries = await at.driver.findElements({
+        css: '[aria-label="In effect"] [aria-haspopup=dialog]',
+      });
+      if (entries[0]) {
+        await entries[0].click();
+        await at.find('dialog', /./);
+        await checkBoth('in effect');
+        await escape('[role=dialog]');
+      }
+      const boxes = await at.driver.findElements({ css: 'main .MuiSelect-select' });
+      for (const box of boxes.slice(0, 3)) {
+        await at.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', box);
+        await box.click();
+        await at.find('listbox', /./);
+        expect(await violations()).toEqual([]);
+        await escape('[role=listbox]');
+      }
+      expect(boxes.length).toBeGreaterThan(0);
+    },
+  );
+
+  story('on the settings of every kind of part', async () => {
+    const at = page();
+    await at.open(`/dashboards/${dashboard}?mode=arrange`);
+    await at.reads('Time controls');
+    const places = await at.driver.findElements({ css: '[data-place]' });
+    expect(places.length).toBeGreaterThan(15);
+    for (const place of places) {
+      const name = await place.getAttribute('data-place');
+      await at.driver.executeScript('arguments[0].focus()', place);
+      await at.press(Key.ENTER);
+      await at.find('button', /^(Remove|Delete)/);
+      expect({ name, found: await violations() }).toEqual({ name, found: [] });
+    }
+  });
+
+  story('on questions and editors', async () => {
+    const at = page();
+    await at.open('/datasets/seen');
+    await at.click('button', /^Edit /);
+    await at.find('dialog', /./);
+    await checkBoth('the editor of a measure');
+    await escape('[role=dialog]');
+    const used = await at.all('button', /^(Remove|Delete) .*/);
+    await used[0]!.click();
+    await at.find('dialog', /./);
+    await checkBoth('a question before something is removed');
+    await at.click('button', 'Keep it');
+  });
+});
+
+describe('by keys', () => {
+  const PLACES = [
+    ['the list of dashboards', () => '/', 20],
+    ['the almanac', () => '/almanac', 20],
+    ['the dashboard as readers see it', () => `/dashboards/${dashboard}`, 40],
+    ['the dashboard as it is arranged', () => `/dashboards/${dashboard}?mode=arrange`, 60],
+    ['the dashboard as it is wired', () => `/dashboards/${dashboard}?mode=wire`, 40],
+  ] as const;
+  for (const [name, address, least] of PLACES)
+    story(`one sees what has the focus everywhere on ${name}`, async () => {
+      await page().open(address());
+      await page().reads(/Seen|Holidays and events/);
+      const found = await stops(300);
+      expect(found.length).toBeGreaterThanOrEqual(least);
+      expect(found.filter((stop) => !stop.isSeen)).toEqual([]);
+    });
+
+  story('the first stops of a page lead past what stands before the content', async () => {
+    const at = page();
+    const focused = () =>
+      at.driver.executeScript<string>(
+        'const at = document.activeElement; return at.tagName + " " + (at.dataset.item ?? at.dataset.part ?? "")',
+      );
+    for (const [tabs, place] of [
+      [1, 'MAIN '],
+      [2, 'SECTION visual'],
+      [3, 'SECTION strip'],
+    ] as const) {
+      await at.open(`/dashboards/${dashboard}`);
+      await at.find('img', /Osk Head/);
+      for (let i = 0; i < tabs; i++) await at.press(Key.TAB);
+      const link = await at.driver.switchTo().activeElement();
+      expect((await link.getRect()).y).toBeGreaterThanOrEqual(0);
+      await at.press(Key.ENTER);
+      await eventually(`the focus to be on ${place}`, async () => (await focused()) === place);
+    }
+  });
+
+  story('the data of a chart is read in rows, as a table', async () => {
+    const at = page();
+    await at.open(`/dashboards/${dashboard}`);
+    await at.find('img', /Osk Head/);
+    await (await at.find('button', /^Data of .*by route/)).sendKeys(Key.ENTER);
+    const table = await at
+      .find('table', /./)
+      .catch(() => at.driver.findElement({ css: 'aside table, [role=complementary] table' }));
+    const text = await table.getText();
+    expect(text).toMatch(/Veldry/);
+    expect(text).toMatch(/Osk Head/);
+    await at.press(Key.ESCAPE);
+    await eventually(
+      'the rows to be gone',
+      async () => (await at.driver.findElements({ css: '[role=complementary] table' })).length === 0,
+    );
+    // The focus is where it came from.
+    expect(await at.driver.executeScript('return document.activeElement.getAttribute("aria-label")')).toMatch(
+      /^Data of/,
+    );
+  });
+});
+
+describe('numbers and days', () => {
+  story('are written as the reader chooses, everywhere, and stay so', async () => {
+    const at = page();
+    await at.open(`/dashboards/${dashboard}`);
+    await at.reads(/Showing[\s\S]*\d{1,2} [A-Z][a-z]{2} 202\d/);
+    await at.click('button', 'Keys and words');
+    await at.choose('Days', '2025-03-03');
+    await at.reads(/Showing[\s\S]*202\d-\d\d-\d\d – 202\d-\d\d-\d\d/);
+    await at.click('button', 'Keys and words');
+    await at.choose('Numbers', /^1\.234\.567,8/);
+    await at.open('/datasets/seen');
+    await at.reads(/Days covered/);
+    await at.open(`/dashboards/${dashboard}`);
+    // The sum of all seats has groups.
+    await at.reads(/7\.\d{3}/);
+    await at.click('button', 'Keys and words');
+    expect(await violations()).toEqual([]);
+    await at.choose('Numbers', /^As this browser/);
+    await at.click('button', 'Keys and words');
+    await at.choose('Days', '3 Mar 2025');
+    await at.reads(/7,\d{3}/);
   });
 });

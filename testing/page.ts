@@ -32,3 +32,6 @@ class Pointer extends MouseEvent {
   }
 }
 Object.assign(globalThis, { PointerEvent: Pointer });
+
+// There is nothing to draw on; without this every look for it is told as an error.
+HTMLCanvasElement.prototype.getContext = () => null;

@@ -21,15 +21,15 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       },
       0,
       0,
-      8,
-      5,
+      10,
+      4,
     ],
     [
       { id: 'asof', kind: 'asof', title: 'As of', hold: false, accent: null, reveal: null, later: [] },
-      8,
       0,
-      7,
-      5,
+      16,
+      4,
+      4,
     ],
     [
       measured('text', 'note', [shown('sailings/passengers'), shown('sailings/cancelled_share')], {
@@ -37,40 +37,40 @@ export function todayOnTheWater(model: Model): DashboardDocument {
         subtitle: 'data to {latest}, loaded {loaded}',
         text: '**{measure}** passengers in {window}; {measure 2} of the sailings were cancelled.\n\n{choices}.',
       }),
-      15,
+      10,
       0,
-      9,
-      5,
+      14,
+      4,
     ],
-    [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 5, 4, 9],
-    [slicer('port', 'Port', column('weather', 'station')), 0, 14, 4, 9],
+    [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 4, 4, 7],
+    [slicer('port', 'Port', column('weather', 'station')), 0, 11, 4, 5],
     [
       measured('figure', 'people', [shown('sailings/passengers')], {
         subtitle: '{window}, data to {latest}',
         compare: compareWith(['b1', 'b2'], { show: ['value', 'percent'] }),
       }),
       4,
+      4,
       5,
-      5,
-      5,
+      6,
     ],
     [
       measured('figure', 'off', [shown('sailings/cancelled_share')], {
         compare: compareWith(['b1', 'b2'], { show: ['value', 'percent'] }),
       }),
       9,
+      4,
       5,
-      5,
-      5,
+      6,
     ],
     [
       measured('figure', 'late', [shown('sailings/delay')], {
         compare: compareWith(['b1'], { show: ['value', 'percent'] }),
       }),
       14,
+      4,
       5,
-      5,
-      5,
+      6,
     ],
     [
       measured('figure', 'passes', [shown('pass_holders/holders')], {
@@ -78,9 +78,9 @@ export function todayOnTheWater(model: Model): DashboardDocument {
         compare: compareWith(['b2'], { show: ['value', 'change'] }),
       }),
       19,
+      4,
       5,
-      5,
-      5,
+      6,
     ],
     [
       chart(
@@ -96,7 +96,7 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       4,
       10,
       12,
-      9,
+      10,
     ],
     [
       chart('bar', 'weekdays', [shown('sailings/passengers')], {
@@ -107,7 +107,7 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       16,
       10,
       8,
-      9,
+      10,
     ],
     [
       chart('stacked', 'vessels', [shown('sailings/run')], {
@@ -115,18 +115,18 @@ export function todayOnTheWater(model: Model): DashboardDocument {
         title: 'Sailings run, by vessel',
         most: 40,
       }),
-      4,
-      19,
-      12,
+      0,
+      20,
+      14,
       8,
     ],
     [
       chart('bar', 'routes', [shown('sailings/passengers')], { across: column('sailings', 'route') }),
-      16,
-      19,
-      8,
+      14,
+      20,
+      10,
       8,
     ],
-    [measured('calendarmap', 'map', [shown('weather/wind')], { title: 'Wind, day by day' }), 4, 27, 20, 6],
+    [measured('calendarmap', 'map', [shown('weather/wind')], { title: 'Wind, day by day' }), 0, 28, 24, 6],
   ]);
 }

@@ -2,8 +2,9 @@
 import { wrap } from 'comlink';
 import type { DashboardDocument } from '../core/dashboard/document/document';
 import type { ReaderState } from '../core/dashboard/reader/state';
+import { currentLocale } from '../core/locale';
 import type { Model } from '../core/model/model';
-import type { Engine } from './engine';
+import type { ReachedEngine } from './engine.worker';
 import { Turns, type TurnListener } from './turns';
 
 export interface EngineClient {
@@ -13,9 +14,11 @@ export interface EngineClient {
   close(): void;
 }
 
+/** Starts an engine whose answers write numbers and days as this thread does now. */
 export function startEngine(listener: TurnListener): EngineClient {
   const worker = new Worker(new URL('./engine.worker.ts', import.meta.url));
-  const engine = wrap<Engine>(worker);
+  const engine = wrap<ReachedEngine>(worker);
+  void engine.chooseLocale(currentLocale());
   const turns = new Turns(engine, listener);
   return {
     configure: (document, model) => void engine.configure(document, model),

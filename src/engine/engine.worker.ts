@@ -3,6 +3,7 @@ import '../core/withoutEval';
 import { expose } from 'comlink';
 import { cubeFromArrow } from '../core/cube/arrow';
 import type { Cube, CubeShape } from '../core/cube/cube';
+import { chooseLocale } from '../core/locale';
 import { unpackAnswer } from '../core/dashboard/turn/answerJson';
 import { Engine } from './engine';
 
@@ -29,4 +30,8 @@ const engine = new Engine({
   warn: (message, error) => console.error(message, error),
 });
 
-expose(engine);
+/** What the interface reaches: the engine, and the way in which its thread writes numbers and days. */
+const reached = Object.assign(engine, { chooseLocale });
+export type ReachedEngine = typeof reached;
+
+expose(reached);

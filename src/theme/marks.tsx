@@ -6,7 +6,7 @@ export function HatchPattern({ id }: { id: string }) {
   return (
     <pattern id={id} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
       <rect width="7" height="7" fill={role.surface} />
-      <line x1="0" y1="0" x2="0" y2="7" stroke={role.hairline} strokeWidth="3" />
+      <line x1="3.5" y1="0" x2="3.5" y2="7" stroke={role.hatch} strokeWidth="1.2" />
     </pattern>
   );
 }

@@ -5,10 +5,13 @@ import { createTheme } from '@mui/material/styles';
 /** Roles of our own beside MUI's. */
 interface Roles {
   /** Windows and everything else about time. */
-  time: { main: string; tint: string; soft: string };
+  /** `mark`: of coverage, told from its ground at 3 : 1. */
+  time: { main: string; tint: string; soft: string; mark: string };
   /** Slicers and choices. */
   choice: { main: string; tint: string };
   hairline: string;
+  /** Lines of the hatch, told from their ground at 3 : 1. */
+  hatch: string;
   quiet: string;
   better: string;
   worse: string;
@@ -34,14 +37,14 @@ declare module '@mui/material/Typography' {
   }
 }
 
-/** The Okabe–Ito colours without yellow. */
+/** The Okabe–Ito colours without yellow, the pale ones darkened until they stand out from paper at 3 : 1. */
 const SERIES = {
   a: '#0072B2',
   b: '#D55E00',
   c: '#009E73',
-  d: '#CC79A7',
-  e: '#56B4E9',
-  f: '#E69F00',
+  d: '#C36E9C',
+  e: '#2F94D0',
+  f: '#C28400',
   g: '#52708F',
 };
 
@@ -53,9 +56,10 @@ const LIGHT = {
   error: { main: '#A3262A' },
   warning: { main: '#9A5B00' },
   divider: '#E4DDD0',
-  time: { main: '#6A2C5B', tint: '#F1E6EE', soft: '#D9C8D3' },
+  time: { main: '#6A2C5B', tint: '#F1E6EE', soft: '#D9C8D3', mark: '#A27C98' },
   choice: { main: '#2B6469', tint: '#E3EEEE' },
   hairline: '#E4DDD0',
+  hatch: '#968C7A',
   quiet: '#566070',
   better: '#1F5FA8',
   worse: '#B4540A',
@@ -70,21 +74,25 @@ const DARK = {
   error: { main: '#F0898C' },
   warning: { main: '#E3AE5A' },
   divider: '#3A3F48',
-  time: { main: '#D7A3C8', tint: '#3A2A37', soft: '#6B4B62' },
+  time: { main: '#D7A3C8', tint: '#3A2A37', soft: '#6B4B62', mark: '#9A7492' },
   choice: { main: '#86C3C7', tint: '#24383A' },
   hairline: '#3A3F48',
+  hatch: '#737B88',
   quiet: '#A9B0BB',
   better: '#7DB2F0',
   worse: '#F0A063',
-  series: { ...SERIES, a: '#4AA6DD', b: '#F0803C', g: '#9DB4CB' },
+  series: { ...SERIES, a: '#4AA6DD', b: '#F0803C', d: '#CC79A7', e: '#8ECBF0', f: '#E69F00', g: '#9DB4CB' },
 };
+
+/** The colours of each scheme. */
+export const SCHEMES = { light: LIGHT, dark: DARK };
 
 const TEXT = '"Hanken Grotesk Variable", system-ui, sans-serif';
 const PHRASE = '"Spline Sans Mono Variable", ui-monospace, monospace';
 
 export const theme = createTheme({
   cssVariables: { cssVarPrefix: 'dathen', colorSchemeSelector: 'media' },
-  colorSchemes: { light: { palette: LIGHT }, dark: { palette: DARK } },
+  colorSchemes: { light: { palette: SCHEMES.light }, dark: { palette: SCHEMES.dark } },
   shape: { borderRadius: 3 },
   spacing: 8,
   transitions: {
@@ -115,7 +123,16 @@ export const theme = createTheme({
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', fontSize: 13, lineHeight: 1.4 },
         '*': { scrollbarWidth: 'thin', scrollbarColor: 'var(--dathen-palette-hairline) transparent' },
-        ':focus-visible': { outline: '2px solid var(--dathen-palette-time-main)', outlineOffset: 2 },
+        // Over what components set for themselves; inside, since most places cut what stands out of them.
+        ':focus-visible': {
+          outline: '2px solid var(--dathen-palette-time-main) !important',
+          outlineOffset: '-2px !important',
+        },
+        // The field itself is not seen; its box is.
+        ':is(.MuiCheckbox-root, .MuiRadio-root, .MuiSwitch-switchBase):has(:focus-visible)': {
+          outline: '2px solid var(--dathen-palette-time-main) !important',
+          outlineOffset: '-2px !important',
+        },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { transition: 'none !important', animation: 'none !important' },
         },

@@ -1,4 +1,5 @@
-/** Days, windows and units in words and as ISO 8601 text. English; the locale is the reader's later choice. */
+/** Days, windows and units in words and as ISO 8601 text. Words are English; the order of dates is the locale's. */
+import { currentLocale, dateWords, numberWords } from '../locale';
 import { civilFromDay, isoDay, weekdayOf, type Day } from './day';
 import type { CalendarRule } from './rule';
 import { end, firstDay, indexOf, start, type Unit } from './units';
@@ -24,20 +25,20 @@ const pad = (value: number, width = 2) => String(value).padStart(width, '0');
 
 /** "Mon 3 Mar 2025". */
 export function dayWords(day: Day): string {
-  const { year, month, day: dayOfMonth } = civilFromDay(day);
-  return `${WEEKDAY_NAMES[weekdayOf(day) - 1]!.slice(0, 3)} ${dayOfMonth} ${shortMonth(month)} ${year}`;
+  return `${WEEKDAY_NAMES[weekdayOf(day) - 1]!.slice(0, 3)} ${shortDayWords(day, true)}`;
 }
 
 /** "Monday 3 March 2025", for screen readers. */
 export function longDayWords(day: Day): string {
   const { year, month, day: dayOfMonth } = civilFromDay(day);
-  return `${WEEKDAY_NAMES[weekdayOf(day) - 1]} ${dayOfMonth} ${MONTH_NAMES[month - 1]} ${year}`;
+  const date = dateWords(dayOfMonth, { name: MONTH_NAMES[month - 1]!, number: month }, String(year));
+  return `${WEEKDAY_NAMES[weekdayOf(day) - 1]} ${date}`;
 }
 
 /** "3 Mar" or, with the year, "3 Mar 2025". */
 export function shortDayWords(day: Day, withYear: boolean): string {
   const { year, month, day: dayOfMonth } = civilFromDay(day);
-  return `${dayOfMonth} ${shortMonth(month)}${withYear ? ` ${year}` : ''}`;
+  return dateWords(dayOfMonth, { name: shortMonth(month), number: month }, withYear ? String(year) : '');
 }
 
 /** Fiscal year's name as a number, per `yearNamedFor`, of the fiscal year with this running number. */
@@ -141,17 +142,20 @@ export function windowWords(first: Day, last: Day): string {
   if (first === last) return dayWords(first);
   const from = civilFromDay(first);
   const to = civilFromDay(last);
-  if (from.year !== to.year) return `${shortDayWords(first, true)} – ${shortDayWords(last, true)}`;
+  const { dates } = currentLocale();
+  if (from.year !== to.year || dates === 'year first')
+    return `${shortDayWords(first, true)} – ${shortDayWords(last, true)}`;
   if (from.month !== to.month) return `${shortDayWords(first, false)} – ${shortDayWords(last, true)}`;
+  if (dates === 'month first') return `${shortMonth(to.month)} ${from.day}–${to.day}, ${to.year}`;
   return `${from.day}–${to.day} ${shortMonth(to.month)} ${to.year}`;
 }
 
 /** Units in words, for how many there are: "1 month", "3 fiscal quarters". */
 export function unitCountWords(count: number, unit: Unit): string {
-  return `${count.toLocaleString('en')} ${unit}${count === 1 ? '' : 's'}`;
+  return `${numberWords(count)} ${unit}${count === 1 ? '' : 's'}`;
 }
 
 /** "1 day", "91 days". */
 export function dayCountWords(days: number): string {
-  return days === 1 ? '1 day' : `${days.toLocaleString('en')} days`;
+  return days === 1 ? '1 day' : `${numberWords(days)} days`;
 }

@@ -1,6 +1,7 @@
 /** Numbers in ordered bins, each of which holds ten finer ones: 0–99 › 0–9; and ranges put together of bins. */
 import { intersectRuns, subtractRuns, unionRuns, type DayRun, type DayRuns } from '../calendar/runs';
 import type { NumberBounds, NumberEnds } from './numberBounds';
+import { numberWords } from '../locale';
 
 /** Bins at the top at most. */
 const MOST_BINS = 12;
@@ -106,8 +107,8 @@ export function isWithin(bounds: NumberBounds, value: number | null): boolean {
 export function boundsWords(bounds: NumberBounds): string | null {
   const words = rangesOf(bounds).map(({ low, high }) =>
     [
-      ...(low === null ? [] : [`from ${low.toLocaleString('en')}`]),
-      ...(high === null ? [] : [`to ${high.toLocaleString('en')}`]),
+      ...(low === null ? [] : [`from ${numberWords(low)}`]),
+      ...(high === null ? [] : [`to ${numberWords(high)}`]),
     ].join(' '),
   );
   return words.length === 0 ? null : words.join(' or ');

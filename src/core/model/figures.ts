@@ -2,6 +2,7 @@
 import type { AggregateAnswer, NumberAnswer, NumberWanted, SUMMED_FIGURES } from '../cube/query';
 import { aggregationOf, type AggregatedGroup } from './aggregations';
 import { columnOf, type Measure, type Model } from './model';
+import { numberWords } from '../locale';
 
 /** The number columns an aggregation needs. */
 export function numbersFor(model: Model, dataset: string, measure: Measure): NumberWanted[] {
@@ -70,24 +71,12 @@ export function fillMissing(
   });
 }
 
-const formats = new Map<number, Intl.NumberFormat>();
-
-/** Number formats by decimals: making one costs far more than using it. */
-function formatFor(decimals: number): Intl.NumberFormat {
-  let format = formats.get(decimals);
-  if (!format) {
-    format = new Intl.NumberFormat('en', {
-      minimumFractionDigits: decimals,
-      maximumFractionDigits: decimals,
-    });
-    formats.set(decimals, format);
-  }
-  return format;
-}
-
 /** A value as shown: grouped digits, the measure's decimals and unit. */
 export function valueWords(measure: Pick<Measure, 'decimals' | 'unit'>, value: number | null): string {
   if (value === null) return '–';
-  const digits = formatFor(measure.decimals).format(value);
+  const digits = numberWords(value, { least: measure.decimals, most: measure.decimals });
   return measure.unit === '' ? digits : `${digits} ${measure.unit}`;
 }
+
+/** A value abbreviated to a few digits, for where the whole does not fit: "1.23m". */
+export const compactWords = (value: number): string => numberWords(value, { most: 2, isShort: true });

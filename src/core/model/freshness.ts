@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { parseIsoDay } from '../calendar/day';
 import { shortDayWords } from '../calendar/names';
+import { numberWords } from '../locale';
 
 /** Whole days, by the dataset's first date role. Days are ISO texts. */
 export const loadChangesSchema = z.object({
@@ -12,8 +13,7 @@ export const loadChangesSchema = z.object({
 });
 export type LoadChanges = z.infer<typeof loadChangesSchema>;
 
-const days = (count: number, verb: string) =>
-  `${count.toLocaleString('en')} ${count === 1 ? 'day' : 'days'} ${verb}`;
+const days = (count: number, verb: string) => `${numberWords(count)} ${count === 1 ? 'day' : 'days'} ${verb}`;
 
 /** "12 days added, 2 days changed, latest now 1 Jun 2026". */
 export function changesWords(changes: LoadChanges): string {

@@ -17,6 +17,7 @@ import { RuleChanges } from './RuleChanges';
 import { RuleFields } from './RuleFields';
 import { SpecialSets } from './SpecialSets';
 import { YearPicture } from './YearPicture';
+import { numberWords } from '../../core/locale';
 
 const DayTable = dynamic(() => import('./DayTable').then((part) => part.DayTable), {
   ssr: false,
@@ -70,8 +71,8 @@ function Loaded({ almanac }: { almanac: Almanac }) {
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
         <Typography variant="h1">Almanac</Typography>
         <Typography color="textSecondary" sx={{ flex: 1 }}>
-          The one date dimension of every dataset:{' '}
-          {(almanac.span.last - almanac.span.first + 1).toLocaleString('en')} days, {firstYear} to {lastYear}
+          The one date dimension of every dataset: {numberWords(almanac.span.last - almanac.span.first + 1)}{' '}
+          days, {firstYear} to {lastYear}
         </Typography>
         <Button href="/api/almanac/export?format=csv">Export as CSV</Button>
         <Button href="/api/almanac/export?format=parquet">Export as Parquet</Button>

@@ -10,6 +10,7 @@ import { requestJson } from '../ui/request';
 import type { StoredDashboard } from '../workspace/autosaver';
 import type { Autosave } from '../workspace/useAutosave';
 import { useWorkspace } from '../workspace/workspace';
+import { momentTimeWords } from '../ui/moment';
 
 /** A newer revision was saved elsewhere: both are kept, and a person decides. */
 export function ConflictDialog({ autosave }: { autosave: Autosave }) {
@@ -32,8 +33,8 @@ export function ConflictDialog({ autosave }: { autosave: Autosave }) {
       <DialogContent>
         <Typography>
           Revision {theirs.revision} of this dashboard was saved in another window at{' '}
-          {new Date(theirs.savedAt).toLocaleTimeString('en-GB')}. Nothing was overwritten: that version and
-          yours are both kept, and both are found under History. Which one goes on?
+          {momentTimeWords(theirs.savedAt)}. Nothing was overwritten: that version and yours are both kept,
+          and both are found under History. Which one goes on?
         </Typography>
       </DialogContent>
       <DialogActions>

@@ -17,6 +17,7 @@ import { DayField } from '../ui/DayField';
 import { HelpButton } from '../ui/HelpButton';
 import { useCanDesign } from '../ui/screen';
 import { useNotice } from '../ui/Notice';
+import { SkipLinks, type SkipTo } from '../ui/SkipLinks';
 import { Wordmark } from '../ui/Wordmark';
 import { isPageKey, isTyping } from '../ui/isTyping';
 import { MODES, type Mode } from '../workspace/mode';
@@ -31,6 +32,12 @@ const HistoryButton = dynamic(() => import('./History').then((part) => part.Hist
 const RehearsalButton = dynamic(() => import('../wiring/Rehearsal').then((part) => part.RehearsalButton), {
   ssr: false,
 });
+
+/** Beside the content: the first visual, past the controls before it, and the strip at the foot. */
+const PAST_CONTROLS: readonly SkipTo[] = [
+  { words: 'To the first visual', place: '[data-item=visual]' },
+  { words: 'To the almanac strip', place: '[data-part=strip]' },
+];
 
 const NAMES: Record<Mode, string> = { arrange: 'Arrange', wire: 'Wire', read: 'Read' };
 
@@ -81,6 +88,7 @@ export function DashboardHeader({
         flex: 'none',
       }}
     >
+      <SkipLinks more={PAST_CONTROLS} />
       <Wordmark />
       <TitleField
         key={document.title}
@@ -94,7 +102,8 @@ export function DashboardHeader({
         role="status"
         noWrap
         // The freshness of many datasets gives way; the title of the dashboard does not.
-        sx={{ flex: mode === 'read' ? '1 1 120px' : '0 1 auto', minWidth: 0 }}
+        sx={{ flex: mode === 'read' ? '1 1 120px' : '0 1 auto', minWidth: mode === 'read' ? 0 : 88 }}
+        title={mode === 'read' ? undefined : savingWords(saving)}
       >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
@@ -211,19 +220,29 @@ function savingWords(state: SaveState): string {
   }
 }
 
+const ONE_LINE = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
+
 /** The day that stands for today, and a way to change it. */
 function AsOfButton() {
   const { held, today } = useWorkspace();
   const chosen = useHeld(({ state }) => state.asOf);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const asOf = chosen ? parseIsoDay(chosen) : undefined;
+  const words = `As of ${asOf === undefined ? `today, ${dayWords(today)}` : dayWords(asOf)}`;
   return (
     <>
       <Button
         onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ color: 'text.secondary', fontSize: 12, whiteSpace: 'nowrap' }}
+        title={words}
+        sx={{
+          color: 'text.secondary',
+          fontSize: 12,
+          flex: '0 1 auto',
+          minWidth: 48,
+          justifyContent: 'start',
+        }}
       >
-        As of {asOf === undefined ? `today, ${dayWords(today)}` : dayWords(asOf)}
+        <span style={ONE_LINE}>{words}</span>
       </Button>
       <Popover
         open={anchor !== null}

@@ -16,6 +16,7 @@ import { PageHeader } from '../ui/PageHeader';
 import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
 import { useChangeAsked } from '../visuals/comparing/changeAsked';
+import { useDataAsked } from '../visuals/data/dataAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
@@ -41,6 +42,9 @@ const ChangeSheet = dynamic(
   () => import('../visuals/comparing/ChangeSheet').then((part) => part.ChangeSheet),
   { ssr: false },
 );
+const DataPanel = dynamic(() => import('../visuals/data/DataPanel').then((part) => part.DataPanel), {
+  ssr: false,
+});
 const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => part.TracePanel), {
   ssr: false,
 });
@@ -102,6 +106,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const canDesign = useCanDesign();
   const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);
+  const isDataAsked = useDataAsked(({ asked }) => asked !== null);
   const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
   useEffect(() => {
     document.title = `${design.title} · Dathen`;
@@ -128,6 +133,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {mode === 'wire' && canDesign && <WireMode />}
       {isTraced && <TracePanel />}
       {isChangeAsked && <ChangeSheet />}
+      {isDataAsked && <DataPanel />}
       <ConflictDialog autosave={autosave} />
     </Box>
   );

@@ -13,6 +13,7 @@ import { useNotice } from '../ui/Notice';
 import { requestJson } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
 import { useDocument, useWorkspace } from '../workspace/workspace';
+import { momentWords } from '../ui/moment';
 
 interface RevisionEntry {
   readonly entry: number;
@@ -26,9 +27,6 @@ export interface Revision extends RevisionEntry {
 
 export const revisionName = ({ revision, basedOn }: RevisionEntry) =>
   revision === null ? `Kept aside, made from revision ${basedOn}` : `Revision ${revision}`;
-
-export const timeWords = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 export const readRevision = (id: number, entry: number) =>
   requestJson<Revision>(`/api/dashboards/${id}/revisions/${entry}`);
@@ -68,7 +66,7 @@ function Versions({ id, saved, onDone }: { id: number; saved: number; onDone: ()
       >
         <span>{revisionName(version)}</span>
         <Typography component="span" variant="body2" color="textSecondary">
-          {timeWords(version.savedAt)}
+          {momentWords(version.savedAt)}
         </Typography>
       </Button>
       {chosen === version.entry && <Version id={id} entry={version.entry} onDone={onDone} />}

@@ -12,6 +12,8 @@ import { ChosenLine } from '../visuals/ChosenLine';
 import { isMeasured } from '../../core/dashboard/document/visuals';
 import { canCompare, CompareButton } from '../visuals/comparing/CompareButton';
 import { useChangeAsked } from '../visuals/comparing/changeAsked';
+import { hasData } from '../../core/dashboard/turn/data/visualData';
+import { useDataAsked } from '../visuals/data/dataAsked';
 import { CompareNotes } from '../visuals/comparing/CompareNotes';
 import { VisualBody } from '../visuals/VisualBody';
 import { ErrorBoundary } from '../ui/ErrorBoundary';
@@ -41,6 +43,7 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
   return (
     <section
       id={`item-${item.id}`}
+      data-item={isControl(item) ? 'control' : 'visual'}
       aria-label={title}
       style={{
         height: '100%',
@@ -78,6 +81,10 @@ function ControlFrame({ control }: { control: Control }) {
     </ErrorBoundary>
   );
 }
+
+/** Where a title would be left with a few letters, the buttons go under it. */
+const TITLE_ROW = { display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', gap: '0 6px' } as const;
+const TITLE = { ...itemTitleStyle, flex: '1 1 104px', minWidth: 0 } as const;
 
 const SUBTITLE = {
   ...quietStyle,
@@ -140,15 +147,19 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
   const state = useHeld((held) => held.state);
   const openTrace = useTraced((traced) => traced.open);
   const { open } = useChangeAsked();
+  const openData = useDataAsked((asked) => asked.open);
   const answer = useVisualAnswer(visual.id);
   const changed = firstChanged(answer);
   const waiting = useAnswers((answers) => isWaiting(answers, visual.id));
   const deaf = useMemo(() => deafWords(design, state, visual), [design, state, visual]);
   const ground = { model, document: design.document };
+  const shownTitle = visualTitle(visual, answer, ground);
   return (
     <>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{visualTitle(visual, answer, ground)}</h2>
+      <div style={TITLE_ROW}>
+        <h2 style={TITLE} title={shownTitle}>
+          {shownTitle}
+        </h2>
         {isMeasured(visual) && canCompare(visual) && (
           <CompareButton
             visual={visual}
@@ -159,6 +170,17 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
               (() => open({ visual: visual.id, baseline: changed.id, measure: 0, bucket: null, key: [] }))
             }
           />
+        )}
+        {hasData(visual) && (
+          <button
+            type="button"
+            onClick={() => openData(visual.id)}
+            aria-label={`Data of ${title} in rows`}
+            title="Data in rows"
+            style={WHY}
+          >
+            data
+          </button>
         )}
         <button
           type="button"

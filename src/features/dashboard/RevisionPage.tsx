@@ -13,7 +13,8 @@ import { MODEL_QUERY } from '../ui/modelQuery';
 import { PageHeader } from '../ui/PageHeader';
 import { createDocumentStore } from '../workspace/documentStore';
 import { WorkspaceProvider } from '../workspace/workspace';
-import { readRevision, revisionName, timeWords, type Revision } from './History';
+import { momentWords } from '../ui/moment';
+import { readRevision, revisionName, type Revision } from './History';
 import { ReadMode } from './read/ReadMode';
 
 export function RevisionPage({ id, entry }: { id: number; entry: number }) {
@@ -61,7 +62,7 @@ function Look({ id, revision, model }: { id: number; revision: Revision; model: 
             {revision.document.title}
           </Typography>
           <Typography sx={{ flex: 1 }} color="textSecondary">
-            {revisionName(revision)}, saved {timeWords(revision.savedAt)}: only to look at, with the data of
+            {revisionName(revision)}, saved {momentWords(revision.savedAt)}: only to look at, with the data of
             now
           </Typography>
           <Button component={Link} href={`/dashboards/${id}?mode=arrange`} variant="outlined">

@@ -14,6 +14,7 @@ import { measureOf, roleName, type Model } from '../../core/model/model';
 import { runsWords } from '../../core/period/describe';
 import { coverageWords } from '../workspace/words';
 import { filled, type WordsGround } from '../visuals/placeholders';
+import { numberWords } from '../../core/locale';
 
 export const noteWords = (answer: ShownAnswer) => answer.notes.map((note) => note.words);
 
@@ -55,9 +56,9 @@ function ownSubtitle(visual: Visual, answer: ShownAnswer, model: Model): string 
   ];
   if ('buckets' in answer && answer.buckets && answer.kind !== 'figure' && !answer.notes.some(tellsGrain))
     parts.push(`by ${answer.buckets.unit}`);
-  if (answer.kind === 'table') parts.push(`${answer.rows.toLocaleString('en')} rows`);
+  if (answer.kind === 'table') parts.push(`${numberWords(answer.rows)} rows`);
   if (answer.kind === 'crosstab' && answer.total > answer.table.length)
-    parts.push(`first ${answer.table.length} of ${answer.total.toLocaleString('en')} rows`);
+    parts.push(`first ${answer.table.length} of ${numberWords(answer.total)} rows`);
   if (visual.ownPeriod) parts.push(`own period “${visual.ownPeriod.phrase}”`);
   if ('unsettled' in visual && visual.unsettled === 'leave out') parts.push('final figures only');
   return [...parts, ...noteWords(answer)].join(' · ');

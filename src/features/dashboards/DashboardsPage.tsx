@@ -18,6 +18,7 @@ import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { requestJson } from '../ui/request';
+import { momentWords } from '../ui/moment';
 
 interface Entry {
   readonly id: number;
@@ -214,8 +215,7 @@ function DashboardRow({
         {entry.visuals} visuals, {entry.controls} controls
       </TableCell>
       <TableCell sx={{ color: 'text.secondary' }}>
-        {new Date(entry.updatedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} ·
-        revision {entry.revision}
+        {momentWords(entry.updatedAt)} · revision {entry.revision}
       </TableCell>
       <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
         <Button onClick={() => setDraft(entry.title)} aria-label={`Rename ${entry.title}`}>

@@ -12,6 +12,7 @@ import { useNotice } from '../ui/Notice';
 import { RemoveButton } from '../ui/RemoveButton';
 import { requestJson } from '../ui/request';
 import type { Connection, TableEntry } from './api';
+import { numberWords } from '../../core/locale';
 
 const NEW = 'new';
 const EMPTY = { host: '', port: '3306', user: '', password: '', database: '' };
@@ -213,11 +214,7 @@ function Tables({
         {(tables.data ?? []).map((entry) => (
           <MenuItem key={entry.name} value={entry.name}>
             {entry.name}
-            {entry.view
-              ? ' (view)'
-              : entry.rows === null
-                ? ''
-                : `, about ${entry.rows.toLocaleString('en')} rows`}
+            {entry.view ? ' (view)' : entry.rows === null ? '' : `, about ${numberWords(entry.rows)} rows`}
           </MenuItem>
         ))}
       </TextField>

@@ -18,6 +18,7 @@ import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestJson } from '../ui/request';
 import { useSize } from '../ui/useSize';
 import type { DatasetSummary } from './api';
+import { numberWords } from '../../core/locale';
 
 const NONE = '';
 const LABEL = 170;
@@ -162,7 +163,7 @@ function MonthGrid({ coverage }: { coverage: Coverage }) {
                       y={(1 - share) * (ROW - 4)}
                       width={Math.max(1, cell - 1.5)}
                       height={share * (ROW - 4)}
-                      fill={colour.timeSoft}
+                      fill={colour.timeMark}
                     />
                   )}
                   <title>{`${lane.value ?? BLANK}, ${monthName(month)}: ${held === 0 ? 'no data' : `data on ${dayCountWords(held)}`}${all > held && held > 0 ? ` of ${all} with data at all` : ''}`}</title>
@@ -174,7 +175,7 @@ function MonthGrid({ coverage }: { coverage: Coverage }) {
       </svg>
       {coverage.values && coverage.total > lanes.length && (
         <Typography variant="body2" color="textSecondary">
-          The first {lanes.length} of {coverage.total.toLocaleString('en')} values.
+          The first {lanes.length} of {numberWords(coverage.total)} values.
         </Typography>
       )}
     </div>

@@ -41,7 +41,7 @@ export function CoverageLane({
         <defs>
           <HatchPattern id={hatch} />
         </defs>
-        <rect width={width} height={height} fill={role.timeSoft} />
+        <rect width={width} height={height} fill={role.timeMark} />
         {later !== null && (
           <rect
             x={later}

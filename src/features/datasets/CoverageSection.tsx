@@ -8,6 +8,7 @@ import { CoverageByValue } from './CoverageByValue';
 import { CoverageLane } from './CoverageLane';
 import { isoWords } from './DatasetsPage';
 import { Section } from '../ui/Section';
+import { numberWords } from '../../core/locale';
 
 const MOST_HOLES = 6;
 
@@ -41,9 +42,9 @@ function RoleLane({ name, coverage }: { name: string; coverage: RoleCoverage }) 
       <Typography>
         <strong>{name}</strong> {isoWords(coverage.first)} – {isoWords(coverage.last)} · data on{' '}
         {dayCountWords(coverage.days)}
-        {coverage.blank > 0 && ` · ${coverage.blank.toLocaleString('en')} rows without this date`}
+        {coverage.blank > 0 && ` · ${numberWords(coverage.blank)} rows without this date`}
         {coverage.outside > 0 &&
-          ` · ${coverage.outside.toLocaleString('en')} rows with a date outside the years 1800 to 2199, as for an open end`}
+          ` · ${numberWords(coverage.outside)} rows with a date outside the years 1800 to 2199, as for an open end`}
       </Typography>
       <CoverageLane name={name} first={first} last={last} holes={holes} />
       <Typography variant="body2" color="textSecondary">

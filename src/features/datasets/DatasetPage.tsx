@@ -17,6 +17,8 @@ import { ColumnsSection } from './ColumnsSection';
 import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';
 import { MeasuresSection } from './MeasuresSection';
+import { numberWords } from '../../core/locale';
+import { momentWords } from '../ui/moment';
 
 const NOTHING: DatasetEdit = {};
 
@@ -101,7 +103,7 @@ function CopyAgainButton({ datasetKey }: { datasetKey: string }) {
   const copy = useMutation({
     mutationFn: () => copyAgain(datasetKey, () => undefined, new AbortController().signal),
     onSuccess: ({ loaded, refused }) => {
-      notice({ text: `${loaded.toLocaleString('en')} loaded, ${refused.toLocaleString('en')} refused` });
+      notice({ text: `${numberWords(loaded)} loaded, ${numberWords(refused)} refused` });
       void client.invalidateQueries({ queryKey: ['dataset', datasetKey] });
     },
     onError: (error) => notice({ text: error.message }),
@@ -115,13 +117,9 @@ function CopyAgainButton({ datasetKey }: { datasetKey: string }) {
 
 /** Rows, where they come from, and how fresh they are. */
 function freshnessWords(dataset: DatasetSummary): string {
-  const rows = `${dataset.rows.toLocaleString('en')} rows from ${dataset.source}`;
+  const rows = `${numberWords(dataset.rows)} rows from ${dataset.source}`;
   if (dataset.live) return `${rows}, read live`;
-  const loaded = new Date(dataset.loadedAt).toLocaleString('en-GB', {
-    dateStyle: 'medium',
-    timeStyle: 'short',
-  });
-  return `${rows}, loaded ${loaded}; days in ${dataset.timeZone}`;
+  return `${rows}, loaded ${momentWords(dataset.loadedAt)}; days in ${dataset.timeZone}`;
 }
 
 /** Puts the dataset into the bin. */

@@ -17,6 +17,8 @@ import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { listDatasets, type DatasetSummary } from './api';
 import { ImportPanel } from './ImportPanel';
+import { numberWords } from '../../core/locale';
+import { momentWords } from '../ui/moment';
 
 /** An ISO day in words. */
 export function isoWords(text: string | null): string {
@@ -37,7 +39,7 @@ export function DatasetsPage() {
         <ImportPanel
           datasets={datasets.data ?? []}
           onDone={({ loaded, refused }) =>
-            notice({ text: `${loaded.toLocaleString('en')} loaded, ${refused.toLocaleString('en')} refused` })
+            notice({ text: `${numberWords(loaded)} loaded, ${numberWords(refused)} refused` })
           }
         />
         {datasets.error && <Typography role="alert">{datasets.error.message}</Typography>}
@@ -84,10 +86,10 @@ function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
                       </Typography>
                     </TableCell>
                     <TableCell rowSpan={roles.length} align="right">
-                      {dataset.rows.toLocaleString('en')}
+                      {numberWords(dataset.rows)}
                       {dataset.refused > 0 && (
                         <Typography variant="caption" color="warning" sx={{ display: 'block' }}>
-                          {dataset.refused.toLocaleString('en')} refused
+                          {numberWords(dataset.refused)} refused
                         </Typography>
                       )}
                     </TableCell>
@@ -102,16 +104,11 @@ function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
                 </TableCell>
                 <TableCell>{isoWords(coverage?.first ?? null)}</TableCell>
                 <TableCell>{isoWords(coverage?.last ?? null)}</TableCell>
-                <TableCell align="right">{coverage?.days.toLocaleString('en') ?? '–'}</TableCell>
+                <TableCell align="right">{coverage ? numberWords(coverage.days) : '–'}</TableCell>
                 <TableCell align="right">{coverage ? coverage.holes.length : '–'}</TableCell>
                 {i === 0 && (
                   <TableCell rowSpan={roles.length}>
-                    {dataset.live
-                      ? 'live'
-                      : new Date(dataset.loadedAt).toLocaleString('en-GB', {
-                          dateStyle: 'medium',
-                          timeStyle: 'short',
-                        })}
+                    {dataset.live ? 'live' : momentWords(dataset.loadedAt)}
                   </TableCell>
                 )}
               </TableRow>

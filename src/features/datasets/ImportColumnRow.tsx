@@ -9,6 +9,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { COLUMN_TYPES, type ColumnType } from '../../core/model/model';
 import type { ColumnPlan, ColumnProfile, DateOrder } from './api';
+import { numberWords } from '../../core/locale';
 
 export const TYPE_NAMES: Record<ColumnType, string> = {
   day: 'day',
@@ -137,9 +138,7 @@ export function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRow
             />
             category
             <Typography component="span" variant="caption" color="textSecondary" sx={{ ml: 1 }}>
-              {profile.distinct === null
-                ? 'over 20,000 values'
-                : `${profile.distinct.toLocaleString('en')} values`}
+              {profile.distinct === null ? 'over 20,000 values' : `${numberWords(profile.distinct)} values`}
             </Typography>
           </>
         )}
@@ -158,8 +157,8 @@ export function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRow
       <TableCell
         sx={{ color: profile.misfits > 0 ? 'warning.main' : 'text.secondary', whiteSpace: 'nowrap' }}
       >
-        {filled === rows ? 'all' : filled.toLocaleString('en')}
-        {profile.misfits > 0 && `, ${profile.misfits.toLocaleString('en')} do not fit`}
+        {filled === rows ? 'all' : numberWords(filled)}
+        {profile.misfits > 0 && `, ${numberWords(profile.misfits)} do not fit`}
       </TableCell>
     </TableRow>
   );

@@ -21,6 +21,7 @@ import {
   type Progress,
 } from './api';
 import { ImportPlan } from './ImportPlan';
+import { numberWords } from '../../core/locale';
 
 type Step =
   | { readonly kind: 'idle'; readonly message?: string; readonly failed?: boolean }
@@ -33,8 +34,8 @@ type Step =
     }
   | { readonly kind: 'done'; readonly result: LoadResult };
 
-const count = (value: number) => value.toLocaleString('en');
-const megabytes = (bytes: number) => `${(bytes / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`;
+const count = (value: number) => numberWords(value);
+const megabytes = (bytes: number) => `${numberWords(bytes / 1e6, { most: 1 })} MB`;
 
 export function ImportPanel({
   datasets,

@@ -15,6 +15,7 @@ import { useState } from 'react';
 import { role } from '../../theme/roles';
 import { ColumnRow, isDate, startingRole, type Draft } from './ImportColumnRow';
 import type { ColumnProfile, DatasetSummary, Delimiter, FileFormat, FileProfile, LoadPlan } from './api';
+import { numberWords } from '../../core/locale';
 
 const FORMAT_NAMES: Record<FileFormat, string> = {
   text: 'text',
@@ -75,7 +76,7 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
         <Typography variant="h2">{fileName}</Typography>
         <Typography color="textSecondary">
-          {profile.rows.toLocaleString('en')} rows, {profile.columns.length} columns
+          {numberWords(profile.rows)} rows, {profile.columns.length} columns
           {profile.format === undefined && ', separated by'}
           {profile.format !== undefined && `, ${FORMAT_NAMES[profile.format]}`}
         </Typography>
@@ -195,7 +196,7 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
           disabled={blocked}
           onClick={() => onLoad(plan(), into === '' ? undefined : into)}
         >
-          Load {profile.rows.toLocaleString('en')} rows
+          Load {numberWords(profile.rows)} rows
         </Button>
       </Box>
     </>

@@ -12,6 +12,8 @@ import { changesWords } from '../../core/model/freshness';
 import { requestJson } from '../ui/request';
 import type { DatasetSummary, LoadEntry, Refusal } from './api';
 import { Section } from '../ui/Section';
+import { numberWords } from '../../core/locale';
+import { momentWords } from '../ui/moment';
 
 const LISTED = 100;
 
@@ -24,7 +26,7 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
   if (dataset.refused === 0) return null;
   return (
     <Section
-      title={`${dataset.refused.toLocaleString('en')} refused rows`}
+      title={`${numberWords(dataset.refused)} refused rows`}
       aside={
         <Button component="a" href={`/api/datasets/${dataset.key}/refusals?format=csv`} download>
           Download as CSV
@@ -43,7 +45,7 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
         <TableBody>
           {(refusals.data ?? []).slice(0, LISTED).map((refusal) => (
             <TableRow key={refusal.line}>
-              <TableCell align="right">{refusal.line.toLocaleString('en')}</TableCell>
+              <TableCell align="right">{numberWords(refusal.line)}</TableCell>
               <TableCell>{refusal.column || '(whole row)'}</TableCell>
               <TableCell sx={{ fontFamily: 'monospace' }}>{refusal.value}</TableCell>
               <TableCell>{refusal.reason}</TableCell>
@@ -84,12 +86,7 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
         <TableBody>
           {(loads.data ?? []).map((load) => (
             <TableRow key={load.id}>
-              <TableCell>
-                {new Date(`${load.startedAt.replace(' ', 'T')}Z`).toLocaleString('en-GB', {
-                  dateStyle: 'medium',
-                  timeStyle: 'short',
-                })}
-              </TableCell>
+              <TableCell>{momentWords(`${load.startedAt.replace(' ', 'T')}Z`)}</TableCell>
               <TableCell>{load.source}</TableCell>
               <TableCell>{load.actor}</TableCell>
               <TableCell>
@@ -97,10 +94,10 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
               </TableCell>
               <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
               <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
-              <TableCell align="right">{load.rowsLoaded.toLocaleString('en')}</TableCell>
-              <TableCell align="right">{load.rowsRefused.toLocaleString('en')}</TableCell>
+              <TableCell align="right">{numberWords(load.rowsLoaded)}</TableCell>
+              <TableCell align="right">{numberWords(load.rowsRefused)}</TableCell>
               <TableCell align="right">
-                {load.status === 'done' ? load.rowsTotal.toLocaleString('en') : '–'}
+                {load.status === 'done' ? numberWords(load.rowsTotal) : '–'}
               </TableCell>
             </TableRow>
           ))}

@@ -10,6 +10,7 @@ import type { DatasetModel, Model } from '../../core/model/model';
 import { bracketPath } from '../../theme/marks';
 import { role, seriesColour } from '../../theme/roles';
 import { useSize } from '../ui/useSize';
+import { numberWords } from '../../core/locale';
 
 const BOX = 250;
 const GAP = 18;
@@ -210,7 +211,7 @@ function DatasetBox({
         {dataset.name}
       </text>
       <text x="12" y="36" fontSize="11" fill={role.quiet}>
-        {dataset.live ? 'live' : `${dataset.rows.toLocaleString('en')} rows`} · {dataset.measures.length}{' '}
+        {dataset.live ? 'live' : `${numberWords(dataset.rows)} rows`} · {dataset.measures.length}{' '}
         {dataset.measures.length === 1 ? 'measure' : 'measures'}
       </text>
       {dataset.roles.length === 0 && (

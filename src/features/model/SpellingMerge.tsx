@@ -16,6 +16,7 @@ import {
   type SpellingGroup,
 } from '../../core/model/sharing';
 import { requestJson } from '../ui/request';
+import { numberWords } from '../../core/locale';
 
 /** Spellings whose rows are counted at most. */
 const MOST_COUNTED = 500;
@@ -65,7 +66,7 @@ export function SpellingMerge({
               {forms
                 .map(
                   ({ value, rows: count }) =>
-                    `“${visibleSpace(value)}”${count === null ? '' : ` (${count.toLocaleString('en')} rows)`}`,
+                    `“${visibleSpace(value)}”${count === null ? '' : ` (${numberWords(count)} rows)`}`,
                 )
                 .join(', ')}
             </span>

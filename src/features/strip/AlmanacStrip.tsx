@@ -18,7 +18,8 @@ import { StripWindows } from './StripWindows';
 import { extentOfRuns, LANE, moved, NAMES, stripTicks, within, zoomed, type StripView } from './stripView';
 
 const AXIS = 16;
-const HEIGHT = 84;
+/** At most; more lanes are scrolled to. */
+const MOST_HEIGHT = 84;
 const FOLDED = 20;
 const WHEEL_ZOOM = 1.0015;
 const KEY_STEP = 0.2;
@@ -40,9 +41,11 @@ export function AlmanacStrip() {
   return (
     <section
       aria-label="Almanac strip"
+      data-part="strip"
       style={{
         flex: 'none',
-        height: folded ? FOLDED : HEIGHT,
+        // No taller than its lanes, with the border.
+        height: folded ? FOLDED : Math.min(MOST_HEIGHT, AXIS + list.length * LANE + 5),
         background: role.surface,
         borderTop: `1px solid ${role.hairline}`,
         position: 'relative',
@@ -144,7 +147,7 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
           height={height}
           tabIndex={0}
           role="img"
-          aria-label={`Coverage of ${lanes.length} measures, ${windowWords(Math.round(shown.from), Math.round(shown.to))}. Arrows move, plus and minus zoom, Home shows everything.`}
+          aria-label={`Coverage of ${lanes.length} ${lanes.length === 1 ? 'measure' : 'measures'}, ${windowWords(Math.round(shown.from), Math.round(shown.to))}. Arrows move, plus and minus zoom, Home shows everything.`}
           onKeyDown={onKey}
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);

@@ -56,7 +56,7 @@ export const StripLanes = memo(function StripLanes({
         return (
           <g key={l} data-lane={lane.name}>
             {label}
-            <rect {...box(first, sureEnd)} fill={role.timeSoft} />
+            <rect {...box(first, sureEnd)} fill={role.timeMark} />
             {sureEnd < last && (
               <rect
                 {...box(sureEnd + 1, last)}

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { useNotice } from './Notice';
 import { RemoveButton } from './RemoveButton';
 import { requestJson } from './request';
+import { momentDayWords } from './moment';
 
 interface BinEntry {
   readonly kind: 'dashboard' | 'dataset';
@@ -16,8 +17,6 @@ interface BinEntry {
   readonly deletedAt: string;
   readonly goneAt: string;
 }
-
-const dayText = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { dateStyle: 'medium' });
 
 export function BinSection({ kind }: { kind: BinEntry['kind'] }) {
   const client = useQueryClient();
@@ -62,7 +61,7 @@ export function BinSection({ kind }: { kind: BinEntry['kind'] }) {
           >
             <Typography sx={{ flex: 1 }}>{entry.name}</Typography>
             <Typography variant="body2" color="textSecondary">
-              deleted {dayText(entry.deletedAt)}, kept until {dayText(entry.goneAt)}
+              deleted {momentDayWords(entry.deletedAt)}, kept until {momentDayWords(entry.goneAt)}
             </Typography>
             <Button onClick={() => void restore(entry)} aria-label={`Bring ${entry.name} back`}>
               Bring back

@@ -13,6 +13,7 @@ import { requestJson } from './request';
 import { ErrorPlace } from './ErrorPlace';
 import { OfferField } from './OfferField';
 import type { Offer } from './offers';
+import { numberWords } from '../../core/locale';
 
 interface Count {
   readonly kept: number;
@@ -68,7 +69,7 @@ export function ConditionField({
   };
   const counted =
     count.data && count.variables === text
-      ? `Keeps ${count.data.kept.toLocaleString('en')} of ${count.data.rows.toLocaleString('en')} rows.`
+      ? `Keeps ${numberWords(count.data.kept)} of ${numberWords(count.data.rows)} rows.`
       : count.error && count.variables === text
         ? count.error.message
         : '';

@@ -8,6 +8,7 @@ import { useEffect, useState } from 'react';
 import { role } from '../../theme/roles';
 import { HELP, type HelpPlace } from './help';
 import { areLetterKeysOn, isPageKey, switchLetterKeys } from './isTyping';
+import { LocaleSetting } from './LocaleSetting';
 import { SidePanel } from './SidePanel';
 
 export function HelpButton({ place }: { place: HelpPlace }) {
@@ -65,6 +66,7 @@ function Help({ place }: { place: HelpPlace }) {
         sx={{ my: 1 }}
       />
       <Rows name="Words" rows={words} />
+      <LocaleSetting />
     </>
   );
 }

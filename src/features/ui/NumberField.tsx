@@ -2,13 +2,11 @@
 /** A field for a number as people of a locale type it; what could be two numbers is asked about. */
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { currentLocale, numberWords } from '../../core/locale';
 import { numberMarksOf, readNumber } from '../../core/model/readNumber';
 
-const locale = () => (typeof navigator === 'undefined' ? undefined : navigator.language);
-
 /** A number in the locale's way; empty for none. */
-export const numberText = (value: number | null) =>
-  value === null ? '' : value.toLocaleString(locale(), { maximumFractionDigits: 9 });
+export const numberText = (value: number | null) => (value === null ? '' : numberWords(value, { most: 9 }));
 
 export function NumberField({
   label,
@@ -26,7 +24,7 @@ export function NumberField({
   onChange: (value: number | null) => void;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
-  const read = draft === null ? null : readNumber(draft, numberMarksOf(locale()));
+  const read = draft === null ? null : readNumber(draft, numberMarksOf(currentLocale().numbers));
   const typed = read === null ? value : read.kind === 'none' ? undefined : read.value;
   const problem =
     read === null

@@ -5,6 +5,7 @@ import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { role } from '../../theme/roles';
 import { HelpButton } from './HelpButton';
+import { SkipLinks } from './SkipLinks';
 import { Wordmark } from './Wordmark';
 
 const PLACES = [
@@ -32,6 +33,7 @@ export function PageHeader({ children }: { children?: ReactNode }) {
         borderColor: 'hairline',
       }}
     >
+      <SkipLinks />
       <Wordmark />
       <Box component="nav" aria-label="Places" sx={{ display: 'flex', gap: 2 }}>
         {PLACES.map(([href, name]) => {

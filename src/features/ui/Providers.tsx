@@ -6,9 +6,13 @@ import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { useEffect, useState, type ReactNode } from 'react';
+import { applyOwnLocale } from './locale';
 import { theme } from '../../theme/theme';
 import { NonceProvider } from './nonce';
 import { NoticeProvider } from './Notice';
+
+// Before anything is written: what a page says and what its answers say must agree.
+applyOwnLocale();
 
 export function Providers({ nonce: given, children }: { nonce: string | undefined; children: ReactNode }) {
   // The page keeps the word it came with; what is fetched later comes with others.

@@ -23,6 +23,7 @@ import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { switchWires, wiredLike, withWire } from '../../core/dashboard/wiring/wires';
 import { actsOf } from '../../core/dashboard/document/controls';
 import { useDesign, useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
+import { numberWords } from '../../core/locale';
 
 export function CrosspointDetails({ chosen }: { chosen: { control: string; target: string } | null }) {
   const { model, store } = useWorkspace();
@@ -219,8 +220,8 @@ function WhatIf({ control, target, on }: { control: string; target: string; on: 
   return (
     <Typography variant="body2" role="status">
       {now === then
-        ? `${now.toLocaleString('en')} rows, the same when switched ${on ? 'on' : 'off'}.`
-        : `${now.toLocaleString('en')} rows now, ${then.toLocaleString('en')} when switched ${on ? 'on' : 'off'}.`}
+        ? `${numberWords(now)} rows, the same when switched ${on ? 'on' : 'off'}.`
+        : `${numberWords(now)} rows now, ${numberWords(then)} when switched ${on ? 'on' : 'off'}.`}
     </Typography>
   );
 }

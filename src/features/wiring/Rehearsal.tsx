@@ -228,7 +228,7 @@ const Lanes = memo(function Lanes({ rehearsal, inner }: { rehearsal: Rehearsed; 
     (day) => civilFromDay(day).day === 1,
   );
   const fill = (state: number) =>
-    state === 2 ? role.timeSoft : state === 1 ? role.timeTint : state === 3 ? role.error : `url(#${hatch})`;
+    state === 2 ? role.timeMark : state === 1 ? role.timeSoft : state === 3 ? role.error : `url(#${hatch})`;
   return (
     <>
       <defs>

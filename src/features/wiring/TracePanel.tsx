@@ -10,6 +10,7 @@ import { role } from '../../theme/roles';
 import { useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
+import { numberWords } from '../../core/locale';
 
 export function TracePanel() {
   const { item, open } = useTraced();
@@ -95,9 +96,9 @@ function Steps({ steps }: { steps: readonly TraceStep[] }) {
             </td>
             <td style={{ padding: '4px 8px 4px 0' }}>{step.words}</td>
             <td style={{ padding: '4px 0', textAlign: 'right', whiteSpace: 'nowrap' }}>
-              {step.rows != null && `${step.rows.toLocaleString('en')} rows`}
+              {step.rows != null && `${numberWords(step.rows)} rows`}
               {step.days != null && (
-                <div style={{ color: role.quiet, fontSize: 12 }}>{step.days.toLocaleString('en')} days</div>
+                <div style={{ color: role.quiet, fontSize: 12 }}>{numberWords(step.days)} days</div>
               )}
             </td>
           </tr>

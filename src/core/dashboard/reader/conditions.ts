@@ -136,8 +136,8 @@ export function boundsCondition(column: string, bounds: NumberBounds): string | 
   return joinedTexts(ranges, 'any')[0] ?? null;
 }
 
-/** Digits without an exponent. */
-const plainDigits = (value: number) =>
+/** Digits with a point and without groups or an exponent, as numbers are held and put into conditions, whatever the locale. */
+export const plainDigits = (value: number) =>
   value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 12 });
 
 /**

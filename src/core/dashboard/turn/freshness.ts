@@ -1,6 +1,7 @@
 /** How fresh a dashboard's data is: for each dataset the last day with data by its date roles, and when it was loaded. */
 import type { Day } from '../../calendar/day';
-import { shortDayWords } from '../../calendar/names';
+import { dayWords, shortDayWords } from '../../calendar/names';
+import { civilDayAt } from '../document/clock';
 import { datasetOf, roleName, type Model } from '../../model/model';
 import { isShown, type LaneAnswer, type VisualAnswer } from './answer';
 
@@ -42,14 +43,10 @@ export function freshnessOf(
 
 /** The time of a load in a time zone: "13:55" on the day of `now`, else "Mon 1 Jun 2026, 13:55". */
 export function loadedWords(loadedAt: string, timeZone: string, now?: number): string {
-  const format = (options: Intl.DateTimeFormatOptions, at: number) =>
-    new Intl.DateTimeFormat('en-GB', { timeZone, ...options }).format(at);
   const at = Date.parse(loadedAt);
-  const time = format({ hour: '2-digit', minute: '2-digit' }, at);
-  const day = (moment: number) => format({ dateStyle: 'short' }, moment);
-  if (now !== undefined && day(at) === day(now)) return time;
-  const date = format({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }, at);
-  return `${date.replace(',', '')}, ${time}`;
+  const day = civilDayAt(at, timeZone);
+  const time = new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }).format(at);
+  return now !== undefined && day === civilDayAt(now, timeZone) ? time : `${dayWords(day)}, ${time}`;
 }
 
 /** "Sailings to 1 Jun 2026, loaded 13:55", "Bookings: travels to 1 Sep 2026, booked to 2 Jun 2026, live". */

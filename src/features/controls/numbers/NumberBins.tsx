@@ -8,9 +8,10 @@ import type { NumberBounds } from '../../../core/model/numberBounds';
 import { quietStyle, role } from '../../../theme/roles';
 import { useWorkspace } from '../../workspace/workspace';
 import { TREE_LIST, TreeItem, treeKey } from '../TreeItem';
+import { numberWords } from '../../../core/locale';
 
 const nameOf = ({ low, high }: NumberBin) => {
-  const [from, to] = [low.toLocaleString('en'), high.toLocaleString('en')];
+  const [from, to] = [numberWords(low), numberWords(high)];
   return from === to ? from : `${from} – ${to}`;
 };
 const keyOf = ({ low, width }: NumberBin) => `${low} ${width}`;

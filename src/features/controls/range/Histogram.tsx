@@ -36,7 +36,7 @@ export function Histogram(props: {
       .join('');
   return (
     <g pointerEvents="none">
-      <path d={pathOf(false)} fill={role.timeSoft} />
+      <path d={pathOf(false)} fill={role.timeMark} />
       <path d={pathOf(true)} fill={role.time} data-mark="histogram" />
     </g>
   );

@@ -132,7 +132,7 @@ export function SliderTrack(props: {
             y={floor - 7}
             width={x(track.last + 1) - x(track.first)}
             height={7}
-            fill={role.timeSoft}
+            fill={role.timeMark}
           />
           {gaps.map((gap) => (
             <rect

@@ -15,6 +15,7 @@ import { SlicerSearch } from './SlicerSearch';
 import { SlicerList } from './SlicerList';
 import { SlicerTree } from './SlicerTree';
 import { BLANK as BLANK_NAME } from '../../../core/model/blank';
+import { numberWords } from '../../../core/locale';
 
 /** Buttons beyond this number are not drawn, with a hint to search. */
 const MOST_BUTTONS = 400;
@@ -162,7 +163,7 @@ export function SlicerControl({
       )}
       {slicer.face === 'buttons' && listed.length > MOST_BUTTONS && (
         <Typography variant="caption" color="textSecondary">
-          {(listed.length - MOST_BUTTONS).toLocaleString('en')} more: a list or a menu shows them all.
+          {numberWords(listed.length - MOST_BUTTONS)} more: a list or a menu shows them all.
         </Typography>
       )}
       <HeldChanges id={slicer.id} />

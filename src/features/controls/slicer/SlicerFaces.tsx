@@ -6,6 +6,7 @@ import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
+import { numberWords } from '../../../core/locale';
 
 type Entries = SlicerAnswer['values'];
 
@@ -88,7 +89,7 @@ export function SlicerButtons({
             key={value ?? '\u0000'}
             type="button"
             aria-pressed={isChosen}
-            aria-label={`${value ?? BLANK}, ${rows === 0 ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
+            aria-label={`${value ?? BLANK}, ${rows === 0 ? 'no data' : `${numberWords(rows)} rows`}`}
             onClick={() => onToggle(value)}
             style={{
               border: `1px solid ${isChosen ? role.choice : role.hairline}`,

@@ -6,6 +6,7 @@ import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
 import { role } from '../../../theme/roles';
 import { useDrawnRows } from '../../ui/useDrawnRows';
+import { numberWords } from '../../../core/locale';
 
 const ROW = 24;
 /** Letters typed within so many milliseconds belong to one word. */
@@ -162,7 +163,7 @@ const SlicerRow = memo(function SlicerRow({
         tabIndex={isStop ? 0 : -1}
         onFocus={() => onFocus(index)}
         onChange={() => onToggle(value)}
-        aria-label={`${name}, ${struck ? 'no data' : `${rows.toLocaleString('en')} rows`}`}
+        aria-label={`${name}, ${struck ? 'no data' : `${numberWords(rows)} rows`}`}
         style={{ accentColor: role.choice, width: 14, height: 14, margin: 0, flex: 'none' }}
       />
       <span
@@ -177,9 +178,7 @@ const SlicerRow = memo(function SlicerRow({
       >
         {name}
       </span>
-      {counted && (
-        <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : rows.toLocaleString('en')}</span>
-      )}
+      {counted && <span style={{ color: role.quiet, fontSize: 12 }}>{struck ? '–' : numberWords(rows)}</span>}
     </label>
   );
 });

@@ -7,6 +7,7 @@ import type { Slicer } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
 import { TREE_LIST, treeKey, TreeItem } from '../TreeItem';
 import { checkedness, childrenOf, chosenPaths, toggled, type Nodes, type Path } from './valueTree';
+import { numberWords } from '../../../core/locale';
 
 export function SlicerTree({
   slicer,
@@ -73,7 +74,7 @@ export function SlicerTree({
             canOpen={node.path.length < depth}
             isOpen={isOpen}
             isFirst={parent.length === 0 && i === 0}
-            label={`${name}, ${node.rows === 0 ? 'no data' : `${node.rows.toLocaleString('en')} rows`}`}
+            label={`${name}, ${node.rows === 0 ? 'no data' : `${numberWords(node.rows)} rows`}`}
             colour={role.choice}
             name={
               <NodeName
@@ -82,7 +83,7 @@ export function SlicerTree({
                 isStruck={node.rows === 0 || (slicer.exclude && checked === 'all')}
               />
             }
-            figure={node.rows === 0 ? '–' : node.rows.toLocaleString('en')}
+            figure={node.rows === 0 ? '–' : numberWords(node.rows)}
             onToggle={() => toggle(node.path)}
             onUnfold={(wantsOpen) => unfold(node.path, wantsOpen)}
             onKey={(event) => onKey(event, node.path, isOpen)}

@@ -70,7 +70,7 @@ export const TileMark = memo(function TileMark({
         width={width}
         height={height}
         fill={state === 'full' ? solid : `url(#${hatch})`}
-        stroke={inside ? role.time : 'none'}
+        stroke={inside ? role.time : state === 'none' ? 'none' : role.timeMark}
         strokeWidth="0.75"
       />
       {state === 'part' && <rect x={x} y={y} width={width * share} height={height} fill={solid} />}

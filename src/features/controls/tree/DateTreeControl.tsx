@@ -8,6 +8,7 @@ import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { TREE_LIST, treeKey, TreeItem } from '../TreeItem';
 import { childrenOf, toggledNode, treeText, type TreeNode } from './treeNodes';
 import { usePeriod } from '../usePeriod';
+import { numberWords } from '../../../core/locale';
 
 const keyOf = (node: TreeNode) => `${node.unit} ${node.start}`;
 
@@ -41,7 +42,7 @@ export function DateTreeControl({ control, answer }: { control: DateTree; answer
         label={`${node.name}, ${node.days} ${node.days === 1 ? 'day' : 'days'} with data`}
         colour={role.time}
         name={<span style={{ flex: 1 }}>{node.name}</span>}
-        figure={node.days.toLocaleString('en')}
+        figure={numberWords(node.days)}
         onToggle={() => toggle(node)}
         onUnfold={(isOpen) => unfold(node, isOpen)}
         onKey={(event) => onKey(event, node)}

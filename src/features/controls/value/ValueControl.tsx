@@ -10,6 +10,7 @@ import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { NumberField } from '../../ui/NumberField';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';
+import { plainDigits } from '../../../core/dashboard/reader/conditions';
 
 type Value = ControlOf<'value'>;
 
@@ -82,14 +83,10 @@ function ValueField({ control, title, held }: { control: Value; title: string; h
           value={held === '' || Number.isNaN(Number(held)) ? null : Number(held)}
           hint={null}
           refuse={() => null}
-          onChange={(value) => hold(value === null ? '' : plainNumber(value))}
+          onChange={(value) => hold(value === null ? '' : plainDigits(value))}
         />
       );
     case 'text':
       return <TextSetting label={label} value={held} onChange={(text) => hold(text.slice(0, 500))} />;
   }
 }
-
-/** Digits with a point, as values are held, whatever the locale. */
-const plainNumber = (value: number) =>
-  value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 12 });

@@ -1,7 +1,7 @@
 /** Names of the series of a chart, each with a piece of its mark. */
 import type { DrawnSeries } from './chartLayout';
 import type { BesideSeries } from './beside';
-import { textWidth } from './textWidth';
+import { textWidth } from '../textWidth';
 import { role } from '../../../theme/roles';
 
 const LINE = 20;

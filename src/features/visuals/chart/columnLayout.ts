@@ -8,7 +8,7 @@ import type { FrameLayout, FrameScale } from './frame';
 import { totalsOf, type BesideSeries } from './beside';
 import { legendHeight, namesInLegend } from './Legend';
 import { axisLabel, extentOf, valueScale } from './scale';
-import { fitted, textWidth } from './textWidth';
+import { fitted, textWidth } from '../textWidth';
 
 const TOP = 10;
 const RIGHT = 14;

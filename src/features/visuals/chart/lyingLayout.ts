@@ -9,7 +9,7 @@ import type { FrameLayout } from './frame';
 import { totalsOf, type BesideSeries } from './beside';
 import { legendHeight, namesInLegend } from './Legend';
 import { extentOf, valueScale } from './scale';
-import { fitted, textWidth } from './textWidth';
+import { fitted, textWidth } from '../textWidth';
 
 const LEAST_BAR = 11;
 const LEAST_ROW = 17;

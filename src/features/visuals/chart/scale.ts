@@ -1,12 +1,11 @@
 /** Value axes and number labels. */
 import { scaleLinear } from 'd3-scale';
 import type { ValueAxis } from '../../../core/dashboard/document/kinds/chart';
-
-const compact = new Intl.NumberFormat('en', { notation: 'compact', maximumFractionDigits: 1 });
+import { numberWords } from '../../../core/locale';
 
 /** A short label for an axis: "15k", "1.2m". */
 export function axisLabel(value: number): string {
-  return compact.format(value).toLowerCase();
+  return numberWords(value, { most: 1, isShort: true });
 }
 
 /** The smallest and the greatest of some values; null when there is none. */

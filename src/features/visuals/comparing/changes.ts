@@ -3,7 +3,7 @@ import type { CalendarRule } from '../../../core/calendar/rule';
 import type { MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import type { ShownAnswer } from '../../../core/dashboard/turn/answer';
 import { baselineLabel } from '../../../core/dashboard/turn/comparing/words';
-import { periodHeads } from '../crosstab/comparedColumns';
+import { periodHeads } from '../../../core/dashboard/turn/data/periodHeads';
 
 /** The changes of a visual, by the id that the server knows them by: against each baseline, or between two periods. */
 export function changesOf(visual: MeasuredVisual, answer: ShownAnswer, rule: CalendarRule) {

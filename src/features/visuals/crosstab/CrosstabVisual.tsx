@@ -19,7 +19,8 @@ import { PALE } from '../ChoiceBands';
 import { chosenBuckets, runsText, withDays } from '../picking';
 import { arrowOf } from '../../../core/dashboard/turn/comparing/words';
 import { ChangeCell, ComparedCells, ComparedHeads } from './ComparedCells';
-import { comparedText, type ComparedColumn, type PeriodHead, type periodHeads } from './comparedColumns';
+import type { PeriodHead, periodHeads } from '../../../core/dashboard/turn/data/periodHeads';
+import { comparedText, type ComparedColumn } from './comparedColumns';
 import { cell, CHANGE_HEAD, ChoiceButton, head, name, ROW, RowName, weightOf } from './crosstabParts';
 import { useDrawnRows } from '../../ui/useDrawnRows';
 

@@ -1,8 +1,6 @@
 /** The columns of a crosstab that compare: beside each value, what the designer shows of each baseline. */
-import type { CalendarRule } from '../../../core/calendar/rule';
-import { periodName, type PeriodColumns } from '../../../core/dashboard/document/kinds/columns';
 import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
-import type { CrosstabAnswer, CrosstabCell } from '../../../core/dashboard/turn/answer';
+import type { CrosstabCell } from '../../../core/dashboard/turn/answer';
 import {
   changeWords,
   indexWords,
@@ -12,7 +10,6 @@ import {
 } from '../../../core/dashboard/turn/comparing/words';
 import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
-import { runsWords } from '../../../core/period/describe';
 import type { DrawnBaseline } from '../comparing/compared';
 
 /** A column that compares, by its baseline and what it shows of it. */
@@ -85,31 +82,3 @@ export const comparedPair = (cell: CrosstabCell, baseline: number, bucket: numbe
     ? { value: cell.whole, baseline: other?.whole ?? null }
     : { value: cell.values[bucket] ?? null, baseline: other?.values[bucket] ?? null };
 };
-
-/** A period that stands across, or the change between two of them. */
-export interface PeriodHead {
-  readonly text: string;
-  readonly words: string;
-}
-
-/** The heads of period columns, and of the changes between them. */
-export function periodHeads(
-  { columns = [] }: Pick<CrosstabAnswer, 'columns'>,
-  design: PeriodColumns,
-  rule: CalendarRule,
-): { readonly periods: readonly PeriodHead[]; readonly changes: readonly PeriodHead[] } {
-  const nameOf = (id: string) => {
-    const column = design.periods.find((entry) => entry.id === id);
-    return column ? periodName(column) : id;
-  };
-  return {
-    periods: columns.map(({ id, window, shown }) => ({
-      text: nameOf(id),
-      words: window.length === 0 ? 'no days' : runsWords(shown.length > 0 ? shown : window, rule),
-    })),
-    changes: design.changes.map(({ of, against }) => ({
-      text: 'change',
-      words: `${nameOf(of)} against ${nameOf(against)}`,
-    })),
-  };
-}

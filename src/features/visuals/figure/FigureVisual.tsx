@@ -4,14 +4,19 @@ import { memo } from 'react';
 import { ComposedChart, ResponsiveContainer, usePlotArea, XAxis, YAxis } from 'recharts';
 import { scaleLinear } from 'd3-scale';
 import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
-import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
-import { role, seriesColour } from '../../../theme/roles';
+import { seriesColour } from '../../../theme/roles';
 import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
 import type { DrawnBaseline } from '../comparing/compared';
+import { useSize } from '../../ui/useSize';
 import { ComparisonLine } from '../comparing/Comparison';
+import { FigureValue } from './FigureValue';
 import { linePath, split } from '../chart/chartMarks';
 import { extentOf, valueScale } from '../chart/scale';
+
+/** Heights of the number and of a line of words, in pixels. */
+const VALUE_HEIGHT = 32;
+const LINE_HEIGHT = 15;
 
 const MARGIN = { top: 4, right: 4, bottom: 4, left: 4 };
 
@@ -32,23 +37,17 @@ export const FigureVisual = memo(function FigureVisual({
   /** Shows where the change against a baseline comes from. */
   onChange: (baseline: string) => void;
 }) {
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  const lines = answer.against?.length ?? 0;
+  // Words that need a second line stay where there is the height for it.
+  const isTight = height < VALUE_HEIGHT + 2 * LINE_HEIGHT * lines;
   return (
-    <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
-      <div
-        role="status"
-        aria-label={title}
-        style={{ fontSize: 26, fontWeight: 650, lineHeight: 1.2, whiteSpace: 'nowrap' }}
-      >
-        {valueWords({ ...measure, unit: '' }, answer.value)}
-        {measure.unit !== '' && answer.value !== null && (
-          <span style={{ fontSize: 15, color: role.quiet, fontWeight: 450 }}> {measure.unit}</span>
-        )}
-        {answer.perDay && <span style={{ fontSize: 13, color: role.quiet, fontWeight: 450 }}> a day</span>}
-      </div>
+    <div ref={ref} style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
+      <FigureValue answer={answer} measure={measure} title={title} width={width} />
       {answer.against && (
         <ul
           aria-label={`${title} compared`}
-          style={{ listStyle: 'none', margin: 0, padding: 0, flex: 'none' }}
+          style={{ listStyle: 'none', margin: 0, padding: 0, flex: '0 1 auto', overflow: 'auto' }}
         >
           {answer.against.map((against, b) => (
             <ComparisonLine
@@ -59,6 +58,7 @@ export const FigureVisual = memo(function FigureVisual({
               show={show}
               label={baselines[b]?.label ?? ''}
               days={baselines[b]?.days ?? ''}
+              width={isTight ? width : 0}
               onOpen={() => onChange(answer.baselines?.[b]?.id ?? '')}
             />
           ))}

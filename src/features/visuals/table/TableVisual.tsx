@@ -9,6 +9,7 @@ import type { TableAnswer } from '../../../core/dashboard/turn/answer';
 import { useDocument, useReaderState, useWorkspace } from '../../workspace/workspace';
 import { useNonce } from '../../ui/nonce';
 import { requestJson } from '../../ui/request';
+import { numberWords } from '../../../core/locale';
 
 interface RowPage {
   readonly total: number;
@@ -22,7 +23,7 @@ const PAGE_SIZES = [25, 50, 100];
 function cellWords(value: string | number | null | undefined, isNumber: boolean, scale: number): string {
   if (value === null || value === undefined) return '–';
   if (!isNumber) return String(value).replace(/\.000$/, '');
-  return Number(value).toLocaleString('en', { minimumFractionDigits: scale, maximumFractionDigits: scale });
+  return numberWords(Number(value), { least: scale, most: scale });
 }
 
 export function TableVisual({

@@ -11,6 +11,7 @@ import { rowsBehind, valueTable } from '../valueTable';
 import { filledOver } from './overTime';
 import { valuesBeforeWindow } from './valuesBefore';
 import { ELSEWHERE } from './parts';
+import { numberWords } from '../../../locale';
 
 /** Days that a calendar map shows at most, the last ones of the window. */
 const MOST_DAYS = 1130;
@@ -40,7 +41,7 @@ export async function answerCalendarMap(ground: Ground): Promise<VisualAnswer> {
   }
   const notes: Note[] = [...ground.notes];
   if (first > shown[0]!.start)
-    notes.push({ code: 'last-days', words: `the last ${MOST_DAYS.toLocaleString('en')} days of the window` });
+    notes.push({ code: 'last-days', words: `the last ${numberWords(MOST_DAYS)} days of the window` });
   if (reaches.some(({ part }) => isCoarse(part.measure) && !part.measure.spread))
     notes.push({ code: 'own-day', words: `${measure.name} stands on the day of its row` });
   const from = reaches.map((reach) => reach.provisionalFrom).filter((day) => day !== null);

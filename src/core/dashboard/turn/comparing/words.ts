@@ -9,6 +9,7 @@ import { runsWords } from '../../../period/describe';
 import { EMPTY_WORDS } from '../../../period/resolvedWords';
 import type { BaselineAnswer, BaselineMeasureAnswer, BaselineWarning } from './answer';
 import { changeOf } from './answer';
+import { numberWords } from '../../../locale';
 
 /** Why there is no baseline for a reason that is no matter of data. */
 const ERROR_WORDS: Readonly<Record<string, string>> = {
@@ -44,13 +45,13 @@ export function warningWords(
 ): string {
   switch (warning.code) {
     case 'overlap':
-      return `shares ${warning.days.toLocaleString('en')} of ${dayCountWords(countDays(answer.windows))}`;
+      return `shares ${numberWords(warning.days)} of ${dayCountWords(countDays(answer.windows))}`;
     case 'length':
-      return `${dayCountWords(warning.days[0])} against ${warning.days[1].toLocaleString('en')}`;
+      return `${dayCountWords(warning.days[0])} against ${numberWords(warning.days[1])}`;
     case 'late-data':
       return `the window is not finished: data to ${shortDayWords(latest, true)}`;
     case 'partly':
-      return `data on ${answer.daysWithData.toLocaleString('en')} of ${dayCountWords(countDays(answer.windows))}`;
+      return `data on ${numberWords(answer.daysWithData)} of ${dayCountWords(countDays(answer.windows))}`;
   }
 }
 
@@ -70,7 +71,7 @@ export function arrowOf(value: number | null, baseline: number | null): string {
   return change > 0 ? '↑' : change < 0 ? '↓' : '→';
 }
 
-const PERCENT = new Intl.NumberFormat('en', { maximumFractionDigits: 1 });
+const percentDigits = (value: number) => numberWords(value, { most: 1 });
 const signed = (words: string, isNegative: boolean) => `${isNegative ? '−' : '+'}${words}`;
 
 /** "+12.3 %"; "no baseline" where there is nothing to compare with; never a percent over a change of sign. */
@@ -79,7 +80,7 @@ export function percentWords(value: number | null, baseline: number | null): str
   if (value === null) return '–';
   if (value !== 0 && value < 0 !== baseline < 0) return 'changed sign';
   const percent = changeOf(value, baseline).percent! * 100;
-  const words = `${PERCENT.format(Math.abs(percent))} %`;
+  const words = `${percentDigits(Math.abs(percent))} %`;
   return percent === 0 ? words : signed(words, percent < 0);
 }
 
@@ -98,5 +99,5 @@ export function changeWords(
 /** The value with the baseline as 100: "112.3". */
 export function indexWords(value: number | null, baseline: number | null): string {
   if (value === null || baseline === null || baseline <= 0) return '–';
-  return PERCENT.format((value / baseline) * 100);
+  return percentDigits((value / baseline) * 100);
 }

@@ -1,0 +1,51 @@
+/** How the figures of each kind of visual stand in a plain table. */
+import { measureOf, type Measure, type Model } from '../../../model/model';
+import {
+  isMeasured,
+  type MeasuredVisual,
+  type Visual,
+  type VisualKind,
+  type VisualOf,
+} from '../../document/visuals';
+import type { ShownAnswer } from '../answer';
+import { calendarMapData, chartData, figureData, textData } from './chartData';
+import { crosstabData } from './crosstabData';
+import type { DataTable } from './dataTable';
+
+type Data<V> = (visual: V, answer: never, measures: readonly Measure[], model: Model) => DataTable;
+
+/** Tables of rows have none: their rows are read page by page. */
+const VISUAL_DATA: { readonly [K in VisualKind]: Data<VisualOf<K>> | null } = {
+  line: chartData,
+  area: chartData,
+  bar: chartData,
+  stacked: chartData,
+  combined: chartData,
+  figure: figureData,
+  crosstab: crosstabData,
+  calendarmap: calendarMapData,
+  table: null,
+  text: textData,
+};
+
+/** The kind of answer that a kind of visual has. */
+const answerKind = (kind: VisualKind): ShownAnswer['kind'] =>
+  VISUAL_DATA[kind] === chartData ? 'chart' : (kind as ShownAnswer['kind']);
+
+/** Whether the figures of a visual can stand in a plain table. */
+export const hasData = (visual: Visual): visual is MeasuredVisual =>
+  isMeasured(visual) && VISUAL_DATA[visual.kind] !== null;
+
+/** The figures of a visual as a plain table; undefined where it has none, or its answer is of another kind or model. */
+export function visualData(visual: Visual, answer: ShownAnswer, model: Model): DataTable | undefined {
+  if (!hasData(visual) || answer.kind !== answerKind(visual.kind)) return undefined;
+  const measures = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
+  if (measures.length < visual.measures.length) return undefined;
+  const data = VISUAL_DATA[visual.kind] as (
+    visual: Visual,
+    answer: ShownAnswer,
+    measures: readonly Measure[],
+    model: Model,
+  ) => DataTable;
+  return data(visual, answer, measures, model);
+}

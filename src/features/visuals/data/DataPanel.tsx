@@ -1,0 +1,47 @@
+'use client';
+/** The figures of a visual in rows, beside the visual: for those who cannot see the marks, and those who want the numbers. */
+import Typography from '@mui/material/Typography';
+import { useDeferredValue, useMemo } from 'react';
+import type { Visual } from '../../../core/dashboard/document/visuals';
+import { isShown } from '../../../core/dashboard/turn/answer';
+import { visualData } from '../../../core/dashboard/turn/data/visualData';
+import { SidePanel } from '../../ui/SidePanel';
+import { useChosen, useDocument, useTitle, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
+import { EmptyBody } from '../EmptyBody';
+import { useDataAsked } from './dataAsked';
+import { DataRows } from './DataRows';
+
+export function DataPanel() {
+  const { asked, open } = useDataAsked();
+  const visual = useDocument().visuals.find((entry) => entry.id === asked);
+  if (!visual) return null;
+  return <DataOf key={visual.id} designed={visual} onClose={() => open(null)} />;
+}
+
+function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }) {
+  const visual = useChosen(designed);
+  const { model } = useWorkspace();
+  const title = useTitle(visual);
+  // While a handle is held the rows may lag behind the marks.
+  const answer = useDeferredValue(useVisualAnswer(visual.id));
+  const data = useMemo(
+    () => (isShown(answer) ? visualData(visual, answer, model) : undefined),
+    [visual, answer, model],
+  );
+  return (
+    <SidePanel
+      name={`Data of ${title}`}
+      title={`Data of “${title}”`}
+      width={520}
+      role="complementary"
+      onClose={onClose}
+    >
+      {data && <DataRows data={data} name={`Data of ${title}`} />}
+      {answer?.kind === 'empty' && <EmptyBody answer={answer} />}
+      {answer?.kind === 'broken' && <Typography role="alert">{answer.message}</Typography>}
+      {!data && (!answer || answer.kind === 'elsewhere' || isShown(answer)) && (
+        <Typography color="textSecondary">Reading…</Typography>
+      )}
+    </SidePanel>
+  );
+}
