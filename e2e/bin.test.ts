@@ -93,8 +93,8 @@ step('spellings of one value are merged to the one that the designer lets lead',
     'Osk Head': 'osk head',
     'Osk  Head': 'osk head',
   });
-  await at.click('button', 'Stop sharing Berth');
-  await at.reads('Berth is not shared any more.');
+  await at.click('button', 'Take apart Berth');
+  await at.reads(/Berth is taken apart/);
   await at.click('button', 'Undo');
   await at.find('group', 'Shared dimension Berth');
   const again = await api<{ shared: { key: string; name: string }[] }>('GET', '/model');

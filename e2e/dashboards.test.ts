@@ -129,7 +129,7 @@ describe('a designer', () => {
     const at = page();
     await at.click('link', 'Market');
     await at.click('button', '1 Arrange');
-    const address = await (await at.find('link', 'Export')).getAttribute('href');
+    const address = await (await at.find('link', 'Export design')).getAttribute('href');
     const text = await (await fetch(new URL(address!, BASE))).text();
     await at.open('/');
     const put = async (file: string) =>

@@ -78,7 +78,7 @@ describe('the wiring check', () => {
   step('counts what is wrong in the header, and lists it with its place', async () => {
     const at = page();
     await at.open(`/dashboards/${id}?mode=wire`);
-    await at.click('button', /^Check the wiring: [1-9]\d* found/);
+    await at.click('button', /^Wiring check: [1-9]\d* found/);
     await at.reads('“Recent” is wired to nothing, so it has no effect.');
     await at.reads('“Day by day” is under no time control');
   });
@@ -185,7 +185,7 @@ describe('a slicer', () => {
     const at = page();
     await at.press('1');
     await at.click('button', 'Quay');
-    await at.choose('Face', 'Buttons');
+    await at.choose('Shown as', 'Buttons');
     await at.choose('Chosen values are', 'left out');
     await at.click('button', /^Quay 2, /);
     await at.press('3');
@@ -199,7 +199,7 @@ describe('a slicer', () => {
     await at.click('button', /^Quay 2, /);
     await at.press('1');
     await at.click('button', 'Quay');
-    await at.choose('Face', 'List');
+    await at.choose('Shown as', 'List');
     await at.choose('Chosen values are', 'kept');
     await at.press('3');
   });
@@ -247,7 +247,7 @@ describe('the rehearsal', () => {
   step('goes through a year: empty days first, and any day can be seen', async () => {
     const at = page();
     await at.press('2');
-    await at.click('button', 'Rehearse');
+    await at.click('button', 'Rehearsal');
     await at.choose('Data to come', 'No new data arrives');
     await at.reads(/Day by day is empty: no data in/);
     const slider = await at.find('slider', 'Day of the rehearsal');

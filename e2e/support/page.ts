@@ -55,8 +55,8 @@ export class Page {
     );
   }
 
-  /** Every visible element of a role with this accessible name. */
-  async all(role: string, name: Name): Promise<WebElement[]> {
+  /** Every visible element of a role with this accessible name; with `most`, no more than so many are looked for. */
+  async all(role: string, name: Name, most = Infinity): Promise<WebElement[]> {
     const css = [`[role="${role}"]`, IMPLIED[role]].filter(Boolean).join(', ');
     const hint = typeof name === 'string' ? name : '';
     const candidates = await this.driver.executeScript<WebElement[]>(
@@ -69,14 +69,16 @@ export class Page {
       hint,
     );
     const found: WebElement[] = [];
-    for (const candidate of candidates)
+    for (const candidate of candidates) {
+      if (found.length >= most) break;
       if (matches(name, (await candidate.getAccessibleName()).trim())) found.push(candidate);
+    }
     return found;
   }
 
   /** The element of a role with this name, waited for. */
   find(role: string, name: Name): Promise<WebElement> {
-    return eventually(`${role} ${String(name)}`, async () => (await this.all(role, name))[0]);
+    return eventually(`${role} ${String(name)}`, async () => (await this.all(role, name, 1))[0]);
   }
 
   async click(role: string, name: Name): Promise<void> {

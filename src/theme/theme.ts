@@ -90,6 +90,9 @@ export const SCHEMES = { light: LIGHT, dark: DARK };
 const TEXT = '"Hanken Grotesk Variable", system-ui, sans-serif';
 const PHRASE = '"Spline Sans Mono Variable", ui-monospace, monospace';
 
+/** A list that opens above the page is a place of its own. */
+export const LISTED = { role: 'region', 'aria-label': 'Choices' };
+
 export const theme = createTheme({
   cssVariables: { cssVarPrefix: 'dathen', colorSchemeSelector: 'media' },
   colorSchemes: { light: { palette: SCHEMES.light }, dark: { palette: SCHEMES.dark } },
@@ -142,7 +145,7 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiIconButton: { defaultProps: { size: 'small' } },
     MuiTextField: { defaultProps: { size: 'small' } },
-    MuiSelect: { defaultProps: { size: 'small' } },
+    MuiSelect: { defaultProps: { size: 'small', MenuProps: { slotProps: { paper: LISTED } } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiDialog: { styleOverrides: { paper: { border: '1px solid var(--dathen-palette-hairline)' } } },
     MuiMenu: { styleOverrides: { paper: { border: '1px solid var(--dathen-palette-hairline)' } } },

@@ -32,7 +32,7 @@ export function ChooserFrame({
           onClick={() => store.restore(control.id)}
           sx={{ minWidth: 0, py: 0, px: 0.5 }}
         >
-          Default
+          Reset
         </Button>
       </div>
       <div style={{ flex: 1, minHeight: 0, overflowY: 'auto' }}>{children}</div>

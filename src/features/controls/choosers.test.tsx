@@ -25,7 +25,7 @@ describe('a measure chooser', () => {
     await dashboard.answer();
     const { sea } = dashboard.answers.getState().visuals;
     expect(sea?.kind === 'chart' && sea.series.map((series) => series.name)).toEqual(['Fare']);
-    fireEvent.click(screen.getByRole('button', { name: 'Default' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Reset' }));
     expect(dashboard.held.state.measures).toEqual({});
   });
 

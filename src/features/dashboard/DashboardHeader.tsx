@@ -121,7 +121,7 @@ export function DashboardHeader({
           </Button>
           <HistoryButton id={id} saved={saving.revision} />
           <Button component="a" href={`/api/dashboards/${id}?download`} download>
-            Export
+            Export design
           </Button>
         </>
       )}
@@ -249,6 +249,7 @@ function AsOfButton() {
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'As of' } }}
       >
         <Box sx={{ p: 2, width: 300, display: 'flex', gap: 1, alignItems: 'flex-start' }}>
           <DayField

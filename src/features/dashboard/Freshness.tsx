@@ -24,6 +24,7 @@ export function Freshness() {
     <>
       <Box
         component="button"
+        aria-haspopup="dialog"
         aria-label={`Freshness: ${words}`}
         title={words}
         onClick={(event) => setAnchor(event.currentTarget)}
@@ -44,6 +45,7 @@ export function Freshness() {
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'Freshness of each dataset' } }}
       >
         <Box component="ul" aria-label="Freshness of each dataset" sx={{ m: 0, p: 2, pl: 3, fontSize: 13 }}>
           {lines.map((line) => (

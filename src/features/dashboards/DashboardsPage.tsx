@@ -128,7 +128,7 @@ export function DashboardsPage() {
             <TableHead>
               <TableRow>
                 <TableCell>Name</TableCell>
-                <TableCell>Holds</TableCell>
+                <TableCell>Parts</TableCell>
                 <TableCell>Changed</TableCell>
                 <TableCell align="right">Actions</TableCell>
               </TableRow>

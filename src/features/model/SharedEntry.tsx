@@ -104,8 +104,8 @@ export function SharedEntry({
         </Box>
         <RemoveButton
           name={shared.name}
-          label="Stop sharing"
-          done="is not shared any more"
+          label="Take apart"
+          done="is taken apart: its columns are on their own again"
           uses={{ shared: shared.key }}
           onRemove={onRemove}
           onUndo={onUndo}

@@ -74,10 +74,10 @@ export function CheckButton() {
       <Button
         onClick={() => setOpen(!open)}
         aria-expanded={open}
-        aria-label={count === undefined ? 'Check the wiring' : `Check the wiring: ${count} found`}
+        aria-label={count === undefined ? 'Wiring check' : `Wiring check: ${count} found`}
         sx={{ whiteSpace: 'nowrap', ...(count ? { color: 'warning.main' } : {}) }}
       >
-        {count === undefined ? 'Check' : `Check: ${count}`}
+        {count === undefined ? 'Wiring check' : `Wiring check: ${count}`}
       </Button>
       {open && <CheckDrawer onClose={() => setOpen(false)} />}
     </>

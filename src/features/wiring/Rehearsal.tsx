@@ -36,7 +36,7 @@ export function RehearsalButton() {
   return (
     <>
       <Button onClick={() => setOpen(!open)} aria-expanded={open}>
-        Rehearse
+        Rehearsal
       </Button>
       {open && <RehearsalDock onClose={() => setOpen(false)} />}
     </>

@@ -3,6 +3,7 @@
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useTraced } from './traced';
+import type { Layout } from '../../core/cube/query';
 import type { Trace } from '../../core/dashboard/review/trace';
 import type { TracePart, TraceStep } from '../../core/dashboard/review/traceStep';
 import { itemOf } from '../../core/dashboard/document/document';
@@ -11,6 +12,13 @@ import { useDocument, useReaderState, useWorkspace } from '../workspace/workspac
 import { requestJson } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
 import { numberWords } from '../../core/locale';
+
+/** Where the figures were worked out, in plain words. */
+const LAYOUT_WORDS: Record<Layout, string> = {
+  'running totals': 'added up here, from day totals held in the browser or on the server',
+  'sparse by day': 'added up day by day, from day totals held in the browser or on the server',
+  database: 'asked of the database, row by row',
+};
 
 export function TracePanel() {
   const { item, open } = useTraced();
@@ -56,8 +64,7 @@ function Part({ part }: { part: TracePart }) {
       <Typography variant="h3">{part.title}</Typography>
       <Typography variant="body2" color="textSecondary" gutterBottom>
         {part.freshness}
-        {part.layout &&
-          ` · ${part.layout === 'database' ? 'asked of the database' : `from a cube, ${part.layout}`}`}
+        {part.layout && ` · ${LAYOUT_WORDS[part.layout]}`}
       </Typography>
       <Steps steps={part.steps} />
     </section>

@@ -3,11 +3,13 @@ import { packAnswer } from '../../core/dashboard/turn/answerJson';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { DataAssumption } from '../../core/dashboard/review/rehearsal';
+import type { MarkAsked } from '../../core/dashboard/turn/behind';
 import type { ChangeAsked } from '../../core/dashboard/turn/comparing/contributions';
 import { answerOnServer } from '../answers/answer';
 import { contributionsFor } from '../answers/contributions';
 import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
-import { readRowPage, type RowRequest } from '../answers/rows';
+import type { RowRequest } from '../answers/rowPage';
+import { readRowPage, readRowsBehind } from '../answers/rows';
 import { Problem } from '../problem';
 import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
 
@@ -32,6 +34,17 @@ export const TASKS = {
       throw new Problem('no-such-table', `The dashboard has no table “${table}”.`, 404);
     return JSON.stringify(await readRowPage(document, state, visual, page));
   },
+  rowsBehind: async ({
+    document,
+    state,
+    visual,
+    asked,
+    page,
+  }: Shown & {
+    readonly visual: string;
+    readonly asked: MarkAsked;
+    readonly page: RowRequest & { readonly columns: readonly string[] | null };
+  }) => JSON.stringify(await readRowsBehind(document, state, visual, asked, page)),
   trace: async ({ document, state, item }: Shown & { readonly item: string }) =>
     JSON.stringify(await traceFor(document, state, item)),
   check: async ({ document, year }: { readonly document: DashboardDocument; readonly year: boolean }) =>

@@ -1,17 +1,11 @@
 import { z } from 'zod';
-import { parseIsoDay } from '../../../core/calendar/day';
+import { runSchema } from '../../../contract/days';
 import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { value } from '../../../core/dashboard/document/kinds/entry';
 import { readerStateSchema } from '../../../core/dashboard/reader/state';
 import { dimensionSchema } from '../../../core/model/dimension';
 import { readBody, respond } from '../../../server/http';
 import { computed } from '../../../server/work/pool';
-
-const daySchema = z
-  .string()
-  .refine((text) => parseIsoDay(text) !== undefined, 'A day, such as 2026-05-31.')
-  .transform((text) => parseIsoDay(text)!);
-const runSchema = z.tuple([daySchema, daySchema]).transform(([start, end]) => ({ start, end }));
 
 const bodySchema = z.object({
   document: anyDocumentSchema,

@@ -61,8 +61,8 @@ export function ConditionSettings({
           label="Rows have to keep"
           value={control.join}
           options={[
-            { value: 'all', label: 'every group' },
-            { value: 'any', label: 'one group or another' },
+            { value: 'all', label: 'all groups of conditions' },
+            { value: 'any', label: 'at least one group of conditions' },
           ]}
           onChange={(join) => change({ join: joinOf(join) })}
         />

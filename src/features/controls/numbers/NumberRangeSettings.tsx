@@ -71,7 +71,7 @@ export function NumberRangeSettings({
         />
       ) : (
         <ChoiceSetting
-          label="Face"
+          label="Shown as"
           value={control.face}
           options={[
             { value: 'slider', label: 'From one number to another' },

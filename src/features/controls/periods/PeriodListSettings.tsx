@@ -28,7 +28,7 @@ export function PeriodListSettings({ control, change }: { control: PeriodList; c
   return (
     <>
       <ChoiceSetting
-        label="Face"
+        label="Shown as"
         value={control.face}
         options={[
           { value: 'buttons', label: 'Buttons' },

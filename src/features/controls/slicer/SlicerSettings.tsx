@@ -89,7 +89,7 @@ export function SlicerSettings({
         }
       />
       <ChoiceSetting
-        label="Face"
+        label="Shown as"
         value={slicer.face}
         options={[
           { value: 'list', label: 'List' },

@@ -1,5 +1,6 @@
 'use client';
 /** What can be done with one cable: count by another date role, or unwire. */
+import { LISTED } from '../../../theme/theme';
 import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -31,7 +32,10 @@ export function CableMenu({ cable, onClose }: { cable: CableChosen; onClose: () 
       open
       anchorEl={cable.anchor}
       onClose={onClose}
-      slotProps={{ list: { 'aria-label': `${design.titleOf(control)} to ${design.titleOf(target)}` } }}
+      slotProps={{
+        paper: LISTED,
+        list: { 'aria-label': `${design.titleOf(control)} to ${design.titleOf(target)}` },
+      }}
     >
       {rolesOfPair(design, control, target).flatMap((choice) =>
         choice.roles.map(({ key, name }) => (

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import type { CalendarMap } from '../../../core/dashboard/document/visuals';
 import type { CalendarMapAnswer } from '../../../core/dashboard/turn/answer';
 import { useWorkspace } from '../../workspace/workspace';
+import { useChangeAsked } from '../comparing/changeAsked';
 import { dayPicking } from '../picking';
 import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
@@ -21,6 +22,15 @@ export function CalendarMapBody({ visual, answer, title }: VisualBodyProps<Calen
     () => choosing && dayPicking(choosing.pick, first, days, rule, choosing.put),
     [choosing, first, days, rule],
   );
+  const { open } = useChangeAsked();
+  const baseline = answer.against && answer.baselines?.[0]?.id;
+  const askChange = useMemo(
+    () =>
+      baseline === undefined
+        ? undefined
+        : (day: number) => open({ visual: visual.id, baseline, measure: 0, bucket: day, key: [] }),
+    [open, visual.id, baseline],
+  );
   if (!measures) return null;
   return (
     <CalendarMapVisual
@@ -31,6 +41,7 @@ export function CalendarMapBody({ visual, answer, title }: VisualBodyProps<Calen
       baselines={drawnBaselines(answer.baselines, rule)}
       show={shownParts(visual)}
       picking={picking}
+      onAskChange={askChange}
     />
   );
 }

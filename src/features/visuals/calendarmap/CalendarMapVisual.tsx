@@ -13,6 +13,7 @@ import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
 import { changeOf } from '../../../core/dashboard/turn/comparing/answer';
 import { comparedWords, type DrawnBaseline } from '../comparing/compared';
 import { extentOf } from '../chart/scale';
+import { ASKING_WORDS } from '../chart/usePointing';
 import { ChangeKey, changeColour, changeOpacity, evenExtent, STEPS } from './changeTint';
 import { onlyChosen, type Picking } from '../picking';
 import { Tip } from '../Tip';
@@ -53,6 +54,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   baselines,
   show,
   picking,
+  onAskChange,
 }: {
   answer: CalendarMapAnswer;
   measure: Measure;
@@ -63,6 +65,8 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   show: readonly ShownPart[];
   /** Choosing days, where readers can. */
   picking?: Picking | undefined;
+  /** Shows where the change of a day comes from; absent where nothing is compared. */
+  onAskChange?: ((day: number) => void) | undefined;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -133,6 +137,12 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     if (i !== null) sweep.move(i);
   };
   const step = (event: KeyboardEvent) => {
+    if (onAskChange && pointed !== null && event.key === 'Enter' && event.shiftKey) {
+      // Else the panel that comes would take the key as well.
+      event.preventDefault();
+      onAskChange(pointed);
+      return;
+    }
     const count = answer.values.length;
     const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -30, ArrowDown: 30, Home: -count, End: count }[
       event.key
@@ -165,13 +175,18 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           height={HEAD + months.length * row + 2}
           role="img"
           tabIndex={0}
-          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}${baselines[0] ? `, tinted by the change against ${baselines[0].label}` : ''}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}`}
+          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}${baselines[0] ? `, tinted by the change against ${baselines[0].label}` : ''}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}${onAskChange ? ` ${ASKING_WORDS}.` : ''}`}
           onPointerMove={point}
           onPointerDown={(event) => sweep.down(event, dayAt(event))}
           onPointerUp={sweep.up}
           onPointerCancel={sweep.cancel}
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
+          onContextMenu={(event) => {
+            if (!onAskChange || pointed === null) return;
+            event.preventDefault();
+            onAskChange(pointed);
+          }}
           onBlur={() => {
             setPointed(null);
             sweep.cancel();
@@ -230,7 +245,12 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           x={tip.x}
           y={tip.y + row + 16}
           width={width}
-          lines={[dayWords(answer.first + at), valueAt(at), ...comparedAt(at)]}
+          lines={[
+            dayWords(answer.first + at),
+            valueAt(at),
+            ...comparedAt(at),
+            ...(onAskChange ? [ASKING_WORDS] : []),
+          ]}
         />
       )}
     </div>

@@ -36,7 +36,7 @@ function AlongSettings({ visual, change }: VisualSettingsProps<Chart>) {
       <DimensionSetting
         model={model}
         fits={fits}
-        label="Along"
+        label="Along the axis"
         value={visual.across}
         none="Time"
         onChange={(across) =>

@@ -9,8 +9,10 @@ import { unitWords } from '../../../core/calendar/names';
 import { bucketEnd } from '../../../core/cube/aggregate';
 import { isMeasured, dimensionsOf, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import { isShown, type ShownAnswer } from '../../../core/dashboard/turn/answer';
+import type { Buckets } from '../../../core/dashboard/turn/grain';
 import type { Partner } from '../../../core/dashboard/turn/comparing/answer';
-import type { Contributions, Narrowing } from '../../../core/dashboard/turn/comparing/contributions';
+import type { Contributions } from '../../../core/dashboard/turn/comparing/contributions';
+import type { Narrowing } from '../../../core/dashboard/turn/narrowing';
 import { BLANK } from '../../../core/model/blank';
 import { dimensionKey, dimensionName } from '../../../core/model/dimension';
 import { valueWords } from '../../../core/model/figures';
@@ -43,7 +45,8 @@ export function ChangeSheet() {
 
 /** The partners of an answer's buckets in one of its baselines. */
 function partnersIn(answer: ShownAnswer, b: number): readonly Partner[] {
-  if (answer.kind === 'chart' || answer.kind === 'figure') return answer.against?.[b]?.partners ?? [];
+  if (answer.kind === 'chart' || answer.kind === 'figure' || answer.kind === 'calendarmap')
+    return answer.against?.[b]?.partners ?? [];
   return answer.kind === 'crosstab' ? (answer.partners?.[b] ?? []) : [];
 }
 
@@ -76,7 +79,16 @@ function SheetBody({
   );
 }
 
+/** The buckets of an answer: of a calendar map its days. */
+function bucketsIn(answer: ShownAnswer): Buckets | null {
+  if (answer.kind !== 'calendarmap') return 'buckets' in answer ? answer.buckets : null;
+  const starts = answer.values.map((_, i) => answer.first + i);
+  return { unit: 'day', starts, end: starts[starts.length - 1]!, partialFirst: false, partialLast: false };
+}
+
 const WHOLE = 'whole';
+/** Buckets that can be chosen from a list; of more the one that was asked for. */
+const MOST_LISTED = 400;
 
 function ChangeOf({
   visual,
@@ -104,7 +116,7 @@ function ChangeOf({
     changes.findIndex((entry) => entry.id === asked.baseline),
   );
   const change = changes[b];
-  const buckets = 'buckets' in answer ? answer.buckets : null;
+  const buckets = bucketsIn(answer);
   const partners = partnersIn(answer, b);
   const partner = asked.bucket === null ? null : (partners[asked.bucket] ?? null);
   const bucket =
@@ -157,7 +169,9 @@ function ChangeOf({
           options={[
             { value: WHOLE, label: 'The whole window' },
             ...buckets.starts.flatMap((start, i) =>
-              partners[i] ? [{ value: String(i), label: unitWords(buckets.unit, start, model.rule) }] : [],
+              partners[i] && (i === asked.bucket || buckets.starts.length <= MOST_LISTED)
+                ? [{ value: String(i), label: unitWords(buckets.unit, start, model.rule) }]
+                : [],
             ),
           ]}
           onChange={(place) => open({ ...asked, bucket: place === WHOLE ? null : Number(place) })}

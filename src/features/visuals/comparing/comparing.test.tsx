@@ -193,3 +193,17 @@ test('a calendar map of what is neither better nor worse has colours of series, 
   expect(changeOpacity(0)).toBe(1);
   expect(changeOpacity(STEPS / 2)).toBeLessThan(changeOpacity(STEPS - 1));
 });
+
+test('from a day of a calendar map it is asked where its change comes from, by keys and by the other button', async () => {
+  await shown(figure({ kind: 'calendarmap' }));
+  const map = screen.getByRole('img', { name: /^Calendar map/ });
+  fireEvent.keyDown(map, { key: 'ArrowRight' });
+  fireEvent.keyDown(map, { key: 'ArrowRight' });
+  fireEvent.keyDown(map, { key: 'Enter', shiftKey: true });
+  const second = { visual: 'it', baseline: 'b1', measure: 0, bucket: 1, key: [] };
+  expect(useChangeAsked.getState().asked).toEqual(second);
+  act(() => useChangeAsked.getState().open(null));
+  fireEvent.contextMenu(map);
+  expect(useChangeAsked.getState().asked).toEqual(second);
+  act(() => useChangeAsked.getState().open(null));
+});

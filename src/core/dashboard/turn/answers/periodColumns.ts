@@ -127,12 +127,22 @@ export async function periodChange(
   asked: { readonly change: string; readonly measure: number },
 ): Promise<MeasurePair | undefined> {
   const change = columns.changes.find((entry) => entry.id === asked.change);
-  const seenIn = change && (await inPeriods(context, visual, columns));
-  if (!seenIn || 'kind' in seenIn) return undefined;
-  const of = (id: string) =>
-    seenIn.inColumns[columns.periods.findIndex((period) => period.id === id)]?.[asked.measure];
-  const [now, then] = [of(change.of), of(change.against)];
+  if (!change) return undefined;
+  const of = (period: string) => periodReach(context, visual, columns, { period, measure: asked.measure });
+  const [now, then] = [await of(change.of), await of(change.against)];
   return now && then && { now, then };
+}
+
+/** A measure in one of the periods; undefined where there is no such period, or the source cannot tell. */
+export async function periodReach(
+  context: ReachContext,
+  visual: Crosstab,
+  columns: PeriodColumns,
+  asked: { readonly period: string; readonly measure: number },
+): Promise<MeasureReach | undefined> {
+  const seenIn = await inPeriods(context, visual, columns);
+  if ('kind' in seenIn) return undefined;
+  return seenIn.inColumns[columns.periods.findIndex((period) => period.id === asked.period)]?.[asked.measure];
 }
 
 /** Answers a crosstab with periods across. */

@@ -6,8 +6,6 @@
 import { intersectRuns, type DayRun } from '../../../calendar/runs';
 import type { Source } from '../../../cube/query';
 import {
-  chosenDays,
-  columnIn,
   compareValues,
   dimensionKey,
   dimensionName,
@@ -20,15 +18,10 @@ import { datasetOf, type Measure, type Model } from '../../../model/model';
 import type { MeasuredVisual } from '../../document/visuals';
 import { within, type MeasurePair, type MeasureReach, type Reach, type ReachContext } from '../reach';
 import { ratioFactor, valueTable } from '../valueTable';
+import { withOnly, type Narrowing } from '../narrowing';
 import { pairOf } from './pair';
 
 type Value = string | null;
-
-/** A part of a visual: a value of a dimension. */
-export interface Narrowing {
-  readonly dimension: Dimension;
-  readonly value: Value;
-}
 
 /** Which change is asked about. */
 export interface ChangeAsked {
@@ -132,20 +125,6 @@ const withoutPart = (entry: Contribution): Contribution => ({
   rate: null,
   weight: null,
 });
-
-/** A reach with only the rows of one value. */
-function withOnly(model: Model, reach: Reach, { dimension, value }: Narrowing): Reach {
-  const { selection, part } = reach;
-  if (isAttribute(dimension)) {
-    const runs = chosenDays(model, dimension.attribute, [value], false);
-    const otherDays = [...selection.otherDays, { column: part.role, runs }];
-    return { ...reach, selection: { ...selection, otherDays } };
-  }
-  const column = columnIn(model, dimension, part.dataset);
-  if (column === undefined) return reach;
-  const filters = [...selection.filters, { column, values: [value], exclude: false }];
-  return { ...reach, selection: { ...selection, filters } };
-}
 
 /** The dimensions by which every part of a measure can be told apart: categories of its dataset, and days. */
 function dimensionsFor(model: Model, { shown, reaches: parts }: MeasureReach): Dimension[] {

@@ -1,15 +1,20 @@
 /** The figures of charts, figures, calendar maps and texts as plain tables. */
-import { dimensionName } from '../../../model/dimension';
+import type { DayRun } from '../../../calendar/runs';
+import { dimensionName, type Dimension } from '../../../model/dimension';
 import type { Measure, Model } from '../../../model/model';
 import { dimensionsOf, type Chart, type MeasuredVisual } from '../../document/visuals';
 import {
   categoryName,
+  isOthers,
   type CalendarMapAnswer,
+  type Category,
   type ChartAnswer,
   type FigureAnswer,
+  type SeriesAnswer,
   type Shown,
   type TextAnswer,
 } from '../answer';
+import type { Partner } from '../comparing/answer';
 import { baselineLabel } from '../comparing/words';
 import {
   comparedCells,
@@ -18,12 +23,49 @@ import {
   stateCell,
   stateColumn,
   textColumn,
+  type ColumnMark,
+  type DataBaseline,
   type DataCell,
   type DataTable,
+  type RowMark,
 } from './dataTable';
-import { bucketCells, bucketColumns, partnerCells, partnerColumns } from './overDays';
+import { bucketCells, bucketColumns, bucketDays, partnerCells, partnerColumns } from './overDays';
 
-const labelsOf = ({ baselines = [] }: Shown) => baselines.map(baselineLabel);
+/** The baselines of an answer under their names. */
+export const dataBaselines = ({ baselines = [] }: Pick<Shown, 'baselines'>): DataBaseline[] =>
+  baselines.map((baseline) => ({ id: baseline.id, label: baselineLabel(baseline) }));
+
+const NO_PARTS = { within: [], beyond: [] } as const;
+
+/** The marks of a series: those of its value, or of all that have no series of their own. */
+function seriesMark(
+  { split }: Chart,
+  all: readonly SeriesAnswer[],
+  { measure, value, others }: SeriesAnswer,
+): Omit<ColumnMark, 'against'> {
+  if (!split || value === undefined) {
+    if (!split || others === undefined) return { measure, ...NO_PARTS };
+    const values = all.flatMap((entry) =>
+      entry.measure === measure && entry.value !== undefined ? [entry.value] : [],
+    );
+    return { measure, within: [], beyond: [{ dimension: split, values }] };
+  }
+  return { measure, within: [{ dimension: split, value }], beyond: [] };
+}
+
+/** The mark of a category: of its value, or of all others. */
+function categoryMark(dimension: Dimension, categories: readonly Category[], category: Category): RowMark {
+  if (!isOthers(category)) return { days: null, within: [{ dimension, value: category }], beyond: [] };
+  const values = categories.flatMap((entry) => (isOthers(entry) ? [] : [entry]));
+  return { days: null, within: [], beyond: [{ dimension, values }] };
+}
+
+/** The marks of rows of buckets. */
+const bucketMark = (days: DayRun, partners: readonly (readonly Partner[] | null)[], i: number): RowMark => ({
+  days,
+  ...NO_PARTS,
+  partners: partners.map((ofBaseline) => ofBaseline?.[i] ?? null),
+});
 
 export function chartData(
   visual: Chart,
@@ -31,7 +73,7 @@ export function chartData(
   measures: readonly Measure[],
   model: Model,
 ): DataTable {
-  const labels = labelsOf(answer);
+  const labels = dataBaselines(answer);
   const { buckets, categories, series, against = [] } = answer;
   const isDay = buckets?.unit === 'day';
   const partners = against.map((entry) => entry.partners);
@@ -55,15 +97,28 @@ export function chartData(
   return {
     columns: [
       ...(buckets ? bucketColumns(buckets) : [textColumn(along ? dimensionName(model, along) : 'Group')]),
-      ...series.flatMap((entry) => comparedColumns(entry.name, measures[entry.measure]!, labels)),
+      ...series.flatMap((entry) =>
+        comparedColumns(entry.name, measures[entry.measure]!, labels, (side) => ({
+          ...seriesMark(visual, series, entry),
+          against: side,
+        })),
+      ),
       ...(hasPartners ? partnerColumns(labels, isDay) : []),
       ...stateColumn(isAny),
     ],
     rows: buckets
       ? buckets.starts.map((_, i) => rowOf(i, bucketCells(buckets, i, answer, model.rule)))
       : (categories ?? []).map((category, i) => rowOf(i, [categoryName(category)])),
+    marks: buckets
+      ? buckets.starts.map((_, i) => bucketMark(bucketDays(buckets, i), partners, i))
+      : along
+        ? (categories ?? []).map((category) => categoryMark(along, categories!, category))
+        : [],
   };
 }
+
+/** The marks of the first measure. */
+const firstMeasure = (against: ColumnMark['against']): ColumnMark => ({ measure: 0, against, ...NO_PARTS });
 
 /** The whole figure first, then how it came about. */
 export function figureData(
@@ -72,7 +127,7 @@ export function figureData(
   [measure]: readonly Measure[],
   model: Model,
 ): DataTable {
-  const labels = labelsOf(answer);
+  const labels = dataBaselines(answer);
   const { buckets, against = [] } = answer;
   const isDay = buckets.unit === 'day';
   const partners = against.map((entry) => entry.partners);
@@ -87,7 +142,7 @@ export function figureData(
       textColumn('Part'),
       dayColumn('From'),
       dayColumn('To'),
-      ...comparedColumns(measure!.name, measure!, labels),
+      ...comparedColumns(measure!.name, measure!, labels, firstMeasure),
       ...partnerColumns(labels, false),
       ...stateColumn(isAny),
     ],
@@ -114,6 +169,10 @@ export function figureData(
         ...stateCell(isAny, isAny && i >= answer.provisionalFrom!),
       ]),
     ],
+    marks: [
+      { days: null, ...NO_PARTS },
+      ...buckets.starts.map((_, i) => bucketMark(bucketDays(buckets, i), partners, i)),
+    ],
   };
 }
 
@@ -122,13 +181,13 @@ export function calendarMapData(
   answer: CalendarMapAnswer,
   [measure]: readonly Measure[],
 ): DataTable {
-  const labels = labelsOf(answer);
+  const labels = dataBaselines(answer);
   const { against = [], provisionalFrom, first } = answer;
   const isAny = provisionalFrom !== null;
   return {
     columns: [
       dayColumn('Day'),
-      ...comparedColumns(measure!.name, measure!, labels),
+      ...comparedColumns(measure!.name, measure!, labels, firstMeasure),
       ...partnerColumns(labels, true),
       ...stateColumn(isAny),
     ],
@@ -145,6 +204,13 @@ export function calendarMapData(
       ),
       ...stateCell(isAny, isAny && first + i >= provisionalFrom),
     ]),
+    marks: answer.values.map((_, i) =>
+      bucketMark(
+        { start: first + i, end: first + i },
+        against.map((entry) => entry.partners),
+        i,
+      ),
+    ),
   };
 }
 
@@ -154,6 +220,9 @@ export const textData = (
   { values }: TextAnswer,
   measures: readonly Measure[],
 ): DataTable => ({
-  columns: measures.flatMap((measure) => comparedColumns(measure.name, measure, [])),
+  columns: measures.flatMap((measure, index) =>
+    comparedColumns(measure.name, measure, [], (against) => ({ measure: index, against, ...NO_PARTS })),
+  ),
   rows: [measures.map((_measure, i) => values[i] ?? null)],
+  marks: [{ days: null, ...NO_PARTS }],
 });

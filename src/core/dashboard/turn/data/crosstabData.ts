@@ -5,17 +5,27 @@ import type { Measure, Model } from '../../../model/model';
 import { BLANK } from '../../../model/blank';
 import type { Crosstab } from '../../document/visuals';
 import type { CrosstabAnswer, CrosstabCell } from '../answer';
-import { baselineLabel } from '../comparing/words';
+import { dataBaselines } from './chartData';
 import {
   changeColumns,
   comparedCells,
   comparedColumns,
   textColumn,
+  type ColumnMark,
   type DataCell,
   type DataColumn,
   type DataTable,
 } from './dataTable';
+import { bucketDays } from './overDays';
 import { periodHeads } from './periodHeads';
+
+/** The marks of a measure, over all that its rows are of. */
+const markOf = (measure: number, against: ColumnMark['against']): ColumnMark => ({
+  measure,
+  against,
+  within: [],
+  beyond: [],
+});
 
 /** What stands in the place of a value in the rows of totals. */
 const ALL = 'all';
@@ -26,7 +36,8 @@ export function crosstabData(
   measures: readonly Measure[],
   model: Model,
 ): DataTable {
-  const labels = (answer.baselines ?? []).map(baselineLabel);
+  const labels = dataBaselines(answer);
+  const { buckets, partners } = answer;
   const periods =
     visual.columns?.kind === 'periods' && answer.columns
       ? periodHeads(answer, visual.columns, model.rule)
@@ -36,10 +47,22 @@ export function crosstabData(
     : (answer.buckets?.starts.map((start) => unitName(answer.buckets!.unit, start, model.rule)) ?? []);
   // Periods have no total: their days may overlap.
   const hasWhole = periods === null;
-  const columnsOf = (measure: Measure): DataColumn[] => [
-    ...heads.flatMap((head) => comparedColumns(`${measure.name}, ${head}`, measure, labels)),
+  const columnsOf = (measure: Measure, index: number): DataColumn[] => [
+    ...heads.flatMap((head, i) =>
+      comparedColumns(`${measure.name}, ${head}`, measure, labels, (against) => ({
+        ...markOf(index, against),
+        ...(periods
+          ? { period: answer.columns![i]!.id }
+          : { days: against ? (partners?.[against.place]?.[i] ?? null) : bucketDays(buckets!, i) }),
+      })),
+    ),
     ...(hasWhole
-      ? comparedColumns(heads.length > 0 ? `${measure.name}, all` : measure.name, measure, labels)
+      ? comparedColumns(
+          heads.length > 0 ? `${measure.name}, all` : measure.name,
+          measure,
+          labels,
+          (against) => markOf(index, against),
+        )
       : []),
     ...(periods?.changes ?? []).flatMap(({ words }) => changeColumns(`${measure.name}, ${words}`, measure)),
   ];
@@ -67,5 +90,10 @@ export function crosstabData(
       ...visual.rows.map((_, i) => (i < key.length ? (key[i] ?? BLANK) : ALL)),
       ...cells.flatMap(cellsOf),
     ]),
+    marks: answer.table.map(({ key }) => ({
+      days: null,
+      within: key.flatMap((value, i) => (visual.rows[i] ? [{ dimension: visual.rows[i], value }] : [])),
+      beyond: [],
+    })),
   };
 }

@@ -1,0 +1,81 @@
+/** What is asked of rows, and what comes back: those of a table visual, and those behind a mark. */
+import { z } from 'zod';
+import { anyDocumentSchema } from '../core/dashboard/document/document';
+import { value } from '../core/dashboard/document/kinds/entry';
+import { readerStateSchema } from '../core/dashboard/reader/state';
+import { dimensionSchema } from '../core/model/dimension';
+import { runSchema } from './days';
+
+/** A page of rows: from where on, how many, and by which column. */
+const pageSchema = z.object({
+  offset: z.int().min(0).max(100_000_000).default(0),
+  limit: z.int().min(1).max(1000).default(50),
+  sort: z
+    .object({ column: z.string().max(64), descending: z.boolean() })
+    .nullable()
+    .default(null),
+});
+
+/** A mark of a visual: which figure it is. */
+const markSchema = z.object({
+  measure: z.int().min(0).max(7).default(0).describe('Index among the visual’s measures'),
+  side: z
+    .enum(['over', 'under'])
+    .default('over')
+    .describe('Of a ratio: rows of the upper or the lower measure'),
+  baseline: z.string().max(40).nullable().default(null).describe('Id of a baseline; null: the rows of now'),
+  period: z.string().max(40).nullable().default(null).describe('Id of a period that stands across'),
+  days: runSchema
+    .nullable()
+    .default(null)
+    .describe('First and last day of the bucket; null: the whole window'),
+  within: z
+    .array(z.object({ dimension: dimensionSchema, value }))
+    .max(8)
+    .default([])
+    .describe('The values that the mark is of'),
+  beyond: z
+    .array(z.object({ dimension: dimensionSchema, values: z.array(value).max(2000) }))
+    .max(2)
+    .default([])
+    .describe('Of marks of all others: the values that they are not of'),
+});
+
+const shownSchema = z.object({ document: anyDocumentSchema, state: readerStateSchema });
+
+export const tableRowsSchema = shownSchema.extend({ table: z.string(), ...pageSchema.shape });
+
+export const rowsBehindSchema = shownSchema.extend({
+  visual: z.string().max(24),
+  ...markSchema.shape,
+  ...pageSchema.shape,
+  columns: z
+    .array(z.string().max(64))
+    .min(1)
+    .max(100)
+    .nullable()
+    .default(null)
+    .describe('Keys of the columns to read; null: the first ones'),
+});
+
+const cell = z.union([z.string(), z.number(), z.null()]);
+
+/** A page of rows as it is answered. */
+export const rowPageSchema = z.object({
+  total: z.int().min(0).describe('Rows that match, on all pages'),
+  columns: z.array(z.string()),
+  rows: z.array(z.object({ id: z.number(), values: z.array(cell) })),
+});
+export type RowPage = z.infer<typeof rowPageSchema>;
+
+const rowColumnSchema = z.object({ key: z.string(), name: z.string(), type: z.string(), scale: z.int() });
+/** A column of a dataset as its rows are shown. */
+export type RowColumn = z.infer<typeof rowColumnSchema>;
+
+/** The rows behind a mark as they are answered, a page of them. */
+export const rowsBehindAnswerSchema = rowPageSchema.extend({
+  dataset: z.string().describe('Name of the dataset'),
+  all: z.array(rowColumnSchema).describe('All columns that it has, in its own order'),
+  hasSides: z.boolean().describe('Whether the figure is a ratio, with rows of two measures'),
+});
+export type RowsBehind = z.infer<typeof rowsBehindAnswerSchema>;

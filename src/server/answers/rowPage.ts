@@ -1,0 +1,83 @@
+/** A page of the rows of a dataset, straight from where they lie. */
+import type { RowPage } from '../../contract/rows';
+import { isEveryDay, type DayRuns } from '../../core/calendar/runs';
+import type { Selection } from '../../core/cube/query';
+import type { Model } from '../../core/model/model';
+import { joined, type Sql } from '../../core/condition/sql';
+import { physicalColumn, physicalDay } from '../datasets/definition';
+import { relationOf, type Relation } from '../datasets/relation';
+import type { StoredDataset } from '../datasets/repository';
+import { Problem } from '../problem';
+import { selectionSql } from './conditionSql';
+import { spellingsIn } from './sqlSource';
+
+export interface RowRequest {
+  readonly offset: number;
+  readonly limit: number;
+  readonly sort: { readonly column: string; readonly descending: boolean } | null;
+}
+
+/** Which rows of a dataset are meant, and what of them. */
+export interface RowsWanted {
+  readonly model: Model;
+  readonly dataset: StoredDataset;
+  readonly selection: Selection;
+  readonly window: DayRuns;
+  /** Keys of the columns that are read; those that there are not are left out. */
+  readonly columns: readonly string[];
+  /** Of a closing: the column whose last day with a value counts alone. */
+  readonly closing?: string | null;
+}
+
+/** What stands after WHERE for some rows. */
+async function whereOf(
+  { model, dataset, selection, window, closing }: RowsWanted,
+  relation: Relation,
+): Promise<Sql> {
+  const { columns } = dataset.definition;
+  const target = { columns, spellings: spellingsIn(model, dataset) };
+  const where = selectionSql(target, selection, isEveryDay(window) ? undefined : window);
+  if (!closing) return where;
+  const day = physicalDay(columns, selection.day);
+  const [found] = await relation.select<{ last: string | null }>(
+    `SELECT DATE_FORMAT(MAX(${day}), '%Y-%m-%d') AS last FROM ${relation.from} WHERE ${where.text} AND ${physicalColumn(columns, closing)} IS NOT NULL`,
+    where.values,
+  );
+  return joined([where, { text: `${day} = ?`, values: [found?.last ?? null] }], ' AND ');
+}
+
+/** A page of rows, newest day first unless sorted otherwise. */
+export async function readPage(wanted: RowsWanted, request: RowRequest): Promise<RowPage> {
+  const { dataset, selection } = wanted;
+  const { columns } = dataset.definition;
+  const shown = wanted.columns.filter((key) => columns.some((column) => column.key === key));
+  const sortKey = request.sort?.column ?? selection.day;
+  if (!columns.some((column) => column.key === sortKey))
+    throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
+  const relation = await relationOf(dataset);
+  const where = await whereOf(wanted, relation);
+  const direction = (request.sort?.descending ?? true) ? 'DESC' : 'ASC';
+  const [counted] = await relation.select<{ total: number }>(
+    `SELECT COUNT(*) AS total FROM ${relation.from} WHERE ${where.text}`,
+    where.values,
+  );
+  // Rows of another database have no number of ours; they go by the chosen column alone.
+  const isLive = dataset.origin?.mode === 'live';
+  const list = [
+    isLive ? 'NULL AS row_id' : 'row_id',
+    ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`),
+  ];
+  const order = `${physicalColumn(columns, sortKey)} ${direction}${isLive ? '' : `, row_id ${direction}`}`;
+  const rows = await relation.select<Record<string, string | number | null>>(
+    `SELECT ${list.join(', ')} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`,
+    [...where.values, request.limit, request.offset],
+  );
+  return {
+    total: Number(counted?.total ?? 0),
+    columns: shown,
+    rows: rows.map((row, n) => ({
+      id: isLive ? request.offset + n + 1 : Number(row.row_id),
+      values: shown.map((_, i) => row[`v${i}`] ?? null),
+    })),
+  };
+}
