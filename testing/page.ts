@@ -1,3 +1,5 @@
+import { TextDecoder, TextEncoder } from 'node:util';
+
 /** What jsdom lacks and the interface needs: a size for everything, and what depends on it. */
 const SIZE = { clientWidth: 640, clientHeight: 240, offsetWidth: 640, offsetHeight: 240 };
 for (const [name, value] of Object.entries(SIZE))
@@ -14,7 +16,7 @@ class OneSize implements ResizeObserver {
   disconnect(): void {}
 }
 
-Object.assign(globalThis, { ResizeObserver: OneSize });
+Object.assign(globalThis, { ResizeObserver: OneSize, TextEncoder, TextDecoder });
 HTMLElement.prototype.scrollIntoView = () => undefined;
 Element.prototype.scrollTo = function (this: Element, to?: ScrollToOptions | number) {
   if (typeof to !== 'object') return;

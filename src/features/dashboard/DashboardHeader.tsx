@@ -174,7 +174,7 @@ function TitleField({
   const [text, setText] = useState(title);
   if (!editable) {
     return (
-      <Typography variant="h2" component="h1" noWrap title={title}>
+      <Typography variant="h2" component="h1" noWrap title={title} sx={{ flex: '0 0.2 auto' }}>
         {title}
       </Typography>
     );

@@ -17,6 +17,7 @@ import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
 import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useDataAsked } from '../visuals/data/dataAsked';
+import { useMarkMenu, useRowsAsked } from '../visuals/rows/rowsAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
@@ -43,6 +44,12 @@ const ChangeSheet = dynamic(
   { ssr: false },
 );
 const DataPanel = dynamic(() => import('../visuals/data/DataPanel').then((part) => part.DataPanel), {
+  ssr: false,
+});
+const RowsPanel = dynamic(() => import('../visuals/rows/RowsPanel').then((part) => part.RowsPanel), {
+  ssr: false,
+});
+const MarkMenu = dynamic(() => import('../visuals/rows/MarkMenu').then((part) => part.MarkMenu), {
   ssr: false,
 });
 const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => part.TracePanel), {
@@ -107,6 +114,8 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);
   const isDataAsked = useDataAsked(({ asked }) => asked !== null);
+  const areRowsAsked = useRowsAsked(({ asked }) => asked !== null);
+  const isMarkMenuOpen = useMarkMenu(({ menu }) => menu !== null);
   const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
   useEffect(() => {
     document.title = `${design.title} · Dathen`;
@@ -134,6 +143,8 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {isTraced && <TracePanel />}
       {isChangeAsked && <ChangeSheet />}
       {isDataAsked && <DataPanel />}
+      {areRowsAsked && <RowsPanel />}
+      {isMarkMenuOpen && <MarkMenu />}
       <ConflictDialog autosave={autosave} />
     </Box>
   );

@@ -1,5 +1,6 @@
 /** Requests to the server. Its errors carry a code and a sentence that can be shown. */
 
+import type { z } from 'zod';
 import { fingerprint } from '../../core/model/fingerprint';
 
 export class RequestError extends Error {
@@ -53,5 +54,21 @@ export async function requestJson<T>(
     error?.message ?? 'The server answered with an error.',
     response.status,
     error?.details,
+  );
+}
+
+/** Sends a request and checks its JSON answer. Throws a `RequestError` as `requestJson` does, and where the answer is of another form. */
+export async function requestAs<S extends z.ZodType>(
+  schema: S,
+  path: string,
+  init: Parameters<typeof requestJson>[1] = {},
+): Promise<z.infer<S>> {
+  const parsed = schema.safeParse(await requestJson<unknown>(path, init));
+  if (parsed.success) return parsed.data;
+  throw new RequestError(
+    'unreadable',
+    'The server and this page are of different versions. Reload the page.',
+    200,
+    parsed.error.issues,
   );
 }

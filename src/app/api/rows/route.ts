@@ -1,4 +1,4 @@
-import { tableRowsSchema } from '../../../contract/rows';
+import { tableRowsSchema } from '../../../contract/rowsAsked';
 import { readBody, respond } from '../../../server/http';
 import { computed } from '../../../server/work/pool';
 

@@ -1,13 +1,16 @@
 'use client';
 /** A calendar map with its measure, and what is chosen on it. */
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
+import { dayWords } from '../../../core/calendar/names';
 import type { CalendarMap } from '../../../core/dashboard/document/visuals';
 import type { CalendarMapAnswer } from '../../../core/dashboard/turn/answer';
 import { useWorkspace } from '../../workspace/workspace';
+import type { PagePoint } from '../chart/usePointing';
 import { useChangeAsked } from '../comparing/changeAsked';
 import { dayPicking } from '../picking';
 import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
+import { openMark, WHOLE_MARK } from '../rows/rowsAsked';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CalendarMapVisual } from './CalendarMapVisual';
@@ -24,12 +27,23 @@ export function CalendarMapBody({ visual, answer, title }: VisualBodyProps<Calen
   );
   const { open } = useChangeAsked();
   const baseline = answer.against && answer.baselines?.[0]?.id;
-  const askChange = useMemo(
-    () =>
-      baseline === undefined
-        ? undefined
-        : (day: number) => open({ visual: visual.id, baseline, measure: 0, bucket: day, key: [] }),
-    [open, visual.id, baseline],
+  const askMark = useCallback(
+    (i: number, at: PagePoint) => {
+      const day = first + i;
+      openMark({
+        at,
+        onChange:
+          baseline === undefined
+            ? undefined
+            : () => open({ visual: visual.id, baseline, measure: 0, bucket: i, key: [] }),
+        rows: {
+          visual: visual.id,
+          mark: { ...WHOLE_MARK, days: { start: day, end: day } },
+          words: `${measures?.[0].name ?? ''}, ${dayWords(day)}`,
+        },
+      });
+    },
+    [open, visual.id, baseline, first, measures],
   );
   if (!measures) return null;
   return (
@@ -41,7 +55,7 @@ export function CalendarMapBody({ visual, answer, title }: VisualBodyProps<Calen
       baselines={drawnBaselines(answer.baselines, rule)}
       show={shownParts(visual)}
       picking={picking}
-      onAskChange={askChange}
+      onAskMark={askMark}
     />
   );
 }

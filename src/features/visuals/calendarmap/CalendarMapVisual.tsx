@@ -13,7 +13,7 @@ import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
 import { changeOf } from '../../../core/dashboard/turn/comparing/answer';
 import { comparedWords, type DrawnBaseline } from '../comparing/compared';
 import { extentOf } from '../chart/scale';
-import { ASKING_WORDS } from '../chart/usePointing';
+import { askingWords, middleOf, type PagePoint } from '../chart/usePointing';
 import { ChangeKey, changeColour, changeOpacity, evenExtent, STEPS } from './changeTint';
 import { onlyChosen, type Picking } from '../picking';
 import { Tip } from '../Tip';
@@ -54,7 +54,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   baselines,
   show,
   picking,
-  onAskChange,
+  onAskMark,
 }: {
   answer: CalendarMapAnswer;
   measure: Measure;
@@ -65,8 +65,8 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
   show: readonly ShownPart[];
   /** Choosing days, where readers can. */
   picking?: Picking | undefined;
-  /** Shows where the change of a day comes from; absent where nothing is compared. */
-  onAskChange?: ((day: number) => void) | undefined;
+  /** Shows what can be done at the i-th day, and where. */
+  onAskMark?: ((day: number, at: PagePoint) => void) | undefined;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
@@ -137,10 +137,10 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
     if (i !== null) sweep.move(i);
   };
   const step = (event: KeyboardEvent) => {
-    if (onAskChange && pointed !== null && event.key === 'Enter' && event.shiftKey) {
+    if (onAskMark && pointed !== null && event.key === 'Enter' && event.shiftKey) {
       // Else the panel that comes would take the key as well.
       event.preventDefault();
-      onAskChange(pointed);
+      onAskMark(pointed, middleOf(event.currentTarget));
       return;
     }
     const count = answer.values.length;
@@ -175,7 +175,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           height={HEAD + months.length * row + 2}
           role="img"
           tabIndex={0}
-          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}${baselines[0] ? `, tinted by the change against ${baselines[0].label}` : ''}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}${onAskChange ? ` ${ASKING_WORDS}.` : ''}`}
+          aria-label={`Calendar map, ${title}: ${answer.values.length} days from ${dayWords(answer.first)}${baselines[0] ? `, tinted by the change against ${baselines[0].label}` : ''}. Arrow keys read values.${picking ? CHOOSING_WORDS : ''}${onAskMark ? ` ${askingWords(answer)}.` : ''}`}
           onPointerMove={point}
           onPointerDown={(event) => sweep.down(event, dayAt(event))}
           onPointerUp={sweep.up}
@@ -183,9 +183,9 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
           onPointerLeave={() => setPointed(null)}
           onKeyDown={step}
           onContextMenu={(event) => {
-            if (!onAskChange || pointed === null) return;
+            if (!onAskMark || pointed === null) return;
             event.preventDefault();
-            onAskChange(pointed);
+            onAskMark(pointed, { x: event.clientX, y: event.clientY });
           }}
           onBlur={() => {
             setPointed(null);
@@ -249,7 +249,7 @@ export const CalendarMapVisual = memo(function CalendarMapVisual({
             dayWords(answer.first + at),
             valueAt(at),
             ...comparedAt(at),
-            ...(onAskChange ? [ASKING_WORDS] : []),
+            ...(onAskMark ? [askingWords(answer)] : []),
           ]}
         />
       )}

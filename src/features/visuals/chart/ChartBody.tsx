@@ -8,7 +8,7 @@ import { drillText, finerUnit } from '../../../core/dashboard/reader/drill';
 import type { ChartAnswer } from '../../../core/dashboard/turn/answer';
 import { quietStyle } from '../../../theme/roles';
 import { useDocument, useWorkspace } from '../../workspace/workspace';
-import { useAskChange } from '../comparing/useAskChange';
+import { useChartMarks } from '../rows/useChartMarks';
 import { bucketPicking, categoryPicking } from '../picking';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
@@ -43,7 +43,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
     },
     [held, visual.id, unit, starts, rule],
   );
-  const askChange = useAskChange(visual, answer);
+  const askMark = useChartMarks(visual, answer, measures);
   if (!measures) return null;
   if (answer.categories && lookOf(visual).lies) {
     const { shown } = answer.window;
@@ -56,7 +56,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
         rule={rule}
         windowWords={windowWords(shown[0]!.start, shown[shown.length - 1]!.end)}
         title={title}
-        onAskChange={askChange}
+        onAskMark={askMark}
         picking={picking}
       />
     );
@@ -71,7 +71,7 @@ export function ChartBody({ visual, answer, title }: VisualBodyProps<Chart, Char
       rule={rule}
       special={model.special}
       title={title}
-      onAskChange={askChange}
+      onAskMark={askMark}
       picking={picking}
       Handles={WindowHandles}
       {...(finer ? { onDrill: drill } : {})}

@@ -22,7 +22,7 @@ import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './fram
 import { lookOf } from './looks';
 import { useLagging } from './useLagging';
 import { specialWords } from './specialDays';
-import { ASKING_WORDS, usePointing } from './usePointing';
+import { askingWords, usePointing, type PagePoint } from './usePointing';
 import type { HandlesProps } from './WindowHandles';
 
 export interface ColumnChartProps {
@@ -38,7 +38,7 @@ export interface ColumnChartProps {
   /** Goes into the bucket with this index; absent where that is not possible. */
   readonly onDrill?: (bucket: number) => void;
   /** Asks where the change at a place comes from; absent where there is none. */
-  readonly onAskChange?: ((place: number) => void) | undefined;
+  readonly onAskMark?: ((place: number, at: PagePoint) => void) | undefined;
   /** Choosing places along the chart, where readers can. */
   readonly picking?: Picking | undefined;
   /** What moves the ends of the window, on charts over time in a dashboard. */
@@ -56,7 +56,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
     rule,
     special = NO_DAYS,
     onDrill,
-    onAskChange,
+    onAskMark,
     picking,
     Handles,
   } = props;
@@ -74,7 +74,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
   const pointing = usePointing({ along: 'x', start: layout.start, slot: layout.slot, count }, picking, {
     enter: onDrill,
-    ask: onAskChange,
+    ask: onAskMark,
   });
   const marks = (plot: PlotArea) => (
     <>
@@ -129,7 +129,7 @@ export const ColumnChart = memo(function ColumnChart(props: ColumnChartProps) {
 
 /** What a screen reader is told of a chart. */
 function chartWords(
-  { visual, answer, title, onDrill, onAskChange, picking }: ColumnChartProps,
+  { visual, answer, title, onDrill, onAskMark, picking }: ColumnChartProps,
   { places, frame: { count } }: ColumnLayout,
   series: readonly DrawnSeries[],
   beside: readonly BesideSeries[],
@@ -140,13 +140,13 @@ function chartWords(
   const names = series.length > 1 ? `, ${series.map((entry) => entry.name).join(', ')}` : '';
   const against = beside.map(({ label, days }) => `, against ${label}: ${days}`).join('');
   const keys = `Arrow keys read values${onDrill ? ', Enter goes into a bucket' : ''}.`;
-  const more = `${picking ? CHOOSING_WORDS : ''}${onAskChange ? ` ${ASKING_WORDS}.` : ''}`;
+  const more = `${picking ? CHOOSING_WORDS : ''}${onAskMark ? ` ${askingWords(answer)}.` : ''}`;
   return `${lookOf(visual).name}, ${title}${names}${against}: ${extent}. ${keys}${more}`;
 }
 
 /** What is read at a place: its name, then each value. */
 function linesAt(
-  { visual, rule, onAskChange }: ColumnChartProps,
+  { visual, answer, rule, onAskMark }: ColumnChartProps,
   { places }: ColumnLayout,
   series: readonly DrawnSeries[],
   beside: readonly BesideSeries[],
@@ -171,7 +171,7 @@ function linesAt(
     places[at]?.words ?? '',
     ...series.map((entry) => seriesWords(entry, at, isNamed)),
     ...compared,
-    ...(onAskChange ? [ASKING_WORDS] : []),
+    ...(onAskMark ? [askingWords(answer)] : []),
   ];
 }
 

@@ -18,7 +18,7 @@ import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './fram
 import { lyingLayout } from './lyingLayout';
 import { LyingMarks } from './LyingMarks';
 import { useLagging } from './useLagging';
-import { ASKING_WORDS, usePointing } from './usePointing';
+import { askingWords, usePointing, type PagePoint } from './usePointing';
 
 export const LyingBars = memo(function LyingBars({
   visual,
@@ -28,7 +28,7 @@ export const LyingBars = memo(function LyingBars({
   rule,
   windowWords,
   title,
-  onAskChange,
+  onAskMark,
   picking,
 }: {
   visual: Chart;
@@ -39,7 +39,7 @@ export const LyingBars = memo(function LyingBars({
   windowWords: string;
   title: string;
   /** Asks where the change of a bar comes from; absent where there is none. */
-  onAskChange?: ((place: number) => void) | undefined;
+  onAskMark?: ((place: number, at: PagePoint) => void) | undefined;
   /** Choosing bars, where readers can. */
   picking?: Picking | undefined;
 }) {
@@ -60,7 +60,7 @@ export const LyingBars = memo(function LyingBars({
   const { names, row, start } = layout;
   const count = names.length;
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
-  const pointing = usePointing({ along: 'y', start, slot: row, count }, picking, { ask: onAskChange });
+  const pointing = usePointing({ along: 'y', start, slot: row, count }, picking, { ask: onAskMark });
   const { at } = pointing;
   const isNamed = series.length > 1;
   const named = (i: number) => [
@@ -89,8 +89,8 @@ export const LyingBars = memo(function LyingBars({
       swept={pointing.swept}
     />
   );
-  const asking = onAskChange ? [ASKING_WORDS] : [];
-  const more = `${picking ? `.${CHOOSING_WORDS}` : ''}${onAskChange ? ` ${ASKING_WORDS}.` : ''}`;
+  const asking = onAskMark ? [askingWords(answer)] : [];
+  const more = `${picking ? `.${CHOOSING_WORDS}` : ''}${onAskMark ? ` ${askingWords(answer)}.` : ''}`;
   const all = names.map((name, i) => `${name} ${named(i).join(', ')}`).join('; ');
   return (
     <div ref={ref} style={{ height: '100%', minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}>

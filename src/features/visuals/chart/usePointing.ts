@@ -17,16 +17,29 @@ const KEYS = {
   y: { ArrowUp: -1, ArrowDown: 1 },
 } as const;
 
+/** A point of the page in pixels. */
+export interface PagePoint {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** The middle of what has the focus: where a menu opens that is asked for by keys. */
+export function middleOf(element: Element): PagePoint {
+  const box = element.getBoundingClientRect();
+  return { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+}
+
 /** What else can be done at a place, where it can. */
 interface PlaceActions {
   /** Goes into it: a double click, Enter. */
   readonly enter?: ((place: number) => void) | undefined;
-  /** Asks where its change comes from: the other button of the pointer, Shift with Enter. */
-  readonly ask?: ((place: number) => void) | undefined;
+  /** Shows what can be done there, and where: the other button of the pointer, Shift with Enter. */
+  readonly ask?: ((place: number, at: PagePoint) => void) | undefined;
 }
 
-/** What is said of asking at a place. */
-export const ASKING_WORDS = 'Right-click or Shift+Enter: where the change comes from';
+/** What is said of asking at a place: of what compares also where the change comes from. */
+export const askingWords = ({ against }: { readonly against?: unknown }): string =>
+  `Right-click or Shift+Enter: the rows behind it${against ? ', where the change comes from' : ''}`;
 
 export function usePointing(places: Places, picking: Picking | undefined, { enter, ask }: PlaceActions = {}) {
   const { along, start, slot, count } = places;
@@ -58,7 +71,7 @@ export function usePointing(places: Places, picking: Picking | undefined, { ente
     if (event.key === 'Enter' && event.shiftKey && ask) {
       // Else the same key would press the button that gets the focus.
       event.preventDefault();
-      if (at !== null) ask(at);
+      if (at !== null) ask(at, middleOf(event.currentTarget));
       return;
     }
     if (event.key === 'Enter') goIn();
@@ -93,7 +106,7 @@ export function usePointing(places: Places, picking: Picking | undefined, { ente
         const i = placeAt(event);
         if (!ask || !isPlace(i)) return;
         event.preventDefault();
-        ask(i);
+        ask(i, { x: event.clientX, y: event.clientY });
       },
       onKeyDown,
       onBlur: leave,

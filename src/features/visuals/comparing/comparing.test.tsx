@@ -9,6 +9,8 @@ import { showIn } from '../../workspace/testing';
 import { useDocument, useVisualAnswer } from '../../workspace/workspace';
 import { changeColour, changeOpacity, STEPS } from '../calendarmap/changeTint';
 import { VisualBody } from '../VisualBody';
+import { MarkMenu } from '../rows/MarkMenu';
+import { useRowsAsked, WHOLE_MARK } from '../rows/rowsAsked';
 import { useChangeAsked } from './changeAsked';
 import { crosstab, figure, open, page, WINDOW } from './testing';
 
@@ -26,7 +28,13 @@ function Shown() {
 
 async function shown(visual: Visual, options: Parameters<typeof open>[1] = {}) {
   const dashboard = await open(visual, options);
-  showIn(dashboard, <Shown />);
+  showIn(
+    dashboard,
+    <>
+      <Shown />
+      <MarkMenu />
+    </>,
+  );
   return dashboard;
 }
 const tones = () =>
@@ -93,26 +101,34 @@ describe('charts', () => {
   ])('the change of %s leads to where it comes from', async (_, visual, place) => {
     await shown(visual);
     const chart = screen.getByRole('img', {
-      name: /Right-click or Shift\+Enter: where the change comes from/,
+      name: /Right-click or Shift\+Enter: the rows behind it, where the change comes from/,
     });
     fireEvent.keyDown(chart, { key: 'Home' });
     fireEvent.keyDown(chart, {
       key: chart.getAttribute('aria-label')!.startsWith('Bar') ? 'ArrowDown' : 'ArrowRight',
     });
-    expect(screen.getByRole('status').textContent).toContain('Shift+Enter: where the change comes from');
+    expect(screen.getByRole('status').textContent).toContain('where the change comes from');
     const asked = { visual: 'it', baseline: 'b1', measure: 0, ...place };
     fireEvent.keyDown(chart, { key: 'Enter', shiftKey: true });
+    fireEvent.click(screen.getByRole('menuitem', { name: 'Where the change comes from' }));
     expect(useChangeAsked.getState().asked).toEqual(asked);
     act(() => useChangeAsked.getState().open(null));
   });
 
-  test('a chart that compares with nothing has no such change', async () => {
+  test('a chart that compares with nothing has no such change; its marks lead to their rows at once', async () => {
     await shown(line('it') as Visual);
     const chart = screen.getByRole('img');
+    expect(chart.getAttribute('aria-label')).not.toContain('change');
     fireEvent.keyDown(chart, { key: 'Home' });
     fireEvent.keyDown(chart, { key: 'Enter', shiftKey: true });
     expect(useChangeAsked.getState().asked).toBeNull();
-    expect(chart.getAttribute('aria-label')).not.toContain('Right-click');
+    const day = 20;
+    expect(useRowsAsked.getState().asked).toEqual({
+      visual: 'it',
+      words: 'Seats, Wed 21 Jan 1970',
+      mark: { ...WHOLE_MARK, days: { start: day, end: day } },
+    });
+    act(() => useRowsAsked.getState().open(null));
   });
 });
 
@@ -201,9 +217,12 @@ test('from a day of a calendar map it is asked where its change comes from, by k
   fireEvent.keyDown(map, { key: 'ArrowRight' });
   fireEvent.keyDown(map, { key: 'Enter', shiftKey: true });
   const second = { visual: 'it', baseline: 'b1', measure: 0, bucket: 1, key: [] };
+  const change = () => screen.getByRole('menuitem', { name: 'Where the change comes from' });
+  fireEvent.click(change());
   expect(useChangeAsked.getState().asked).toEqual(second);
   act(() => useChangeAsked.getState().open(null));
   fireEvent.contextMenu(map);
+  fireEvent.click(change());
   expect(useChangeAsked.getState().asked).toEqual(second);
   act(() => useChangeAsked.getState().open(null));
 });

@@ -3,6 +3,9 @@
 import { useCallback, useMemo } from 'react';
 import type { Crosstab } from '../../../core/dashboard/document/visuals';
 import type { CrosstabAnswer } from '../../../core/dashboard/turn/answer';
+import { unitWords } from '../../../core/calendar/names';
+import { bucketDays } from '../../../core/dashboard/turn/data/overDays';
+import { BLANK } from '../../../core/model/blank';
 import { dimensionName } from '../../../core/model/dimension';
 import { useWorkspace } from '../../workspace/workspace';
 import { useChangeAsked } from '../comparing/changeAsked';
@@ -10,6 +13,7 @@ import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
 import { periodHeads } from '../../../core/dashboard/turn/data/periodHeads';
 import { comparedColumns } from './comparedColumns';
+import { useRowsAsked, WHOLE_MARK } from '../rows/rowsAsked';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CrosstabVisual } from './CrosstabVisual';
@@ -52,6 +56,35 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
     },
     [open, visual.id, columns],
   );
+  const openRows = useRowsAsked((asked) => asked.open);
+  const { buckets } = answer;
+  const onRows = useCallback(
+    (place: number | null, measure: number, key: readonly (string | null)[]) => {
+      const period = place === null ? undefined : heads?.periods[place];
+      const bucket = place === null || !buckets ? null : bucketDays(buckets, place);
+      const words = [
+        measures?.[measure]?.name ?? '',
+        ...key.map((value) => value ?? BLANK),
+        ...(period
+          ? [period.text]
+          : bucket && buckets
+            ? [unitWords(buckets.unit, bucket.start, model.rule)]
+            : []),
+      ];
+      openRows({
+        visual: visual.id,
+        words: words.join(', '),
+        mark: {
+          ...WHOLE_MARK,
+          measure,
+          period: place === null ? null : (answer.columns?.[place]?.id ?? null),
+          days: bucket,
+          within: key.flatMap((value, i) => (visual.rows[i] ? [{ dimension: visual.rows[i], value }] : [])),
+        },
+      });
+    },
+    [openRows, visual, measures, buckets, heads, answer.columns, model.rule],
+  );
   if (!measures) return null;
   return (
     <CrosstabVisual
@@ -65,6 +98,7 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
       compared={compared}
       onChange={onChange}
       onPeriodChange={onPeriodChange}
+      onRows={onRows}
       pick={choosing?.pick}
       onPick={choosing?.put}
     />

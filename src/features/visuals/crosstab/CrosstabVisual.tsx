@@ -28,6 +28,8 @@ import { useDrawnRows } from '../../ui/useDrawnRows';
 const cellWords = (measure: Measure, value: number | null) =>
   value === null ? (measure.missing === 'gap' ? '' : '–') : valueWords({ ...measure, unit: '' }, value);
 
+const ROWS_WORDS = 'Right-click: the rows behind it';
+
 export const CrosstabVisual = memo(function CrosstabVisual({
   answer,
   measures,
@@ -39,6 +41,7 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   compared,
   onChange,
   onPeriodChange,
+  onRows,
   pick,
   onPick,
 }: {
@@ -58,6 +61,8 @@ export const CrosstabVisual = memo(function CrosstabVisual({
   onChange: (baseline: number, measure: number, bucket: number | null, key: CrosstabRow['key']) => void;
   /** Shows where the change between two periods comes from, by the index of its column. */
   onPeriodChange: (change: number, measure: number, key: CrosstabRow['key']) => void;
+  /** Shows the rows behind a cell: of a bucket or period, or (null) of the whole window. */
+  onRows: (place: number | null, measure: number, key: CrosstabRow['key']) => void;
   /** What readers have chosen in it, and what happens when they choose; absent where they cannot. */
   pick?: Pick | undefined;
   onPick?: ((pick: Pick) => void) | undefined;
@@ -203,6 +208,11 @@ export const CrosstabVisual = memo(function CrosstabVisual({
                         choosing && ((event) => chooseCell(entry.key, b, event.ctrlKey || event.metaKey))
                       }
                       data-pale={isPale(entry, first + i, m, b) || undefined}
+                      title={ROWS_WORDS}
+                      onContextMenu={(event) => {
+                        event.preventDefault();
+                        onRows(b, m, entry.key);
+                      }}
                       style={{
                         ...cell,
                         opacity: isPale(entry, first + i, m, b) ? PALE : undefined,
@@ -250,6 +260,11 @@ export const CrosstabVisual = memo(function CrosstabVisual({
                 measures.map((measure, m) => (
                   <Fragment key={m}>
                     <td
+                      title={ROWS_WORDS}
+                      onContextMenu={(event) => {
+                        event.preventDefault();
+                        onRows(null, m, entry.key);
+                      }}
                       style={{
                         ...cell,
                         opacity: isPale(entry, first + i, m, null) ? PALE : undefined,

@@ -8,6 +8,7 @@ import { visualData } from '../../../core/dashboard/turn/data/visualData';
 import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useTitle, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { EmptyBody } from '../EmptyBody';
+import { useRowsAsked } from '../rows/rowsAsked';
 import { useDataAsked } from './dataAsked';
 import { DataRows } from './DataRows';
 
@@ -21,6 +22,7 @@ export function DataPanel() {
 function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }) {
   const visual = useChosen(designed);
   const { model } = useWorkspace();
+  const openRows = useRowsAsked((rows) => rows.open);
   const title = useTitle(visual);
   // While a handle is held the rows may lag behind the marks.
   const answer = useDeferredValue(useVisualAnswer(visual.id));
@@ -36,7 +38,13 @@ function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }
       role="complementary"
       onClose={onClose}
     >
-      {data && <DataRows data={data} name={`Data of ${title}`} />}
+      {data && (
+        <DataRows
+          data={data}
+          name={`Data of ${title}`}
+          onRows={(mark, words) => openRows({ visual: visual.id, mark, words })}
+        />
+      )}
       {answer?.kind === 'empty' && <EmptyBody answer={answer} />}
       {answer?.kind === 'broken' && <Typography role="alert">{answer.message}</Typography>}
       {!data && (!answer || answer.kind === 'elsewhere' || isShown(answer)) && (

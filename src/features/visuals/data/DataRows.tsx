@@ -5,10 +5,12 @@ import { useState, type CSSProperties } from 'react';
 import {
   cellWords,
   columnHead,
+  markAt,
   type DataColumn,
   type DataTable,
 } from '../../../core/dashboard/turn/data/dataTable';
-import { quietStyle, role } from '../../../theme/roles';
+import { plainButtonStyle, quietStyle, role } from '../../../theme/roles';
+import type { MarkAsked } from '../../../core/dashboard/turn/behind';
 import { shortDayWords } from '../../../core/calendar/names';
 import { numberWords } from '../../../core/locale';
 
@@ -36,9 +38,26 @@ const HEAD: CSSProperties = {
 
 const isNumber = ({ kind }: DataColumn) => kind === 'number' || kind === 'percent';
 
-export function DataRows({ data, name }: { data: DataTable; name: string }) {
+export function DataRows({
+  data,
+  name,
+  onRows,
+}: {
+  data: DataTable;
+  name: string;
+  /** Shows the rows behind a figure, under words for it. */
+  onRows?: (mark: MarkAsked, words: string) => void;
+}) {
   const [isAll, setAll] = useState(false);
   const { columns, rows } = data;
+  const rowsOf = (r: number, c: number) => {
+    const mark = onRows && rows[r]![c] !== null ? markAt(data, r, c) : null;
+    if (!onRows || !mark) return undefined;
+    const [first] = columns;
+    const place = first && first.kind !== 'number' ? cellWords(first, rows[r]![0]!) : '';
+    const said = [columns[c]!.name, place].filter((text) => text !== '').join(', ');
+    return () => onRows(mark, said);
+  };
   const drawn = isAll ? rows : rows.slice(0, FIRST_ROWS);
   return (
     <>
@@ -73,7 +92,7 @@ export function DataRows({ data, name }: { data: DataTable; name: string }) {
                     </th>
                   ) : (
                     <td key={c} style={style}>
-                      {words}
+                      <Figure words={words} onRows={rowsOf(r, c)} />
                     </td>
                   );
                 })}
@@ -90,3 +109,19 @@ export function DataRows({ data, name }: { data: DataTable; name: string }) {
     </>
   );
 }
+
+/** A figure, and a way to the rows behind it where there is one. */
+function Figure({ words, onRows }: { words: string; onRows: (() => void) | undefined }) {
+  if (!onRows) return words;
+  return (
+    <button type="button" title="Show the rows behind it" onClick={onRows} style={FIGURE}>
+      {words}
+    </button>
+  );
+}
+
+const FIGURE: CSSProperties = {
+  ...plainButtonStyle,
+  fontVariantNumeric: 'tabular-nums',
+  borderBottom: `1px dotted ${role.quiet}`,
+};

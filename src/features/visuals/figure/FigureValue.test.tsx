@@ -1,5 +1,5 @@
 /** The number of a figure: whole in the largest size that fits, abbreviated only where none does, never cut. */
-import { render, screen } from '@testing-library/react';
+import { fireEvent, render, screen } from '@testing-library/react';
 import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
 import { TEST_MODEL } from '../../../core/model/testing';
 import { FigureValue, fittedNumber } from './FigureValue';
@@ -25,10 +25,20 @@ test('the unit takes its room too, and nothing is abbreviated where there is no 
 
 test('what is abbreviated has the whole number on hover', () => {
   const measure = { ...TEST_MODEL.datasets[0]!.measures[0]!, unit: 't' };
+  const onRows = jest.fn();
   render(
-    <FigureValue answer={{ value: MANY } as FigureAnswer} measure={measure} title="Freight" width={70} />,
+    <FigureValue
+      answer={{ value: MANY } as FigureAnswer}
+      measure={measure}
+      title="Freight"
+      width={70}
+      onRows={onRows}
+    />,
   );
   const figure = screen.getByRole('status', { name: 'Freight' });
   expect(figure.textContent).toBe('123.46b t');
-  expect(figure.title).toBe('123,456,789,012 t');
+  const button = screen.getByRole('button');
+  expect(button.title).toBe('123,456,789,012 t: show the rows behind it');
+  fireEvent.click(button);
+  expect(onRows).toHaveBeenCalledTimes(1);
 });

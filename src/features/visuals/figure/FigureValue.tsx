@@ -2,7 +2,7 @@
 import type { FigureAnswer } from '../../../core/dashboard/turn/answer';
 import { compactWords, valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
-import { role } from '../../../theme/roles';
+import { plainButtonStyle, role } from '../../../theme/roles';
 import { textWidth } from '../textWidth';
 
 /** Sizes of the number in pixels, the largest first. */
@@ -40,12 +40,15 @@ export function FigureValue({
   measure,
   title,
   width,
+  onRows,
 }: {
   answer: FigureAnswer;
   measure: Measure;
   title: string;
   /** Pixels that there are; 0 where that is not known. */
   width: number;
+  /** Shows the rows behind it. */
+  onRows: () => void;
 }) {
   const after = [measure.unit, answer.perDay ? 'a day' : ''].filter((text) => text !== '');
   const unit = answer.value === null ? '' : after.join(' ');
@@ -55,10 +58,16 @@ export function FigureValue({
     <div
       role="status"
       aria-label={title}
-      title={whole}
       style={{ fontSize: size, fontWeight: 650, lineHeight: 1.2, whiteSpace: 'nowrap', flex: 'none' }}
     >
-      {text}
+      <button
+        type="button"
+        title={`${whole}: show the rows behind it`}
+        onClick={onRows}
+        style={{ ...plainButtonStyle, fontWeight: 'inherit' }}
+      >
+        {text}
+      </button>
       {unit !== '' && (
         <span style={{ fontSize: unitSize(size), color: role.quiet, fontWeight: 450 }}> {unit}</span>
       )}

@@ -27,6 +27,7 @@ export const FigureVisual = memo(function FigureVisual({
   baselines,
   show,
   onChange,
+  onRows,
 }: {
   answer: FigureAnswer;
   measure: Measure;
@@ -36,6 +37,8 @@ export const FigureVisual = memo(function FigureVisual({
   show: readonly ShownPart[];
   /** Shows where the change against a baseline comes from. */
   onChange: (baseline: string) => void;
+  /** Shows the rows behind the figure. */
+  onRows: () => void;
 }) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const lines = answer.against?.length ?? 0;
@@ -43,7 +46,7 @@ export const FigureVisual = memo(function FigureVisual({
   const isTight = height < VALUE_HEIGHT + 2 * LINE_HEIGHT * lines;
   return (
     <div ref={ref} style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
-      <FigureValue answer={answer} measure={measure} title={title} width={width} />
+      <FigureValue answer={answer} measure={measure} title={title} width={width} onRows={onRows} />
       {answer.against && (
         <ul
           aria-label={`${title} compared`}

@@ -1,4 +1,4 @@
-import { rowsBehindSchema } from '../../../../contract/rows';
+import { rowsBehindSchema } from '../../../../contract/rowsAsked';
 import { readBody, respond } from '../../../../server/http';
 import { computed } from '../../../../server/work/pool';
 

@@ -67,6 +67,19 @@ const bucketMark = (days: DayRun, partners: readonly (readonly Partner[] | null)
   partners: partners.map((ofBaseline) => ofBaseline?.[i] ?? null),
 });
 
+/** What is behind the mark of a chart at a place along its axis, all its series together; undefined where there is none. */
+export function chartMark(
+  visual: Chart,
+  { buckets, categories }: ChartAnswer,
+  place: number,
+): RowMark | undefined {
+  if (buckets)
+    return place < buckets.starts.length ? bucketMark(bucketDays(buckets, place), [], place) : undefined;
+  const [along] = dimensionsOf(visual);
+  const category = categories?.[place];
+  return along && category !== undefined ? categoryMark(along, categories!, category) : undefined;
+}
+
 export function chartData(
   visual: Chart,
   answer: ChartAnswer,

@@ -1,0 +1,132 @@
+'use client';
+/** Rows of a dataset: sorted and paged by the server, drawn as far as they are in view. */
+import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import type { RowColumn, RowPage } from '../../../contract/rows';
+import { parseIsoDay } from '../../../core/calendar/day';
+import { shortDayWords } from '../../../core/calendar/names';
+import { numberWords } from '../../../core/locale';
+import { useNonce } from '../../ui/nonce';
+
+const PAGE_SIZES = [25, 50, 100];
+
+/** A cell as shown: numbers and days as everywhere, texts as they are, a dash for blank. */
+export function cellWords(
+  value: string | number | null | undefined,
+  { type, scale }: Pick<RowColumn, 'type' | 'scale'>,
+): string {
+  if (value === null || value === undefined) return '–';
+  if (isNumber(type)) return numberWords(Number(value), { least: scale, most: scale });
+  const text = String(value);
+  if (type === 'text') return text;
+  const day = parseIsoDay(text.slice(0, 10));
+  const time = text.slice(11).replace(/\.000$/, '');
+  return day === undefined ? text : [shortDayWords(day, true), time].filter((part) => part !== '').join(', ');
+}
+
+const isNumber = (type: string) => type === 'whole' || type === 'decimal';
+
+/** Which page is asked for, and in which order. */
+export interface PageAsked {
+  readonly offset: number;
+  readonly limit: number;
+  readonly sort: { readonly column: string; readonly descending: boolean } | null;
+}
+
+function gridColumn(column: RowColumn): GridColDef {
+  const { key, name, type } = column;
+  const align = isNumber(type) ? 'right' : 'left';
+  return {
+    field: key,
+    headerName: name.replace(/_/g, ' '),
+    flex: 1,
+    minWidth: type === 'text' ? 120 : 96,
+    align,
+    headerAlign: align,
+    valueFormatter: (value: string | number | null) => cellWords(value, column),
+  };
+}
+
+export function RowGrid<P extends RowPage>({
+  name,
+  columns,
+  rowCount,
+  identity,
+  load,
+  onPage,
+}: {
+  name: string;
+  columns: readonly RowColumn[];
+  /** Rows that there are as far as is known before a page has come. */
+  rowCount: number;
+  /** The same for the same rows. */
+  identity: readonly unknown[];
+  load: (page: PageAsked) => Promise<P>;
+  /** Tells of a page that came. */
+  onPage?: (page: P, asked: PageAsked) => void;
+}) {
+  const nonce = useNonce();
+  const [page, setPage] = useState({ page: 0, pageSize: 50 });
+  const [sort, setSort] = useState<GridSortModel>([]);
+  const [first] = sort;
+  const asked: PageAsked = {
+    offset: page.page * page.pageSize,
+    limit: page.pageSize,
+    sort: first ? { column: first.field, descending: first.sort === 'desc' } : null,
+  };
+  const rows = useQuery({
+    queryKey: ['rows', ...identity, asked.offset, asked.limit, asked.sort],
+    queryFn: async () => {
+      const found = await load(asked);
+      onPage?.(found, asked);
+      return found;
+    },
+    placeholderData: keepPreviousData,
+  });
+  const list = useMemo(
+    () =>
+      (rows.data?.rows ?? []).map((row) => ({
+        id: row.id,
+        ...Object.fromEntries((rows.data?.columns ?? []).map((key, i) => [key, row.values[i]])),
+      })),
+    [rows.data],
+  );
+  return (
+    <DataGrid
+      {...(nonce ? { nonce } : {})}
+      aria-label={name}
+      rows={list}
+      columns={columns.map(gridColumn)}
+      rowCount={rows.data?.total ?? rowCount}
+      loading={rows.isFetching}
+      paginationMode="server"
+      sortingMode="server"
+      paginationModel={page}
+      onPaginationModelChange={setPage}
+      sortModel={sort}
+      onSortModelChange={(next) => {
+        setSort(next);
+        setPage((old) => ({ ...old, page: 0 }));
+      }}
+      pageSizeOptions={PAGE_SIZES}
+      density="compact"
+      rowHeight={26}
+      columnHeaderHeight={30}
+      disableColumnMenu
+      disableColumnFilter
+      disableRowSelectionOnClick
+      localeText={{
+        noRowsLabel: rows.isError
+          ? 'The rows could not be read. Change the window, or try again.'
+          : 'No rows',
+      }}
+      sx={{
+        border: 0,
+        '& .MuiDataGrid-footerContainer': { minHeight: 34, height: 34 },
+        '& .MuiTablePagination-root': { overflow: 'hidden' },
+        '& .MuiTablePagination-toolbar': { minHeight: 34, height: 34 },
+      }}
+    />
+  );
+}
