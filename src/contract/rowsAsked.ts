@@ -57,3 +57,12 @@ export const rowsBehindSchema = shownSchema.extend({
     .default(null)
     .describe('Keys of the columns to read; null: the first ones'),
 });
+
+/** Rows as a file: those of a table visual, or those behind a mark. */
+export const rowsFileSchema = shownSchema.extend({
+  sort: pageSchema.shape.sort,
+  rows: z.union([
+    z.object({ table: z.string().max(24) }),
+    z.object({ visual: z.string().max(24), mark: markSchema, columns: rowsBehindSchema.shape.columns }),
+  ]),
+});

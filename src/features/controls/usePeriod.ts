@@ -9,7 +9,7 @@ import { EMPTY_WORDS } from '../../core/period/resolvedWords';
 import { runsWords } from '../../core/period/describe';
 import { resolveText, type Resolved } from '../../core/period/resolve';
 import { useControlHeld, useTitle, useWorkspace } from '../workspace/workspace';
-import { coverageWords } from '../workspace/words';
+import { coverageWords } from '../../core/dashboard/turn/said/coverageWords';
 
 export interface Period {
   readonly control: TimeControl;

@@ -29,7 +29,12 @@ import {
   useVisualAnswer,
   useWorkspace,
 } from '../workspace/workspace';
-import { deafWords, noteWords, visualSubtitle, visualTitle } from './visualWords';
+import {
+  deafWords,
+  noteWords,
+  visualSubtitle,
+  visualTitle,
+} from '../../core/dashboard/turn/said/visualWords';
 
 export interface ItemFrameProps {
   readonly item: Visual | Control;

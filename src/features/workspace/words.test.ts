@@ -1,6 +1,6 @@
 import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { runsWords } from '../../core/period/describe';
-import { coverageWords } from './words';
+import { coverageWords } from '../../core/dashboard/turn/said/coverageWords';
 
 test('windows read as sentences', () => {
   const run = (start: number, end: number) => [{ start, end }];

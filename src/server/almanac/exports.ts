@@ -1,8 +1,7 @@
 /** The table of days as files. */
-import type { SchemaElement } from 'hyparquet';
-import { parquetWriteBuffer } from 'hyparquet-writer';
 import Papa from 'papaparse';
 import { almanacRow, specialDaysByDay, type AlmanacRow } from '../../core/calendar/almanac';
+import { parquetFile, type ParquetColumn } from '../files/parquet';
 import { readAlmanac } from './almanac';
 
 /** Name of a column in the table `almanac_day` and in files. */
@@ -22,25 +21,21 @@ export async function almanacCsv(): Promise<string> {
   return `${Papa.unparse({ fields: keys.map(snake), data: list.map((row) => keys.map((key) => row[key])) }, { newline: '\n', escapeFormulae: true })}\n`;
 }
 
-const DATE_TYPE = { type: 'INT32', converted_type: 'DATE' } as const;
-
-/** The Parquet type of a column's values. */
-function typeOf(values: readonly unknown[]): Pick<SchemaElement, 'type' | 'converted_type'> {
+/** The type of a column's values. */
+function typeOf(key: keyof AlmanacRow, values: readonly unknown[]): ParquetColumn['type'] {
+  if (key === 'day' || key === 'weekStart') return 'day';
   const sample = values.find((value) => value !== null);
-  if (typeof sample === 'boolean') return { type: 'BOOLEAN' };
-  return typeof sample === 'number' ? { type: 'INT32' } : { type: 'BYTE_ARRAY', converted_type: 'UTF8' };
+  if (typeof sample === 'boolean') return 'boolean';
+  return typeof sample === 'number' ? 'whole' : 'text';
 }
 
 export async function almanacParquet(): Promise<Uint8Array> {
   const list = await rows();
   const keys = Object.keys(list[0]!) as (keyof AlmanacRow)[];
-  const schema: SchemaElement[] = [{ name: 'root', num_children: keys.length }];
-  const columnData = keys.map((key) => {
-    const name = snake(key);
-    const values = list.map((row) => row[key]);
-    const isDay = key === 'day' || key === 'weekStart';
-    schema.push({ name, repetition_type: 'OPTIONAL', ...(isDay ? DATE_TYPE : typeOf(values)) });
-    return { name, data: isDay ? values.map((value) => new Date(`${String(value)}T00:00:00Z`)) : values };
-  });
-  return new Uint8Array(parquetWriteBuffer({ columnData, schema }));
+  return parquetFile(
+    keys.map((key) => {
+      const values = list.map((row) => row[key]);
+      return { name: snake(key), type: typeOf(key, values), values };
+    }),
+  );
 }

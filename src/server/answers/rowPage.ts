@@ -46,21 +46,25 @@ async function whereOf(
   return joined([where, { text: `${day} = ?`, values: [found?.last ?? null] }], ' AND ');
 }
 
-/** A page of rows, newest day first unless sorted otherwise. */
-export async function readPage(wanted: RowsWanted, request: RowRequest): Promise<RowPage> {
+/** Rows that are wanted, in an order: how many there are, and stretches of them. */
+export interface OpenRows {
+  /** Keys of the columns that are read. */
+  readonly columns: readonly string[];
+  count(): Promise<number>;
+  page(offset: number, limit: number): Promise<RowPage['rows']>;
+}
+
+/** Opens rows in an order: the newest day first unless sorted otherwise. Throws a `Problem` where there is no such column. */
+export async function openRows(wanted: RowsWanted, sort: RowRequest['sort']): Promise<OpenRows> {
   const { dataset, selection } = wanted;
   const { columns } = dataset.definition;
   const shown = wanted.columns.filter((key) => columns.some((column) => column.key === key));
-  const sortKey = request.sort?.column ?? selection.day;
+  const sortKey = sort?.column ?? selection.day;
   if (!columns.some((column) => column.key === sortKey))
     throw new Problem('no-such-column', `There is no column “${sortKey}”.`);
   const relation = await relationOf(dataset);
   const where = await whereOf(wanted, relation);
-  const direction = (request.sort?.descending ?? true) ? 'DESC' : 'ASC';
-  const [counted] = await relation.select<{ total: number }>(
-    `SELECT COUNT(*) AS total FROM ${relation.from} WHERE ${where.text}`,
-    where.values,
-  );
+  const direction = (sort?.descending ?? true) ? 'DESC' : 'ASC';
   // Rows of another database have no number of ours; they go by the chosen column alone.
   const isLive = dataset.origin?.mode === 'live';
   const list = [
@@ -68,16 +72,30 @@ export async function readPage(wanted: RowsWanted, request: RowRequest): Promise
     ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`),
   ];
   const order = `${physicalColumn(columns, sortKey)} ${direction}${isLive ? '' : `, row_id ${direction}`}`;
-  const rows = await relation.select<Record<string, string | number | null>>(
-    `SELECT ${list.join(', ')} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`,
-    [...where.values, request.limit, request.offset],
-  );
   return {
-    total: Number(counted?.total ?? 0),
     columns: shown,
-    rows: rows.map((row, n) => ({
-      id: isLive ? request.offset + n + 1 : Number(row.row_id),
-      values: shown.map((_, i) => row[`v${i}`] ?? null),
-    })),
+    async count() {
+      const [counted] = await relation.select<{ total: number }>(
+        `SELECT COUNT(*) AS total FROM ${relation.from} WHERE ${where.text}`,
+        where.values,
+      );
+      return Number(counted?.total ?? 0);
+    },
+    async page(offset, limit) {
+      const rows = await relation.select<Record<string, string | number | null>>(
+        `SELECT ${list.join(', ')} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`,
+        [...where.values, limit, offset],
+      );
+      return rows.map((row, n) => ({
+        id: isLive ? offset + n + 1 : Number(row.row_id),
+        values: shown.map((_, i) => row[`v${i}`] ?? null),
+      }));
+    },
   };
+}
+
+/** A page of rows, newest day first unless sorted otherwise. */
+export async function readPage(wanted: RowsWanted, { offset, limit, sort }: RowRequest): Promise<RowPage> {
+  const rows = await openRows(wanted, sort);
+  return { total: await rows.count(), columns: [...rows.columns], rows: await rows.page(offset, limit) };
 }

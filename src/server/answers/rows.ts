@@ -48,13 +48,13 @@ export async function readRowPage(
 const FIRST_COLUMNS = 8;
 
 /** The rows behind a mark of a visual under a reader's state. Throws a `Problem` where there is no such mark. */
-export async function readRowsBehind(
+async function rowsBehind(
   document: DashboardDocument,
   given: ReaderState,
   id: string,
   asked: MarkAsked,
-  { columns, ...request }: RowRequest & { readonly columns: readonly string[] | null },
-): Promise<RowsBehind> {
+  columns: readonly string[] | null,
+): Promise<RowsWanted & Pick<RowsBehind, 'all' | 'hasSides'>> {
   const state = stateFor(document, given);
   const { design: designed, source, stored } = await preparedFor(document);
   const { model } = designed;
@@ -75,9 +75,26 @@ export async function readRowsBehind(
     type,
     scale,
   }));
-  const wanted = { ...found, model, dataset, columns: columns ?? firstColumns(all, found.role) };
+  return {
+    ...found,
+    model,
+    dataset,
+    all,
+    columns: columns ?? firstColumns(all, found.role),
+  };
+}
+
+/** A page of the rows behind a mark. Throws a `Problem` where there is no such mark. */
+export async function readRowsBehind(
+  document: DashboardDocument,
+  state: ReaderState,
+  id: string,
+  asked: MarkAsked,
+  { columns, ...request }: RowRequest & { readonly columns: readonly string[] | null },
+): Promise<RowsBehind> {
+  const wanted = await rowsBehind(document, state, id, asked, columns);
   const page = await readPage(wanted, request);
-  return { ...page, dataset: dataset.name, all, hasSides: found.hasSides };
+  return { ...page, dataset: wanted.dataset.name, all: wanted.all, hasSides: wanted.hasSides };
 }
 
 /** The day of the rows first, then the columns in their own order. */
@@ -88,3 +105,27 @@ const firstColumns = (all: readonly RowColumn[], role: string): string[] => [
     .filter((key) => key !== role)
     .slice(0, FIRST_COLUMNS - 1),
 ];
+
+/** Rows that are taken away as a file: those of a table visual, or those behind a mark. */
+export async function rowsToTake(
+  document: DashboardDocument,
+  state: ReaderState,
+  asked:
+    | { readonly table: string }
+    | {
+        readonly visual: string;
+        readonly mark: MarkAsked;
+        readonly columns: readonly string[] | null;
+      },
+): Promise<RowsWanted> {
+  if ('visual' in asked) return rowsBehind(document, state, asked.visual, asked.mark, asked.columns);
+  return rowsOfTable(document, state, tableIn(document, asked.table));
+}
+
+/** A table of a dashboard. Throws a `Problem` where there is none. */
+export function tableIn(document: DashboardDocument, id: string): Table {
+  const visual = document.visuals.find((entry) => entry.id === id);
+  if (visual?.kind !== 'table')
+    throw new Problem('no-such-table', `The dashboard has no table “${id}”.`, 404);
+  return visual;
+}

@@ -1,4 +1,5 @@
 /** What is worked out beside the server's own thread: each takes and gives plain values. */
+import type { FileFormat } from '../../contract/files';
 import { packAnswer } from '../../core/dashboard/turn/answerJson';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { ReaderState } from '../../core/dashboard/reader/state';
@@ -9,13 +10,19 @@ import { answerOnServer } from '../answers/answer';
 import { contributionsFor } from '../answers/contributions';
 import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
 import type { RowRequest } from '../answers/rowPage';
-import { readRowPage, readRowsBehind } from '../answers/rows';
-import { Problem } from '../problem';
+import { readRowPage, readRowsBehind, tableIn } from '../answers/rows';
+import { fileOf, takenAway } from '../answers/takeAway';
 import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
 
 interface Shown {
   readonly document: DashboardDocument;
   readonly state: ReaderState;
+}
+
+/** A file of figures between threads. */
+export interface DataFile {
+  readonly title: string;
+  readonly base64: string;
 }
 
 /** Every task gives the JSON text of its answer, so that it is made once, and where there is time. */
@@ -28,12 +35,8 @@ export const TASKS = {
     state,
     table,
     page,
-  }: Shown & { readonly table: string; readonly page: RowRequest }) => {
-    const visual = document.visuals.find((entry) => entry.id === table);
-    if (visual?.kind !== 'table')
-      throw new Problem('no-such-table', `The dashboard has no table “${table}”.`, 404);
-    return JSON.stringify(await readRowPage(document, state, visual, page));
-  },
+  }: Shown & { readonly table: string; readonly page: RowRequest }) =>
+    JSON.stringify(await readRowPage(document, state, tableIn(document, table), page)),
   rowsBehind: async ({
     document,
     state,
@@ -45,6 +48,17 @@ export const TASKS = {
     readonly asked: MarkAsked;
     readonly page: RowRequest & { readonly columns: readonly string[] | null };
   }) => JSON.stringify(await readRowsBehind(document, state, visual, asked, page)),
+  data: async ({
+    document,
+    state,
+    visual,
+    format,
+  }: Shown & { readonly visual: string | null; readonly format: FileFormat }) => {
+    const taken = await takenAway(document, state, visual);
+    const title = visual === null ? taken.about.title : taken.tables[0]!.title;
+    const base64 = Buffer.from(await fileOf(taken, format)).toString('base64');
+    return JSON.stringify({ title, base64 } satisfies DataFile);
+  },
   trace: async ({ document, state, item }: Shown & { readonly item: string }) =>
     JSON.stringify(await traceFor(document, state, item)),
   check: async ({ document, year }: { readonly document: DashboardDocument; readonly year: boolean }) =>

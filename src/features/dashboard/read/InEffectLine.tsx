@@ -21,7 +21,7 @@ import { shownPick } from '../../visuals/shownPick';
 import { actingAsOf, heldByReader, leftOutLater } from '../../../core/dashboard/reader/held';
 import { ControlBody } from '../../controls/ControlBody';
 import { isDefaultState, isEverythingHeld } from '../../workspace/heldStore';
-import { meetings, saying, type Said } from './inEffect';
+import { meetings, saying, type Said } from '../../../core/dashboard/turn/said/inEffect';
 import {
   useAnswers,
   useDocument,

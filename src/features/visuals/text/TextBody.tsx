@@ -12,7 +12,7 @@ import type { TextAnswer } from '../../../core/dashboard/turn/answer';
 import type { Design } from '../../../core/dashboard/wiring/design';
 import { valueWords } from '../../../core/model/figures';
 import { useDesign, useReaderState } from '../../workspace/workspace';
-import { filled } from '../placeholders';
+import { filled } from '../../../core/dashboard/turn/said/placeholders';
 import { useMeasures } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 

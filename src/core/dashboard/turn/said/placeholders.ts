@@ -1,11 +1,11 @@
 /** Places in titles and texts that are filled from what is shown. */
-import { dayWords } from '../../core/calendar/names';
-import type { DashboardDocument } from '../../core/dashboard/document/document';
-import { isShown, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
-import { loadedWords } from '../../core/dashboard/turn/freshness';
-import { datasetOf, type Model } from '../../core/model/model';
-import { runsWords } from '../../core/period/describe';
-import { coverageWords, isCutShort } from '../workspace/words';
+import { dayWords } from '../../../calendar/names';
+import type { DashboardDocument } from '../../document/document';
+import { isShown, type ShownAnswer, type VisualAnswer } from '../answer';
+import { loadedWords } from '../freshness';
+import { datasetOf, type Model } from '../../../model/model';
+import { runsWords } from '../../../period/describe';
+import { coverageWords, isCutShort } from './coverageWords';
 
 export interface WordsGround {
   readonly model: Model;

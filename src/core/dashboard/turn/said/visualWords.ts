@@ -1,20 +1,20 @@
 /** What stands over a visual: its title and the line under it, with placeholders filled from the answer. */
-import type { Visual } from '../../core/dashboard/document/document';
-import { isTimeControl } from '../../core/dashboard/document/document';
-import { titleOf } from '../../core/dashboard/document/title';
-import { measuresOf } from '../../core/dashboard/document/visuals';
-import { heldWords, isRevealed, isSwitchedOff } from '../../core/dashboard/reader/held';
-import { parametersOf } from '../../core/dashboard/reader/parameters';
-import type { ReaderState } from '../../core/dashboard/reader/state';
-import { isShown, tellsGrain, type ShownAnswer, type VisualAnswer } from '../../core/dashboard/turn/answer';
-import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
-import type { Design } from '../../core/dashboard/wiring/design';
-import { dimensionsInWords } from '../../core/model/dimension';
-import { measureOf, roleName, type Model } from '../../core/model/model';
-import { runsWords } from '../../core/period/describe';
-import { coverageWords } from '../workspace/words';
-import { filled, type WordsGround } from '../visuals/placeholders';
-import { numberWords } from '../../core/locale';
+import type { Visual } from '../../document/document';
+import { isTimeControl } from '../../document/document';
+import { titleOf } from '../../document/title';
+import { measuresOf } from '../../document/visuals';
+import { heldWords, isRevealed, isSwitchedOff } from '../../reader/held';
+import { parametersOf } from '../../reader/parameters';
+import type { ReaderState } from '../../reader/state';
+import { isShown, tellsGrain, type ShownAnswer, type VisualAnswer } from '../answer';
+import { crosspoint } from '../../wiring/crosspoint';
+import type { Design } from '../../wiring/design';
+import { dimensionsInWords } from '../../../model/dimension';
+import { measureOf, roleName, type Model } from '../../../model/model';
+import { runsWords } from '../../../period/describe';
+import { coverageWords } from './coverageWords';
+import { filled, type WordsGround } from './placeholders';
+import { numberWords } from '../../../locale';
 
 export const noteWords = (answer: ShownAnswer) => answer.notes.map((note) => note.words);
 

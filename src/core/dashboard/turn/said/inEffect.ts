@@ -1,18 +1,18 @@
 /** What the in-effect line says of each control, and of controls that narrow each other. */
-import { intersectRuns, isEveryDay, sameRuns, type DayRuns } from '../../../core/calendar/runs';
-import type { Control, DashboardDocument } from '../../../core/dashboard/document/document';
-import { heldWords, isSwitchedOff } from '../../../core/dashboard/reader/held';
-import type { Parameters } from '../../../core/dashboard/reader/parameter';
-import type { ReaderState } from '../../../core/dashboard/reader/state';
-import type { ControlAnswer, PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
-import { baselineName } from '../../../core/dashboard/document/kinds/compare';
-import { baselineDays } from '../../../core/dashboard/turn/comparing/words';
-import { measureOf, type Model } from '../../../core/model/model';
-import { runsWords } from '../../../core/period/describe';
-import { parsePhrase } from '../../../core/period/parse';
-import { staysFixed } from '../../../core/period/phrase';
-import { EMPTY_WORDS } from '../../../core/period/resolvedWords';
-import { coverageWords } from '../../workspace/words';
+import { intersectRuns, isEveryDay, sameRuns, type DayRuns } from '../../../calendar/runs';
+import type { Control, DashboardDocument } from '../../document/document';
+import { heldWords, isSwitchedOff } from '../../reader/held';
+import type { Parameters } from '../../reader/parameter';
+import type { ReaderState } from '../../reader/state';
+import type { ControlAnswer, PeriodAnswer } from '../controlAnswer';
+import { baselineName } from '../../document/kinds/compare';
+import { baselineDays } from '../comparing/words';
+import { measureOf, type Model } from '../../../model/model';
+import { runsWords } from '../../../period/describe';
+import { parsePhrase } from '../../../period/parse';
+import { staysFixed } from '../../../period/phrase';
+import { EMPTY_WORDS } from '../../../period/resolvedWords';
+import { coverageWords } from './coverageWords';
 
 export interface Said {
   readonly words: string;

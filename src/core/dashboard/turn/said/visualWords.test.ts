@@ -1,15 +1,15 @@
 /** The words over visuals, from answers of real turns. */
-import { isoDay } from '../../core/calendar/day';
-import { cubeSource } from '../../core/cube/source';
-import { testCube, testRow } from '../../core/cube/testing';
-import type { Visual } from '../../core/dashboard/document/document';
-import { shownMeasure } from '../../core/dashboard/document/kinds/measured';
-import { line, slicer, timeline } from '../../core/dashboard/document/testing';
-import { DEFAULT_STATE } from '../../core/dashboard/reader/state';
-import { answerTurn } from '../../core/dashboard/turn/turn';
-import { designOf } from '../../core/dashboard/wiring/design';
-import { documentOf } from '../../core/dashboard/wiring/testing';
-import { TEST_MODEL } from '../../core/model/testing';
+import { isoDay } from '../../../calendar/day';
+import { cubeSource } from '../../../cube/source';
+import { testCube, testRow } from '../../../cube/testing';
+import type { Visual } from '../../document/document';
+import { shownMeasure } from '../../document/kinds/measured';
+import { line, slicer, timeline } from '../../document/testing';
+import { DEFAULT_STATE } from '../../reader/state';
+import { answerTurn } from '../turn';
+import { designOf } from '../../wiring/design';
+import { documentOf } from '../../wiring/testing';
+import { TEST_MODEL } from '../../../model/testing';
 import { deafWords, visualSubtitle, visualTitle } from './visualWords';
 
 const row = (day: number, other: number | null = null) => testRow(day, { other });

@@ -1,7 +1,7 @@
 /** Coverage in words, as the interface says it. */
-import { dayCountWords } from '../../core/calendar/names';
-import { countDays, type DayRuns } from '../../core/calendar/runs';
-import { numberWords } from '../../core/locale';
+import { dayCountWords } from '../../../calendar/names';
+import { countDays, type DayRuns } from '../../../calendar/runs';
+import { numberWords } from '../../../locale';
 
 /** Whether a window with both ends was cut to where there is data. */
 export const isCutShort = (asked: DayRuns, shown: DayRuns): boolean =>

@@ -1,0 +1,31 @@
+import { fileName, MEDIA_TYPES } from '../../../../contract/files';
+import { rowsFileSchema } from '../../../../contract/rowsAsked';
+import { rowsToTake } from '../../../../server/answers/rows';
+import { rowsCsv } from '../../../../server/files/rowsCsv';
+import { readBody, respond } from '../../../../server/http';
+
+/** Rows of a table visual, or behind a mark, as comma-separated values. */
+export function POST(request: Request) {
+  return respond(request, async () => {
+    const { document, state, sort, rows } = await readBody(request, rowsFileSchema);
+    const wanted = await rowsToTake(document, state, rows);
+    const stretches = await rowsCsv(wanted, sort);
+    const encoder = new TextEncoder();
+    const body = new ReadableStream<Uint8Array>({
+      async pull(controller) {
+        const next = await stretches.next();
+        if (next.done) controller.close();
+        else controller.enqueue(encoder.encode(next.value));
+      },
+      async cancel() {
+        await stretches.return(undefined);
+      },
+    });
+    return new Response(body, {
+      headers: {
+        'content-type': MEDIA_TYPES.csv,
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(`${wanted.dataset.name} rows`, 'csv'))}`,
+      },
+    });
+  });
+}
