@@ -5,9 +5,10 @@ import type { ReactNode } from 'react';
 import { isSameJson } from '../ui/sameJson';
 import type { Control } from '../../core/dashboard/document/controls';
 import { initiallyHeld } from '../../core/dashboard/reader/held';
-import { itemTitleStyle, quietStyle, role } from '../../theme/roles';
+import { quietStyle, role } from '../../theme/roles';
 import { useControlHeld, useWorkspace } from '../workspace/workspace';
 import { HeldChanges } from './PeriodParts';
+import { ItemHead } from '../ui/ItemHead';
 
 /** The frame of a chooser: its title, the way back to the designer's choice, what waits for Apply. */
 export function ChooserFrame({
@@ -24,8 +25,7 @@ export function ChooserFrame({
   const isDefault = isSameJson(value, initiallyHeld(control));
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 2 }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8, flex: 'none' }}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
+      <ItemHead title={title}>
         <Button
           color="secondary"
           disabled={isDefault}
@@ -34,7 +34,7 @@ export function ChooserFrame({
         >
           Reset
         </Button>
-      </div>
+      </ItemHead>
       <div style={{ flex: 1, minHeight: 0, overflowY: 'auto' }}>{children}</div>
       <HeldChanges id={control.id} />
     </div>

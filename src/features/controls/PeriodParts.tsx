@@ -6,6 +6,7 @@ import { memo, type ReactNode } from 'react';
 import { movedToData } from '../../core/coverage/coverage';
 import { intervalText } from '../../core/period/print';
 import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../theme/roles';
+import { ItemHead } from '../ui/ItemHead';
 import { useHeld, useWorkspace } from '../workspace/workspace';
 import { periodWords, type Period } from './usePeriod';
 
@@ -77,10 +78,9 @@ export function WideHead({
 export function NarrowHead({ period }: { period: Period }) {
   return (
     <div style={{ flex: 'none' }}>
-      <div style={line}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{period.title}</h2>
+      <ItemHead title={period.title}>
         <ClearButton id={period.control.id} disabled={period.isEverything} />
-      </div>
+      </ItemHead>
       {period.resolved.ok && <div style={quietStyle}>{periodWords(period, true)}</div>}
     </div>
   );

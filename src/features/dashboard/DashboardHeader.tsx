@@ -23,6 +23,7 @@ import { isPageKey, isTyping } from '../ui/isTyping';
 import { MODES, type Mode } from '../workspace/mode';
 import type { SaveState } from '../workspace/autosaver';
 import { useDocument, useHeld, useWorkspace } from '../workspace/workspace';
+import { DownloadButton } from './DownloadButton';
 import { Freshness } from './Freshness';
 
 const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
@@ -108,6 +109,7 @@ export function DashboardHeader({
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
       {mode === 'read' && canAsOf && <AsOfButton />}
+      {mode === 'read' && <DownloadButton />}
       {mode !== 'read' && <Box sx={{ flex: 1 }} />}
       {mode !== 'read' && (
         <>

@@ -6,7 +6,7 @@ import { isControl } from '../../core/dashboard/document/document';
 import { drillTrail, readDrill } from '../../core/dashboard/reader/drill';
 import { hasBaseline } from '../../core/dashboard/turn/comparing/words';
 import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
-import { accentStyle, itemTitleStyle, quietStyle, role } from '../../theme/roles';
+import { accentStyle, quietStyle, role } from '../../theme/roles';
 import { ControlBody } from '../controls/ControlBody';
 import { ChosenLine } from '../visuals/ChosenLine';
 import { isMeasured } from '../../core/dashboard/document/visuals';
@@ -17,6 +17,7 @@ import { useDataAsked } from '../visuals/data/dataAsked';
 import { CompareNotes } from '../visuals/comparing/CompareNotes';
 import { VisualBody } from '../visuals/VisualBody';
 import { ErrorBoundary } from '../ui/ErrorBoundary';
+import { ItemHead } from '../ui/ItemHead';
 import { useTraced } from '../wiring/traced';
 import { isWaiting } from '../workspace/answersStore';
 import {
@@ -86,10 +87,6 @@ function ControlFrame({ control }: { control: Control }) {
     </ErrorBoundary>
   );
 }
-
-/** Where a title would be left with a few letters, the buttons go under it. */
-const TITLE_ROW = { display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', gap: '0 6px' } as const;
-const TITLE = { ...itemTitleStyle, flex: '1 1 104px', minWidth: 0 } as const;
 
 const SUBTITLE = {
   ...quietStyle,
@@ -161,10 +158,7 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
   const shownTitle = visualTitle(visual, answer, ground);
   return (
     <>
-      <div style={TITLE_ROW}>
-        <h2 style={TITLE} title={shownTitle}>
-          {shownTitle}
-        </h2>
+      <ItemHead title={shownTitle}>
         {isMeasured(visual) && canCompare(visual) && (
           <CompareButton
             visual={visual}
@@ -176,7 +170,7 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
             }
           />
         )}
-        {hasData(visual) && (
+        {(hasData(visual) || visual.kind === 'table') && (
           <button
             type="button"
             onClick={() => openData(visual.id)}
@@ -196,7 +190,7 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
         >
           why
         </button>
-      </div>
+      </ItemHead>
       <DrillTrail visual={visual} />
       <ChosenLine visual={visual} />
       <p style={SUBTITLE} title={isShown(answer) ? [...deaf, ...noteWords(answer)].join(' · ') : ''}>

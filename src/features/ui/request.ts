@@ -23,13 +23,24 @@ interface ErrorBody {
  * Sends a request and reads its JSON answer. `basis` is what a change starts from: the server refuses it (`stale`) where
  * that is not what there is any more. Throws a `RequestError` with a sentence for the person.
  */
-export async function requestJson<T>(
-  path: string,
-  init: { method?: string; body?: unknown; keepalive?: boolean; basis?: unknown } = {},
-): Promise<T> {
-  let response: Response;
+export async function requestJson<T>(path: string, init: RequestOptions = {}): Promise<T> {
+  const response = await answered(path, init);
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return body as T;
+  throw refused(response, body);
+}
+
+interface RequestOptions {
+  readonly method?: string;
+  readonly body?: unknown;
+  readonly keepalive?: boolean;
+  readonly basis?: unknown;
+}
+
+/** The response to a request, whatever it is; throws a `RequestError` where there is none. */
+async function answered(path: string, init: RequestOptions): Promise<Response> {
   try {
-    response = await fetch(path, {
+    return await fetch(path, {
       method: init.method ?? (init.body === undefined ? 'GET' : 'POST'),
       ...(init.body === undefined ? {} : { body: JSON.stringify(init.body) }),
       headers: {
@@ -46,15 +57,34 @@ export async function requestJson<T>(
       null,
     );
   }
-  const body: unknown = await response.json().catch(() => null);
-  if (response.ok) return body as T;
+}
+
+/** What a response that is no success says. */
+function refused({ status }: Response, body: unknown): RequestError {
   const { error } = (body ?? {}) as ErrorBody;
-  throw new RequestError(
+  return new RequestError(
     error?.code ?? 'unknown',
     error?.message ?? 'The server answered with an error.',
-    response.status,
+    status,
     error?.details,
   );
+}
+
+/** The name that a response gives its file; “dathen” where it gives none. */
+function fileNameOf(response: Response): string {
+  const given = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '');
+  return given ? decodeURIComponent(given[1]!) : 'dathen';
+}
+
+/** Asks for a file. Throws a `RequestError` with a sentence for the person. */
+export async function requestFile(path: string, body: unknown): Promise<{ name: string; content: Blob }> {
+  const response = await answered(path, { body });
+  if (!response.ok) throw refused(response, await response.json().catch(() => null));
+  try {
+    return { name: fileNameOf(response), content: await response.blob() };
+  } catch {
+    throw new RequestError('cut-off', 'The file was cut off on its way. Try again.', 0, null);
+  }
 }
 
 /** Sends a request and checks its JSON answer. Throws a `RequestError` as `requestJson` does, and where the answer is of another form. */

@@ -6,7 +6,7 @@ import { Problem } from '../problem';
 /** Rows read at once. */
 const STRETCH = 20_000;
 /** Rows that one file holds: what programs that open it can show. */
-export const MOST_ROWS = 1_000_000;
+const MOST_ROWS = 1_000_000;
 
 /** Opens rows as a file. Throws a `Problem` where there are more than a file holds. */
 export async function rowsCsv(

@@ -6,11 +6,12 @@ import { entryText } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionEntry } from '../../../core/dashboard/document/kinds/condition';
 import type { ConditionControl } from '../../../core/dashboard/document/document';
 import { definitionOf } from '../../../core/model/model';
-import { itemTitleStyle, phraseStyle, quietStyle, role } from '../../../theme/roles';
+import { phraseStyle, quietStyle, role } from '../../../theme/roles';
 import { useControlHeld, useParameters, useWorkspace } from '../../workspace/workspace';
 import { ConditionField } from '../../ui/ConditionField';
 import { OffSwitch } from '../OffSwitch';
 import { HeldChanges } from '../PeriodParts';
+import { ItemHead } from '../../ui/ItemHead';
 
 export function ConditionsControl({
   control,
@@ -34,10 +35,9 @@ export function ConditionsControl({
     answer.problems.find((problem) => problem.entry === entry)?.message;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
+      <ItemHead title={title}>
         <OffSwitch id={control.id} title={title} />
-      </div>
+      </ItemHead>
       <div style={{ flex: 1, minHeight: 0, overflowY: 'auto', opacity: isOff ? 0.45 : 1 }}>
         {control.groups.map((group, g) => (
           <fieldset

@@ -7,12 +7,13 @@ import type { NumberBounds } from '../../../core/model/numberBounds';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { boundsWords, rangesOf } from '../../../core/model/bins';
 import { stepAlong } from '../../../core/model/readNumber';
-import { itemTitleStyle, quietStyle } from '../../../theme/roles';
+import { quietStyle } from '../../../theme/roles';
 import { NumberField, numberText } from '../../ui/NumberField';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { OffSwitch } from '../OffSwitch';
 import { NumberBins } from './NumberBins';
 import { HeldChanges } from '../PeriodParts';
+import { ItemHead } from '../../ui/ItemHead';
 
 /** A value put on a step, without the noise of binary fractions. */
 const onStep = (value: number, step: number, round: (value: number) => number) =>
@@ -46,8 +47,7 @@ export function NumberRangeControl({
   });
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
+      <ItemHead title={title}>
         {(!isOpen || isOff) && <OffSwitch id={control.id} title={title} />}
         <Button
           color="secondary"
@@ -57,7 +57,7 @@ export function NumberRangeControl({
         >
           Clear
         </Button>
-      </div>
+      </ItemHead>
       <span style={{ ...quietStyle, fontSize: 11 }}>
         {held.also
           ? boundsWords(held)

@@ -6,7 +6,7 @@ import { useCallback, useMemo, useState } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { canTurn, isTurned } from '../../../core/dashboard/reader/turned';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
-import { itemTitleStyle, quietStyle } from '../../../theme/roles';
+import { quietStyle } from '../../../theme/roles';
 import { useControlHeld, useHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';
 import { OffSwitch } from '../OffSwitch';
@@ -16,6 +16,7 @@ import { SlicerList } from './SlicerList';
 import { SlicerTree } from './SlicerTree';
 import { BLANK as BLANK_NAME } from '../../../core/model/blank';
 import { numberWords } from '../../../core/locale';
+import { ItemHead } from '../../ui/ItemHead';
 
 /** Buttons beyond this number are not drawn, with a hint to search. */
 const MOST_BUTTONS = 400;
@@ -79,8 +80,7 @@ export function SlicerControl({
   };
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
+      <ItemHead title={title}>
         {slicer.several && !answer.nodes && (
           <Button color="secondary" onClick={chooseAll} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
             All
@@ -94,7 +94,7 @@ export function SlicerControl({
         >
           Clear
         </Button>
-      </div>
+      </ItemHead>
       <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
         <span
           style={{

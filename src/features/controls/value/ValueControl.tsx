@@ -4,13 +4,14 @@ import Button from '@mui/material/Button';
 import { isoDay, parseIsoDay } from '../../../core/calendar/day';
 import type { ControlOf } from '../../../core/dashboard/document/controls';
 import type { ValueAnswer } from '../../../core/dashboard/turn/controlAnswer';
-import { itemTitleStyle, quietStyle, role } from '../../../theme/roles';
+import { quietStyle, role } from '../../../theme/roles';
 import { DayField } from '../../ui/DayField';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { NumberField } from '../../ui/NumberField';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 import { HeldChanges } from '../PeriodParts';
 import { plainDigits } from '../../../core/dashboard/reader/conditions';
+import { ItemHead } from '../../ui/ItemHead';
 
 type Value = ControlOf<'value'>;
 
@@ -27,8 +28,7 @@ export function ValueControl({
   const { value: held } = useControlHeld(control);
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 2 }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
-        <h2 style={{ ...itemTitleStyle, flex: 1 }}>{title}</h2>
+      <ItemHead title={title}>
         <Button
           color="secondary"
           disabled={held === ''}
@@ -37,7 +37,7 @@ export function ValueControl({
         >
           Clear
         </Button>
-      </div>
+      </ItemHead>
       <ValueField control={control} title={title} held={held} />
       {held === '' && (
         <span style={quietStyle}>

@@ -9,6 +9,7 @@ import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useTitle, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { EmptyBody } from '../EmptyBody';
 import { useRowsAsked } from '../rows/rowsAsked';
+import { TakeAway } from '../takeaway/TakeAway';
 import { useDataAsked } from './dataAsked';
 import { DataRows } from './DataRows';
 
@@ -34,10 +35,11 @@ function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }
     <SidePanel
       name={`Data of ${title}`}
       title={`Data of “${title}”`}
-      width={520}
+      width={data && data.columns.length > 3 ? 520 : 380}
       role="complementary"
       onClose={onClose}
     >
+      <TakeAway visual={visual} hasData={data !== undefined} />
       {data && (
         <DataRows
           data={data}
@@ -47,7 +49,12 @@ function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }
       )}
       {answer?.kind === 'empty' && <EmptyBody answer={answer} />}
       {answer?.kind === 'broken' && <Typography role="alert">{answer.message}</Typography>}
-      {!data && (!answer || answer.kind === 'elsewhere' || isShown(answer)) && (
+      {visual.kind === 'table' && (
+        <Typography color="textSecondary">
+          The rows are in the table itself; the file has all of them.
+        </Typography>
+      )}
+      {!data && visual.kind !== 'table' && (!answer || answer.kind === 'elsewhere' || isShown(answer)) && (
         <Typography color="textSecondary">Reading…</Typography>
       )}
     </SidePanel>

@@ -34,6 +34,9 @@ export interface PageAsked {
   readonly sort: { readonly column: string; readonly descending: boolean } | null;
 }
 
+const sortOf = ([first]: GridSortModel): PageAsked['sort'] =>
+  first ? { column: first.field, descending: first.sort === 'desc' } : null;
+
 function gridColumn(column: RowColumn): GridColDef {
   const { key, name, type } = column;
   const align = isNumber(type) ? 'right' : 'left';
@@ -54,7 +57,7 @@ export function RowGrid<P extends RowPage>({
   rowCount,
   identity,
   load,
-  onPage,
+  onSort,
 }: {
   name: string;
   columns: readonly RowColumn[];
@@ -63,25 +66,20 @@ export function RowGrid<P extends RowPage>({
   /** The same for the same rows. */
   identity: readonly unknown[];
   load: (page: PageAsked) => Promise<P>;
-  /** Tells of a page that came. */
-  onPage?: (page: P, asked: PageAsked) => void;
+  /** Tells of the order that the reader chose. */
+  onSort?: (sort: PageAsked['sort']) => void;
 }) {
   const nonce = useNonce();
   const [page, setPage] = useState({ page: 0, pageSize: 50 });
   const [sort, setSort] = useState<GridSortModel>([]);
-  const [first] = sort;
   const asked: PageAsked = {
     offset: page.page * page.pageSize,
     limit: page.pageSize,
-    sort: first ? { column: first.field, descending: first.sort === 'desc' } : null,
+    sort: sortOf(sort),
   };
   const rows = useQuery({
     queryKey: ['rows', ...identity, asked.offset, asked.limit, asked.sort],
-    queryFn: async () => {
-      const found = await load(asked);
-      onPage?.(found, asked);
-      return found;
-    },
+    queryFn: () => load(asked),
     placeholderData: keepPreviousData,
   });
   const list = useMemo(
@@ -107,6 +105,7 @@ export function RowGrid<P extends RowPage>({
       sortModel={sort}
       onSortModelChange={(next) => {
         setSort(next);
+        onSort?.(sortOf(next));
         setPage((old) => ({ ...old, page: 0 }));
       }}
       pageSizeOptions={PAGE_SIZES}

@@ -19,7 +19,9 @@ import { numberWords } from '../../../core/locale';
 import type { MarkAsked } from '../../../core/dashboard/turn/behind';
 import { quietStyle } from '../../../theme/roles';
 import { LISTED } from '../../../theme/theme';
+import { useNotice } from '../../ui/Notice';
 import { requestAs } from '../../ui/request';
+import { saveRequested } from '../../ui/saveFile';
 import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useReaderState, useTitle, useWorkspace } from '../../workspace/workspace';
 import { useMeasures } from '../usePicture';
@@ -54,6 +56,7 @@ function RowsOf({
   const title = useTitle(visual);
   const document = useDocument();
   const state = useReaderState();
+  const notice = useNotice();
   const [side, setSide] = useState(asked.mark.side);
   const [shown, setShown] = useState<readonly string[] | null>(null);
   const measures = useMeasures(visual);
@@ -67,6 +70,16 @@ function RowsOf({
     queryFn: () => load({ offset: 0, limit: 1, sort: null }),
     placeholderData: (before: RowsBehind | undefined) => before,
   });
+  const [sort, setSort] = useState<PageAsked['sort']>(null);
+  const [isSaving, setSaving] = useState(false);
+  const download = async () => {
+    setSaving(true);
+    const mark = sentMark({ ...asked.mark, side });
+    const rows = { visual: visual.id, mark, columns: shown };
+    const problem = await saveRequested('/api/rows/file', { document, state, sort, rows });
+    setSaving(false);
+    if (problem !== null) notice({ text: problem });
+  };
   const found = first.data;
   const measure = measures?.[asked.mark.measure];
   return (
@@ -93,6 +106,9 @@ function RowsOf({
             <span role="status" style={{ flex: 1 }}>
               {numberWords(found.total)} {found.total === 1 ? 'row' : 'rows'} of {found.dataset}
             </span>
+            <Button onClick={() => void download()} disabled={isSaving} aria-label="Download the rows as CSV">
+              CSV
+            </Button>
             <ColumnChoice all={found.all} shown={shown ?? found.columns} onShown={setShown} />
           </Box>
           <Box sx={{ flex: 1, minHeight: 200 }}>
@@ -102,6 +118,7 @@ function RowsOf({
               rowCount={found.total}
               identity={['behind', loads, body]}
               load={load}
+              onSort={setSort}
             />
           </Box>
           <p style={quietStyle}>

@@ -1,0 +1,74 @@
+'use client';
+/** A visual to be taken away: its data as a file, itself as a picture. */
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { FILE_FORMATS, fileName, type FileFormat } from '../../../contract/files';
+import type { Visual } from '../../../core/dashboard/document/visuals';
+import { aboutOf, inEffectWords } from '../../../core/dashboard/turn/said/about';
+import { quietStyle } from '../../../theme/roles';
+import { saveFile, saveRequested } from '../../ui/saveFile';
+import { useDesign, useDocument, useReaderState, useTitle, useWorkspace } from '../../workspace/workspace';
+import type { PictureFormat } from './visualPicture';
+
+const NAMES: Record<FileFormat | PictureFormat, string> = {
+  csv: 'CSV',
+  xlsx: 'XLSX',
+  parquet: 'Parquet',
+  json: 'JSON',
+  png: 'PNG',
+  svg: 'SVG',
+};
+
+const PICTURES: readonly PictureFormat[] = ['png', 'svg'];
+
+export function TakeAway({ visual, hasData }: { visual: Visual; hasData: boolean }) {
+  const { today, answers } = useWorkspace();
+  const document = useDocument();
+  const design = useDesign();
+  const state = useReaderState();
+  const title = useTitle(visual);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const run = (format: string, work: () => Promise<string | null>) => {
+    setBusy(format);
+    setProblem(null);
+    void work()
+      .then(setProblem, () => setProblem('The file could not be made. What you see is kept; try again.'))
+      .finally(() => setBusy(null));
+  };
+  const data = (format: FileFormat) =>
+    run(format, () => saveRequested('/api/data', { document, state, visual: visual.id, format }));
+  const rows = () =>
+    run('csv', () =>
+      saveRequested('/api/rows/file', { document, state, sort: null, rows: { table: visual.id } }),
+    );
+  const picture = (format: PictureFormat) =>
+    run(format, async () => {
+      const { visualPicture } = await import('./visualPicture');
+      const about = aboutOf(design, state, answers.getState(), { today, now: Date.now() });
+      const lines = [`${about.title}. Showing ${inEffectWords(about)}.`, about.freshness.join('; ')];
+      const made = await visualPicture(visual.id, lines, format);
+      if (!made) return 'The visual is not on the page now.';
+      saveFile(fileName(title, format), made);
+      return null;
+    });
+  const button = (format: FileFormat | PictureFormat, take: () => void) => (
+    <Button
+      key={format}
+      onClick={take}
+      disabled={busy !== null}
+      aria-label={`Download ${NAMES[format]}`}
+      sx={{ minWidth: 0, px: 0.75, py: 0 }}
+    >
+      {NAMES[format]}
+    </Button>
+  );
+  return (
+    <div role="group" aria-label="Download" style={{ ...quietStyle, flex: 'none', marginBottom: 4 }}>
+      Download: {hasData && FILE_FORMATS.map((format) => button(format, () => data(format)))}
+      {visual.kind === 'table' && button('csv', rows)}
+      {PICTURES.map((format) => button(format, () => picture(format)))}
+      {problem !== null && <div role="alert">{problem}</div>}
+    </div>
+  );
+}
