@@ -1,4 +1,5 @@
 /** Canonical texts: reading one gives the same tree. */
+import type { DayRuns } from '../calendar/runs';
 import { isoDay, type Day } from '../calendar/day';
 import type { Unit } from '../calendar/units';
 import { printDuration, printFixedPeriod } from './fixedPeriod';
@@ -123,3 +124,7 @@ export function intervalText(start: Day, end: Day): string {
   if (start === end) return isoDay(start);
   return `${start === -Infinity ? '..' : isoDay(start)}/${end === Infinity ? '..' : isoDay(end)}`;
 }
+
+/** Several stretches of days as a fixed phrase: "2025-03-03/2025-03-09, 2025-04-01". */
+export const runsText = (runs: DayRuns): string =>
+  runs.map((run) => intervalText(run.start, run.end)).join(', ');

@@ -16,7 +16,6 @@ import { unseenStyle } from '../../theme/roles';
 import { DayField } from '../ui/DayField';
 import { HelpButton } from '../ui/HelpButton';
 import { useCanDesign } from '../ui/screen';
-import { useNotice } from '../ui/Notice';
 import { SkipLinks, type SkipTo } from '../ui/SkipLinks';
 import { Wordmark } from '../ui/Wordmark';
 import { isPageKey, isTyping } from '../ui/isTyping';
@@ -25,11 +24,16 @@ import type { SaveState } from '../workspace/autosaver';
 import { useDocument, useHeld, useWorkspace } from '../workspace/workspace';
 import { DownloadButton } from './DownloadButton';
 import { Freshness } from './Freshness';
+import { ShareButton } from './ShareButton';
 
 const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
   ssr: false,
 });
 const HistoryButton = dynamic(() => import('./History').then((part) => part.HistoryButton), { ssr: false });
+const SelectionsButton = dynamic(
+  () => import('./selections/SelectionsPanel').then((part) => part.SelectionsButton),
+  { ssr: false },
+);
 const RehearsalButton = dynamic(() => import('../wiring/Rehearsal').then((part) => part.RehearsalButton), {
   ssr: false,
 });
@@ -56,23 +60,11 @@ export function DashboardHeader({
   const { store } = useWorkspace();
   const document = useDocument();
   const canAsOf = useHeld(({ state }) => canChooseAsOf(document, state));
-  const notice = useNotice();
   const canDesign = useCanDesign();
   const undo = useStore(store.temporal, (state) => state.undo);
   const redo = useStore(store.temporal, (state) => state.redo);
   const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
   const canRedo = useStore(store.temporal, (state) => state.futureStates.length > 0);
-  const share = async () => {
-    const address = new URL(window.location.href);
-    address.searchParams.delete('mode');
-    await navigator.clipboard.writeText(address.href).then(
-      () =>
-        notice({
-          text: 'The address of this view is copied. Opening it shows the same windows and choices.',
-        }),
-      () => notice({ text: `Copy this address: ${address.href}` }),
-    );
-  };
   return (
     <Box
       component="header"
@@ -82,7 +74,8 @@ export function DashboardHeader({
         display: 'flex',
         alignItems: 'center',
         flexWrap: { xs: 'wrap', md: 'nowrap' },
-        columnGap: 2,
+        columnGap: { xs: 0.75, md: mode === 'read' ? 2 : 1 },
+        '& .MuiButton-root': { whiteSpace: 'nowrap', minWidth: 0, px: 1 },
         bgcolor: 'background.paper',
         borderBottom: 1,
         borderColor: 'hairline',
@@ -109,6 +102,7 @@ export function DashboardHeader({
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
       </Typography>
       {mode === 'read' && canAsOf && <AsOfButton />}
+      {mode === 'read' && <SelectionsButton id={id} />}
       {mode === 'read' && <DownloadButton />}
       {mode !== 'read' && <Box sx={{ flex: 1 }} />}
       {mode !== 'read' && (
@@ -152,13 +146,7 @@ export function DashboardHeader({
           ))}
         </ToggleButtonGroup>
       )}
-      <Button
-        variant="outlined"
-        onClick={() => void share()}
-        sx={{ borderColor: 'hairline', color: 'text.primary' }}
-      >
-        Share
-      </Button>
+      <ShareButton />
       <HelpButton place={mode} />
     </Box>
   );
@@ -200,7 +188,7 @@ function TitleField({
         sx={{
           fontSize: 15,
           fontWeight: 650,
-          width: 230,
+          width: 200,
           borderBottom: '1px dashed',
           borderColor: 'hairline',
         }}

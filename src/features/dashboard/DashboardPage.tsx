@@ -24,6 +24,7 @@ import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
 import { createDocumentStore } from '../workspace/documentStore';
 import { useMode, type Mode } from '../workspace/mode';
 import { ReadMode } from './read/ReadMode';
+import { useFirstSeen } from './selections/useFirstSeen';
 import type { StoredDashboard } from '../workspace/autosaver';
 import { useAutosave } from '../workspace/useAutosave';
 import { useModelEvents } from '../workspace/useModelEvents';
@@ -110,6 +111,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
   useDashboardKeys(mode, setMode);
   useTraceKey();
+  useFirstSeen(stored.id);
   const canDesign = useCanDesign();
   const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);

@@ -11,7 +11,7 @@ import {
 import { isTimeControl, type Visual } from '../../core/dashboard/document/document';
 import { role, quietStyle } from '../../theme/roles';
 import { useAnswers, useDesign, useHeld, useWorkspace } from '../workspace/workspace';
-import { runsText } from './picking';
+import { runsText } from '../../core/period/print';
 
 const BUTTON = {
   border: `1px solid ${role.hairline}`,

@@ -6,7 +6,7 @@ import { bucketEnd } from '../../core/cube/aggregate';
 import type { BucketSpan } from '../../core/cube/query';
 import { isPickedKey, NO_PICK, pickedDays, toggledKeys, type Pick } from '../../core/dashboard/reader/pick';
 import { isOthers, type Category } from '../../core/dashboard/turn/answer';
-import { intervalText } from '../../core/period/print';
+import { runsText } from '../../core/period/print';
 
 /** The marks along a visual that are chosen, by index, and what choosing does. */
 export interface Picking {
@@ -16,9 +16,6 @@ export interface Picking {
   choose(first: number, last: number, add: boolean): void;
   clear(): void;
 }
-
-export const runsText = (runs: DayRuns): string =>
-  runs.map((run) => intervalText(run.start, run.end)).join(', ');
 
 /** The pick after days were chosen: in the place of others, or put to them, or taken out where all of them were in. */
 export function withDays(pick: Pick, days: DayRuns, add: boolean, rule: CalendarRule): Pick {

@@ -2,7 +2,7 @@
 import { and, eq, isNotNull, lt } from 'drizzle-orm';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, sqlNow, sqlTime } from '../database/connection';
-import { dashboard, dashboardRevision, dataset } from '../database/schema';
+import { dashboard, dashboardRevision, dataset, savedSelection } from '../database/schema';
 import { removeDataset, type StoredDataset } from '../datasets/repository';
 import { bumpRevision } from '../model/revision';
 import { Problem } from '../problem';
@@ -80,6 +80,7 @@ export async function removeForGood(kind: BinEntry['kind'], id: string): Promise
 async function dropDashboard(id: number) {
   await database().transaction(async (transaction) => {
     await transaction.delete(dashboardRevision).where(eq(dashboardRevision.dashboardId, id));
+    await transaction.delete(savedSelection).where(eq(savedSelection.dashboardId, id));
     await transaction.delete(dashboard).where(eq(dashboard.id, id));
   });
 }

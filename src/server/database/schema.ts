@@ -15,6 +15,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { z } from 'zod';
+import { addressPartsSchema } from '../../core/dashboard/document/selections';
 import { loadChangesSchema } from '../../core/model/freshness';
 import { sharedDimensionSchema } from '../../core/model/model';
 import { coverageByRoleSchema, definitionSchema, originSchema } from '../datasets/definition';
@@ -155,6 +156,20 @@ export const dashboardRevision = mysqlTable(
     savedAt: datetime('saved_at', { mode: 'string' }).notNull(),
   },
   (table) => [index('dashboard_revision_dashboard').on(table.dashboardId, table.revision)],
+);
+
+/** What a reader holds on a dashboard, under a name. */
+export const savedSelection = mysqlTable(
+  'saved_selection',
+  {
+    id: int('id').autoincrement().primaryKey(),
+    dashboardId: int('dashboard_id').notNull(),
+    name: varchar('name', { length: 100 }).notNull(),
+    /** As it stands in the address. */
+    parts: jsonColumn('parts', addressPartsSchema).notNull(),
+    savedAt: datetime('saved_at', { mode: 'string' }).notNull(),
+  },
+  (table) => [index('saved_selection_dashboard').on(table.dashboardId)],
 );
 
 export const setting = mysqlTable('setting', {

@@ -22,6 +22,7 @@ export {
   type TimeControl,
   type Timeline,
 } from './controls';
+import { MOST_SELECTIONS, shippedSelectionSchema } from './selections';
 export type { MeasureRef } from '../../model/model';
 export type { Visual } from './visuals';
 
@@ -93,6 +94,11 @@ const base = z.object({
     .default({ measures: {}, values: {} })
     .describe('Colours that hold all over the dashboard'),
   showZones: z.boolean().default(false).describe('Whether readers see the outlines of zones'),
+  selections: z
+    .array(shippedSelectionSchema)
+    .max(MOST_SELECTIONS)
+    .optional()
+    .describe('Selections that readers find with the dashboard'),
   layout: z.array(placeSchema).max(300),
 });
 

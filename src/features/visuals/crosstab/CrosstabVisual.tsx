@@ -16,7 +16,8 @@ import {
 import type { Measure } from '../../../core/model/model';
 import { role } from '../../../theme/roles';
 import { PALE } from '../ChoiceBands';
-import { chosenBuckets, runsText, withDays } from '../picking';
+import { runsText } from '../../../core/period/print';
+import { chosenBuckets, withDays } from '../picking';
 import { arrowOf } from '../../../core/dashboard/turn/comparing/words';
 import { ChangeCell, ComparedCells, ComparedHeads } from './ComparedCells';
 import type { PeriodHead, periodHeads } from '../../../core/dashboard/turn/data/periodHeads';

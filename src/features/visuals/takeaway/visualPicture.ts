@@ -4,7 +4,7 @@ import { toBlob, toSvg } from 'html-to-image';
 export type PictureFormat = 'png' | 'svg';
 
 /** The letters that most texts are made of. */
-const LATIN = /U\+0000/i;
+const LATIN = /U\+0+-0*FF\b/i;
 
 const asData = (content: Blob): Promise<string> =>
   new Promise((resolve, reject) => {
