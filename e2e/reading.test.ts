@@ -120,3 +120,110 @@ story('on a small screen visuals stand in one column and controls in a drawer', 
   await at.click('button', 'Read it');
   await at.reads(words(WHOLE));
 });
+
+/** Gives the page another viewport. */
+async function resize(width: number, height: number) {
+  const driver = page().driver as unknown as {
+    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+  };
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width,
+    height,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
+}
+
+story('on a small screen what is touched has the room of a finger', async () => {
+  const at = page();
+  await resize(390, 800);
+  await at.open(address);
+  await at.reads(words(WHOLE));
+  const small = (within: string) =>
+    at.driver.executeScript<string[]>(
+      `return [...document.querySelectorAll(arguments[0] + ' button, ' + arguments[0] + ' label')]
+        .filter((one) => one.getClientRects().length > 0 && !one.closest('[aria-label="In effect"] p, [role=status], svg'))
+        .filter((one) => {
+          const { width, height } = one.getBoundingClientRect();
+          return height < 43.5 || width < 43.5;
+        })
+        .map((one) => (one.getAttribute('aria-label') ?? one.textContent) + ' ' + one.outerHTML.slice(0, 80));`,
+      within,
+    );
+  expect(await small('header')).toEqual([]);
+  expect(await small('main')).toEqual([]);
+  await at.click('button', /^Controls \(1\)/);
+  await at.find('checkbox', /^Veldry/);
+  expect(await small('.MuiDrawer-root')).toEqual([]);
+  await at.click('button', 'Done');
+});
+
+story('at twice its size everything is there and nothing is beside the screen', async () => {
+  // A window of 1280 by 800 at 200 % has the room of 640 by 400.
+  await resize(640, 400);
+  const at = page();
+  for (const [path, said] of [
+    [address, words(WHOLE)],
+    ['/', 'Read daily'],
+    ['/datasets', 'Reading'],
+    ['/almanac', 'Holidays and events'],
+    ['/model', 'Shared dimensions'],
+    ['/datasets/reading', 'Days covered'],
+  ] as const) {
+    await at.open(path);
+    await at.reads(said);
+    const [wide, reach] = await at.driver.executeScript<[number, number]>(
+      'return [document.documentElement.scrollWidth, innerWidth]',
+    );
+    expect({ path, isBeside: wide > reach }).toEqual({ path, isBeside: false });
+  }
+  await resize(1280, 800);
+});
+
+story('what is held is saved under a name, opened again, and seen first the next time', async () => {
+  const at = page();
+  await at.open(address);
+  await at.click('checkbox', /^Veldry/);
+  await at.reads(words(VELDRY));
+  await at.click('button', 'Selections');
+  await at.type('Save what is held now as', 'Only Veldry');
+  await at.press(Key.ENTER);
+  await at.find('button', 'Only Veldry');
+  await at.click('button', 'See Only Veldry first');
+  await at.press(Key.ESCAPE);
+  await at.click('button', 'Reset to default');
+  await at.reads(words(WHOLE));
+  await at.open(address);
+  await says('Veldry');
+  await at.reads(words(VELDRY));
+  expect((await at.address()).search).toContain('Veldry');
+  // An address that asks for something has the word.
+  await at.open(`${address}?${new URLSearchParams({ 'c.slicer1': 'Tamsel' })}`);
+  await says('Tamsel');
+  await at.click('button', 'Selections');
+  await at.click('button', 'Delete Only Veldry');
+  await at.reads('“Only Veldry” is deleted.');
+  await at.open(address);
+  await saysNot('Veldry');
+});
+
+story('an address is handed on with periods that roll, or with the days of now', async () => {
+  const at = page();
+  await at.open(address);
+  await at.click('checkbox', /^Veldry/);
+  await at.driver.executeScript(
+    'window.copied = []; navigator.clipboard.writeText = (text) => { window.copied.push(text); return Promise.resolve(); }',
+  );
+  for (const entry of [/periods roll on/, /these days for ever/]) {
+    await at.click('button', 'Share');
+    await at.click('menuitem', entry);
+    await at.reads('The address is copied.');
+  }
+  const [rolling, fixed] = await at.driver.executeScript<string[]>('return window.copied');
+  expect(new URL(rolling!).search).toContain('Veldry');
+  expect(rolling).not.toContain('as-of');
+  expect(new URL(fixed!).searchParams.get('as-of')).toBe('2026-06-03');
+  await at.goTo(fixed!);
+  await at.reads(words(VELDRY));
+  await at.reads(/as of Wed 3 Jun 2026/i);
+});

@@ -120,6 +120,7 @@ const closePanel = async () => {
 
 /** The file that comes by a click, as it was saved. */
 async function downloaded(button: string, name: string): Promise<Buffer> {
+  rmSync(path.join(folder, name), { force: true });
   await page().click('button', button);
   return eventually(`the file ${name}`, () =>
     Promise.resolve(readdirSync(folder).includes(name) && readFileSync(path.join(folder, name))),
@@ -256,12 +257,17 @@ step('what a reader chose is in all that is taken away', async () => {
     },
   );
   expect(JSON.stringify(answers.body.visuals.sum)).toContain(String(quern));
+  const asked = { format: 'json', visual: 'sum', choices: { pier: ['Quern'] } };
+  const script = await api<{ tables: { rows: unknown[][] }[] }>('POST', `/dashboards/${id}/data`, asked);
+  expect(script.body.tables[0]!.rows[0]![3]).toBe(quern);
+  const refused = await api('POST', `/dashboards/${id}/data`, { format: 'csv' });
+  expect(refused).toMatchObject({ status: 400, body: { error: { code: 'bad-request' } } });
 });
 
 step('the rows of a table as a file: all of them, with texts that nothing works out', async () => {
   const at = page();
   await at.click('button', 'Data of Single crates in rows');
-  const text = (await downloaded('Download CSV', 'crates-rows (1).csv')).toString('utf8');
+  const text = (await downloaded('Download CSV', 'crates-rows.csv')).toString('utf8');
   const { data } = Papa.parse<{ mark: string; pier: string }>(text.slice(1), {
     header: true,
     skipEmptyLines: true,

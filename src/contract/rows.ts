@@ -19,6 +19,9 @@ export type RowColumn = z.infer<typeof rowColumnSchema>;
 export const rowsBehindAnswerSchema = rowPageSchema.extend({
   dataset: z.string().describe('Name of the dataset'),
   all: z.array(rowColumnSchema).describe('All columns that it has, in its own order'),
+  datasets: z
+    .array(z.string())
+    .describe('Of a value: the names of all datasets that have such rows; none of a mark'),
   hasSides: z.boolean().describe('Whether the figure is a ratio, with rows of two measures'),
 });
 export type RowsBehind = z.infer<typeof rowsBehindAnswerSchema>;

@@ -45,9 +45,15 @@ const shownSchema = z.object({ document: anyDocumentSchema, state: readerStateSc
 
 export const tableRowsSchema = shownSchema.extend({ table: z.string(), ...pageSchema.shape });
 
+/** A value of a slicer. */
+const valueSchema = z.object({
+  slicer: z.string().max(24),
+  path: z.array(value).min(1).max(4).describe('Values of its levels; one where it is no tree'),
+  use: z.int().min(0).max(99).default(0).describe('Which of the datasets that it reaches'),
+});
+
 export const rowsBehindSchema = shownSchema.extend({
-  visual: z.string().max(24),
-  ...markSchema.shape,
+  of: z.union([z.object({ visual: z.string().max(24), ...markSchema.shape }), valueSchema]),
   ...pageSchema.shape,
   columns: z
     .array(z.string().max(64))
@@ -58,11 +64,11 @@ export const rowsBehindSchema = shownSchema.extend({
     .describe('Keys of the columns to read; null: the first ones'),
 });
 
-/** Rows as a file: those of a table visual, or those behind a mark. */
+/** Rows as a file: those of a table visual, or those behind a mark or a value. */
 export const rowsFileSchema = shownSchema.extend({
   sort: pageSchema.shape.sort,
   rows: z.union([
     z.object({ table: z.string().max(24) }),
-    z.object({ visual: z.string().max(24), mark: markSchema, columns: rowsBehindSchema.shape.columns }),
+    rowsBehindSchema.pick({ of: true, columns: true }),
   ]),
 });

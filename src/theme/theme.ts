@@ -136,6 +136,18 @@ export const theme = createTheme({
           outline: '2px solid var(--dathen-palette-time-main) !important',
           outlineOffset: '-2px !important',
         },
+        // Where one column is read, and fingers are likely: what is touched has the room of a finger.
+        '@media (max-width: 800px)': {
+          '.MuiButton-root, .MuiToggleButton-root, .MuiMenuItem-root, .MuiIconButton-root, [data-part=corner] button':
+            { minHeight: '44px !important', minWidth: '44px !important' },
+          // Words of a sentence keep their line; the finger has more than is seen.
+          '[aria-label="In effect"] button:not(.MuiButton-root)': { position: 'relative' },
+          '[aria-label="In effect"] button:not(.MuiButton-root)::after': {
+            content: '""',
+            position: 'absolute',
+            inset: '-12px -4px',
+          },
+        },
         '@media (prefers-reduced-motion: reduce)': {
           '*': { transition: 'none !important', animation: 'none !important' },
         },

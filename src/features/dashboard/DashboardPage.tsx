@@ -17,7 +17,7 @@ import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
 import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useDataAsked } from '../visuals/data/dataAsked';
-import { useMarkMenu, useRowsAsked } from '../visuals/rows/rowsAsked';
+import { useMarkMenu, useRowsAsked } from '../workspace/rowsAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';

@@ -24,7 +24,7 @@ const MOVING: Keys = [
   ['+ −', 'On a timeline: finer or coarser'],
   ['Delete', 'On a timeline or slider: clears it'],
   ['Enter, Space', 'On a mark, value or cell: choose it, or let it go'],
-  ['Shift+Enter', 'On a mark that compares: where its change comes from'],
+  ['Shift+Enter', 'On a mark or a value of a slicer: the rows behind it, and where a change comes from'],
 ];
 
 const READ_WORDS: Words = [

@@ -3,7 +3,6 @@ import { answerJson } from '../../core/dashboard/turn/answerJson';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { checkState } from '../../core/dashboard/reader/checkState';
 import type { ReaderState } from '../../core/dashboard/reader/state';
-import type { Model } from '../../core/model/model';
 import { readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
 import { Problem } from '../problem';
@@ -11,7 +10,8 @@ import { answerOnServer } from './answer';
 import { readRowPage } from './rows';
 
 /** A state every part of which has an effect on a document. Throws a `Problem` that names the first part without. */
-function fitting(document: DashboardDocument, model: Model, state: ReaderState): ReaderState {
+export async function fittingState(document: DashboardDocument, state: ReaderState): Promise<ReaderState> {
+  const { model } = await readModel();
   const problems = checkState(document, model, state);
   const [first] = problems;
   if (first) throw new Problem('bad-state', `${first.place}: ${first.message}`, 400, problems);
@@ -28,8 +28,7 @@ export interface DashboardAsked {
 /** Throws a `Problem` where there is no such dashboard, or the state does not fit it. */
 export async function dashboardAnswers({ id, state, rows }: DashboardAsked): Promise<object> {
   const { document, revision } = await readDashboard(id);
-  const { model } = await readModel();
-  const { answer } = await answerOnServer(document, fitting(document, model, state));
+  const { answer } = await answerOnServer(document, await fittingState(document, state));
   const json = answerJson(answer);
   const visuals: Record<string, object> = json.visuals;
   for (const visual of document.visuals) {

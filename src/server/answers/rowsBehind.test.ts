@@ -12,7 +12,7 @@ import { slicer } from '../../core/dashboard/document/testing';
 import { isMeasured, type MeasuredVisual } from '../../core/dashboard/document/visuals';
 import { DEFAULT_STATE, type ReaderState } from '../../core/dashboard/reader/state';
 import { isOthers } from '../../core/dashboard/turn/answer';
-import { rowsOfMark, type MarkAsked } from '../../core/dashboard/turn/behind';
+import { rowsOfMark, rowsOfValue, type MarkAsked } from '../../core/dashboard/turn/behind';
 import { settle } from '../../core/dashboard/turn/settle';
 import { answerTurn } from '../../core/dashboard/turn/turn';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
@@ -282,4 +282,35 @@ describe('sides', () => {
       readPage(wanted, { offset: 0, limit: 1, sort: { column: 'nothing', descending: false } }),
     ).rejects.toMatchObject({ code: 'no-such-column' });
   });
+});
+
+test('of a value of a slicer: as many rows as it counts, under what is wired into it', async () => {
+  const { design, state } = designFor(
+    { kind: 'figure', measures: [{ dataset: 'trips', measure: 'rows' }] },
+    '2025-03-01/2025-03-31',
+    [],
+  );
+  const wired = designOf(
+    {
+      ...design.document,
+      wires: [...design.document.wires, { control: 'span', target: 'channel', on: true, roles: {} }],
+    },
+    model,
+  );
+  const source = await sourceFor(wired, [stored]);
+  const settings = await settle(wired, state, TODAY, source);
+  const turn = await answerTurn({ design: wired, state, today: TODAY }, source);
+  const answer = turn.controls.channel!;
+  if (answer.kind !== 'slicer') throw new Error(answer.kind);
+  const control = wired.document.controls.find((entry) => entry.kind === 'slicer')!;
+  expect(answer.values).toHaveLength(3);
+  for (const { value, rows } of answer.values) {
+    const found = rowsOfValue({ design: wired, settings }, control, { path: [value], use: 0 })!;
+    expect(found.datasets).toEqual(['trips']);
+    const wanted = { ...found, model, dataset: stored, columns: ['channel'] };
+    const page = await readPage(wanted, { offset: 0, limit: 1000, sort: null });
+    expect(page.total).toBe(rows);
+    expect(page.rows.every((row) => row.values[0] === value)).toBe(true);
+  }
+  expect(rowsOfValue({ design: wired, settings }, control, { path: ['web'], use: 1 })).toBeUndefined();
 });

@@ -188,7 +188,10 @@ describe('rows', () => {
       within: [],
       beyond: [],
     };
-    const wanted = await rowsToTake(document, state, { visual: 'sum', mark, columns: ['day', 'boats'] });
+    const wanted = await rowsToTake(document, state, {
+      of: { visual: 'sum', ...mark },
+      columns: ['day', 'boats'],
+    });
     let text = '';
     for await (const part of await rowsCsv(wanted, null)) text += part;
     const { data } = Papa.parse<{ day: string; boats: string }>(text.slice(1), {

@@ -4,13 +4,12 @@ import { packAnswer } from '../../core/dashboard/turn/answerJson';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { DataAssumption } from '../../core/dashboard/review/rehearsal';
-import type { MarkAsked } from '../../core/dashboard/turn/behind';
 import type { ChangeAsked } from '../../core/dashboard/turn/comparing/contributions';
 import { answerOnServer } from '../answers/answer';
 import { contributionsFor } from '../answers/contributions';
 import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
 import type { RowRequest } from '../answers/rowPage';
-import { readRowPage, readRowsBehind, tableIn } from '../answers/rows';
+import { readRowPage, readRowsBehind, tableIn, type BehindAsked } from '../answers/rows';
 import { fileOf, takenAway } from '../answers/takeAway';
 import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
 
@@ -40,14 +39,12 @@ export const TASKS = {
   rowsBehind: async ({
     document,
     state,
-    visual,
-    asked,
+    of,
     page,
   }: Shown & {
-    readonly visual: string;
-    readonly asked: MarkAsked;
+    readonly of: BehindAsked;
     readonly page: RowRequest & { readonly columns: readonly string[] | null };
-  }) => JSON.stringify(await readRowsBehind(document, state, visual, asked, page)),
+  }) => JSON.stringify(await readRowsBehind(document, state, of, page)),
   data: async ({
     document,
     state,

@@ -1,14 +1,17 @@
 /** The rows behind a mark: those that its figure was made of, by the very steps that its answer took. */
 import { intersectRuns, type DayRun, type DayRuns } from '../../calendar/runs';
 import type { Selection } from '../../cube/query';
-import type { Dimension } from '../../model/dimension';
+import { reaches, type Dimension } from '../../model/dimension';
 import { aggregationOf } from '../../model/aggregations';
+import type { Slicer } from '../document/document';
+import { slicerLevels } from '../document/kinds/slicer';
 import type { MeasuredVisual } from '../document/visuals';
+import { seenBy } from '../wiring/selection';
 import { isReached, reachMeasures } from './answers/measured';
 import { periodReach } from './answers/periodColumns';
 import { pairOf } from './comparing/pair';
 import { isCoarse, touchedUnits } from './covered';
-import { withOnly, withoutThese, type Narrowing } from './narrowing';
+import { selectionOnly, withOnly, withoutThese, type Narrowing } from './narrowing';
 import { within, type MeasureReach, type ReachContext } from './reach';
 
 /** A mark of a visual: which figure it is. */
@@ -40,6 +43,8 @@ export interface RowsOfMark {
   readonly closing: string | null;
   /** Whether the figure has two measures below it, with rows of their own each. */
   readonly hasSides: boolean;
+  /** Of a value: all datasets that have such rows. */
+  readonly datasets?: readonly string[];
 }
 
 /** The measure that a mark shows, in its window; undefined where there is no such mark, or the source cannot tell. */
@@ -77,5 +82,43 @@ export async function rowsOfMark(
     window: isSpread ? touchedUnits(reach.shown, measure.grain, model.rule) : reach.shown,
     closing: aggregationOf(measure).needs.closing ? measure.column : null,
     hasSides: found.reaches.length > 1,
+  };
+}
+
+/** A value of a slicer whose rows are asked for. */
+export interface ValueAsked {
+  /** Values of the slicer's levels, the first ones; one where it is no tree. */
+  readonly path: readonly (string | null)[];
+  /** Which of the datasets that the slicer reaches: index among them. */
+  readonly use: number;
+}
+
+/** The rows that a slicer counts for a value, of one of its datasets; undefined where there are none to tell of. */
+export function rowsOfValue(
+  { design, settings }: Pick<ReachContext, 'design' | 'settings'>,
+  slicer: Slicer,
+  { path, use: index }: ValueAsked,
+): RowsOfMark | undefined {
+  const { model } = design;
+  const levels = slicerLevels(slicer).slice(0, path.length);
+  const uses = design
+    .uses(slicer)
+    .filter((use) => levels.every((level) => reaches(model, level, use.dataset)));
+  const use = uses[index];
+  if (!use || path.length === 0) return undefined;
+  const seen = seenBy(design, settings, slicer, use);
+  if (seen.pending) return undefined;
+  const selection = levels.reduce(
+    (kept, dimension, i) => selectionOnly(model, kept, use, { dimension, value: path[i] ?? null }),
+    seen.selection,
+  );
+  return {
+    dataset: use.dataset,
+    role: use.role,
+    selection,
+    window: seen.window,
+    closing: null,
+    hasSides: false,
+    datasets: uses.map((entry) => entry.dataset),
   };
 }

@@ -1,19 +1,27 @@
 'use client';
 /** The values of a slicer as a list: one stop of the Tab key, walked by arrows and by typing; only what is seen is drawn. */
-import { memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
 import { role } from '../../../theme/roles';
 import { useDrawnRows } from '../../ui/useDrawnRows';
 import { numberWords } from '../../../core/locale';
+import { useIsOneColumn } from '../../ui/screen';
+import { useRowsAsked } from '../../workspace/rowsAsked';
 
+/** Height of a row in pixels: for a pointer, and for a finger. */
 const ROW = 24;
+const TOUCHED_ROW = 44;
 /** Letters typed within so many milliseconds belong to one word. */
 const TYPING_MS = 800;
 
 type Entries = SlicerAnswer['values'];
 const nameOf = (value: string | null) => value ?? BLANK;
+
+/** Shows the rows that have a value of a slicer. */
+const askRows = (slicer: Slicer, title: string, value: string | null) =>
+  useRowsAsked.getState().open({ slicer: slicer.id, path: [value], words: `${title}: ${nameOf(value)}` });
 
 export function SlicerList({
   slicer,
@@ -28,7 +36,8 @@ export function SlicerList({
   chosen: ReadonlySet<string | null>;
   onToggle: (value: string | null) => void;
 }) {
-  const { ref, onScroll, first, last, page, show } = useDrawnRows(entries.length, ROW);
+  const row = useIsOneColumn() ? TOUCHED_ROW : ROW;
+  const { ref, onScroll, first, last, page, show } = useDrawnRows(entries.length, row);
   const typed = useRef({ text: '', at: 0 });
   const [current, setCurrent] = useState(0);
   // A row that was gone to is focused once it is drawn.
@@ -40,6 +49,7 @@ export function SlicerList({
     sought.current = null;
     row.focus({ preventScroll: true });
   });
+  const onRows = useCallback((value: string | null) => askRows(slicer, title, value), [slicer, title]);
   const stop = Math.min(current, entries.length - 1);
   const go = (to: number) => {
     const next = Math.max(0, Math.min(entries.length - 1, to));
@@ -56,6 +66,12 @@ export function SlicerList({
       Home: 0,
       End: entries.length - 1,
     }[event.key];
+    if (event.key === 'Enter' && event.shiftKey) {
+      event.preventDefault();
+      const entry = entries[stop];
+      if (entry) askRows(slicer, title, entry.value);
+      return;
+    }
     if (to !== undefined) {
       event.preventDefault();
       event.stopPropagation();
@@ -86,14 +102,15 @@ export function SlicerList({
       onKeyDown={onKey}
       style={{ flex: 1, overflowY: 'auto', minHeight: 0 }}
     >
-      <div style={{ height: entries.length * ROW, position: 'relative' }}>
+      <div style={{ height: entries.length * row, position: 'relative' }}>
         {entries.slice(first, last).map(({ value, rows: count }, i) => {
           const index = first + i;
           return (
             <SlicerRow
               key={value ?? '\0'}
               index={index}
-              top={index * ROW}
+              top={index * row}
+              height={row}
               isStop={index === stop}
               value={value}
               rows={count}
@@ -102,6 +119,7 @@ export function SlicerList({
               counted={slicer.counts}
               exclude={slicer.exclude}
               onToggle={onToggle}
+              onRows={onRows}
               onFocus={setCurrent}
             />
           );
@@ -114,6 +132,7 @@ export function SlicerList({
 const SlicerRow = memo(function SlicerRow({
   index,
   top,
+  height,
   isStop,
   value,
   rows,
@@ -122,10 +141,12 @@ const SlicerRow = memo(function SlicerRow({
   counted,
   exclude,
   onToggle,
+  onRows,
   onFocus,
 }: {
   index: number;
   top: number;
+  height: number;
   /** Whether the Tab key comes here. */
   isStop: boolean;
   value: string | null;
@@ -135,17 +156,24 @@ const SlicerRow = memo(function SlicerRow({
   counted: boolean;
   exclude: boolean;
   onToggle: (value: string | null) => void;
+  /** Shows the rows that have the value. */
+  onRows: (value: string | null) => void;
   onFocus: (index: number) => void;
 }) {
   const name = nameOf(value);
   const struck = rows === 0;
   return (
     <label
+      title={`${name}. Right-click or Shift+Enter: its rows`}
+      onContextMenu={(event) => {
+        event.preventDefault();
+        onRows(value);
+      }}
       style={{
         display: 'flex',
         alignItems: 'center',
         gap: 8,
-        height: ROW,
+        height,
         position: 'absolute',
         top,
         left: 0,
@@ -174,7 +202,6 @@ const SlicerRow = memo(function SlicerRow({
           whiteSpace: 'nowrap',
           textDecoration: struck || (exclude && checked) ? 'line-through' : 'none',
         }}
-        title={name}
       >
         {name}
       </span>

@@ -10,7 +10,7 @@ import { useChangeAsked } from '../comparing/changeAsked';
 import { dayPicking } from '../picking';
 import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
-import { openMark, WHOLE_MARK } from '../rows/rowsAsked';
+import { openMark, WHOLE_MARK } from '../../workspace/rowsAsked';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CalendarMapVisual } from './CalendarMapVisual';

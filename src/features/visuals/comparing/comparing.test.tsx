@@ -10,7 +10,7 @@ import { useDocument, useVisualAnswer } from '../../workspace/workspace';
 import { changeColour, changeOpacity, STEPS } from '../calendarmap/changeTint';
 import { VisualBody } from '../VisualBody';
 import { MarkMenu } from '../rows/MarkMenu';
-import { useRowsAsked, WHOLE_MARK } from '../rows/rowsAsked';
+import { useRowsAsked, WHOLE_MARK } from '../../workspace/rowsAsked';
 import { useChangeAsked } from './changeAsked';
 import { crosstab, figure, open, page, WINDOW } from './testing';
 

@@ -13,7 +13,7 @@ import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
 import { periodHeads } from '../../../core/dashboard/turn/data/periodHeads';
 import { comparedColumns } from './comparedColumns';
-import { useRowsAsked, WHOLE_MARK } from '../rows/rowsAsked';
+import { useRowsAsked, WHOLE_MARK } from '../../workspace/rowsAsked';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CrosstabVisual } from './CrosstabVisual';

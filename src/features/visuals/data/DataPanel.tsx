@@ -8,7 +8,7 @@ import { visualData } from '../../../core/dashboard/turn/data/visualData';
 import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useTitle, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { EmptyBody } from '../EmptyBody';
-import { useRowsAsked } from '../rows/rowsAsked';
+import { useRowsAsked } from '../../workspace/rowsAsked';
 import { TakeAway } from '../takeaway/TakeAway';
 import { useDataAsked } from './dataAsked';
 import { DataRows } from './DataRows';

@@ -7,7 +7,7 @@ import { useWorkspace } from '../../workspace/workspace';
 import { useChangeAsked } from '../comparing/changeAsked';
 import { drawnBaselines } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
-import { useRowsAsked, WHOLE_MARK } from '../rows/rowsAsked';
+import { useRowsAsked, WHOLE_MARK } from '../../workspace/rowsAsked';
 import { useMeasures } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { FigureVisual } from './FigureVisual';

@@ -3,7 +3,7 @@
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { LISTED } from '../../../theme/theme';
-import { useMarkMenu, useRowsAsked } from './rowsAsked';
+import { useMarkMenu, useRowsAsked } from '../../workspace/rowsAsked';
 
 export function MarkMenu() {
   const { menu, open } = useMarkMenu();

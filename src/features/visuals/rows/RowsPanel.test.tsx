@@ -10,7 +10,7 @@ import { useDataAsked } from '../data/dataAsked';
 import { VisualBody } from '../VisualBody';
 import { useVisualAnswer } from '../../workspace/workspace';
 import { RowsPanel } from './RowsPanel';
-import { useRowsAsked } from './rowsAsked';
+import { useRowsAsked } from '../../workspace/rowsAsked';
 
 const ALL = [
   { key: 'day', name: 'day', type: 'day', scale: 0 },
@@ -28,6 +28,7 @@ beforeEach(() => {
     rows: [{ id: 1, values: ['1970-01-21', 'Veldry'] }],
     dataset: 'Trips',
     all: ALL,
+    datasets: [],
     hasSides: false,
   };
   globalThis.fetch = jest.fn((_path: string, init: { body: string }) => {
@@ -60,7 +61,7 @@ async function shown(visual: Visual) {
 }
 const panel = () => screen.findByRole('complementary', { name: 'Rows behind' });
 const mark = () => {
-  const { measure, days, within: values, beyond, baseline, period } = asked[0]!;
+  const { measure, days, within: values, beyond, baseline, period } = asked[0]!.of as Record<string, unknown>;
   return { measure, days, within: values, beyond, baseline, period };
 };
 const PLAIN = { measure: 0, days: null, within: [], beyond: [], baseline: null, period: null };
@@ -135,7 +136,7 @@ test('a ratio has the rows of both of its measures', async () => {
   await shown({ ...(line('it', 'share') as object), kind: 'figure' } as Visual);
   fireEvent.click(screen.getAllByRole('button')[0]!);
   fireEvent.click(await screen.findByRole('button', { name: 'Rows' }));
-  await waitFor(() => expect(asked.at(-1)).toMatchObject({ side: 'under' }));
+  await waitFor(() => expect(asked.at(-1)).toMatchObject({ of: { side: 'under' } }));
 });
 
 test('an answer of another form is told, and nothing is drawn from it', async () => {
@@ -143,4 +144,18 @@ test('an answer of another form is told, and nothing is drawn from it', async ()
   await shown(figure());
   fireEvent.click(screen.getByRole('button', { name: '60' }));
   expect((await screen.findByRole('alert')).textContent).toContain('Reload the page');
+});
+
+test('of a value of a slicer: of each of its datasets', async () => {
+  answer = { ...answer, datasets: ['Trips', 'Fuel'] };
+  await shown(figure());
+  act(() => useRowsAsked.getState().open({ slicer: 'route', path: ['Veldry'], words: 'Route: Veldry' }));
+  expect((await panel()).textContent).toContain('Route: Veldry');
+  await waitFor(() =>
+    expect(asked.at(-1)).toMatchObject({ of: { slicer: 'route', path: ['Veldry'], use: 0 } }),
+  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Fuel' }));
+  await waitFor(() =>
+    expect(asked.at(-1)).toMatchObject({ of: { path: ['Veldry'], use: 1 }, columns: null }),
+  );
 });

@@ -12,8 +12,9 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { rowsBehindAnswerSchema, type RowColumn, type RowsBehind } from '../../../contract/rows';
+import type { Control } from '../../../core/dashboard/document/document';
 import { isMeasured, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
-import { measureOf, type Measure } from '../../../core/model/model';
+import { measureOf, type MeasureRef } from '../../../core/model/model';
 import { isoDay } from '../../../core/calendar/day';
 import { numberWords } from '../../../core/locale';
 import type { MarkAsked } from '../../../core/dashboard/turn/behind';
@@ -26,13 +27,21 @@ import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useReaderState, useTitle, useWorkspace } from '../../workspace/workspace';
 import { useMeasures } from '../usePicture';
 import { RowGrid, type PageAsked } from './RowGrid';
-import { useRowsAsked, type AskedRows } from './rowsAsked';
+import { useRowsAsked, type AskedMark, type AskedValue } from '../../workspace/rowsAsked';
 
 export function RowsPanel() {
   const { asked, open } = useRowsAsked();
-  const visual = useDocument().visuals.find((entry) => entry.id === asked?.visual);
-  if (!asked || !visual || !isMeasured(visual)) return null;
-  return <RowsOf key={JSON.stringify(asked)} designed={visual} asked={asked} onClose={() => open(null)} />;
+  const document = useDocument();
+  if (!asked) return null;
+  const key = JSON.stringify(asked);
+  const onClose = () => open(null);
+  if ('slicer' in asked) {
+    const slicer = document.controls.find((entry) => entry.id === asked.slicer);
+    return slicer ? <RowsOfValue key={key} slicer={slicer} asked={asked} onClose={onClose} /> : null;
+  }
+  const visual = document.visuals.find((entry) => entry.id === asked.visual);
+  if (!visual || !isMeasured(visual)) return null;
+  return <RowsOfMark key={key} designed={visual} asked={asked} onClose={onClose} />;
 }
 
 /** A mark as it is sent. */
@@ -41,27 +50,100 @@ const sentMark = ({ days, ...mark }: MarkAsked) => ({
   days: days && [isoDay(days.start), isoDay(days.end)],
 });
 
-function RowsOf({
+function RowsOfMark({
   designed,
   asked,
   onClose,
 }: {
   designed: MeasuredVisual;
-  asked: AskedRows;
+  asked: AskedMark;
   onClose: () => void;
 }) {
   const chosen = useChosen(designed);
   const visual = isMeasured(chosen) ? chosen : designed;
   const { model } = useWorkspace();
-  const title = useTitle(visual);
+  const [side, setSide] = useState(asked.mark.side);
+  const ratio = useMeasures(visual)?.[asked.mark.measure]?.ratio;
+  const nameOf = (ref: MeasureRef) => measureOf(model, ref.dataset, ref.measure)?.name ?? ref.measure;
+  return (
+    <Rows
+      title={useTitle(visual)}
+      words={asked.words}
+      of={{ visual: visual.id, ...sentMark({ ...asked.mark, side }) }}
+      onClose={onClose}
+      choice={({ hasSides }) =>
+        hasSides && ratio
+          ? {
+              value: side,
+              options: { over: nameOf(ratio.over), under: nameOf(ratio.under) },
+              choose: (next) => setSide(next === 'under' ? 'under' : 'over'),
+            }
+          : null
+      }
+    />
+  );
+}
+
+function RowsOfValue({
+  slicer,
+  asked,
+  onClose,
+}: {
+  slicer: Control;
+  asked: AskedValue;
+  onClose: () => void;
+}) {
+  const [use, setUse] = useState('0');
+  return (
+    <Rows
+      title={useTitle(slicer)}
+      words={asked.words}
+      of={{ slicer: slicer.id, path: asked.path, use: Number(use) }}
+      onClose={onClose}
+      choice={({ datasets }) =>
+        datasets.length > 1
+          ? {
+              value: use,
+              options: Object.fromEntries(datasets.map((name, i) => [String(i), name])),
+              choose: setUse,
+            }
+          : null
+      }
+    />
+  );
+}
+
+/** Whose rows are shown, where there are several. */
+interface Choice {
+  readonly value: string;
+  /** Names by value. */
+  readonly options: Readonly<Record<string, string>>;
+  choose(value: string): void;
+}
+
+function Rows({
+  title,
+  words,
+  of,
+  choice: choiceOf,
+  onClose,
+}: {
+  title: string;
+  words: string;
+  /** What is asked for, as it is sent. */
+  of: object;
+  choice: (found: RowsBehind) => Choice | null;
+  onClose: () => void;
+}) {
+  const { model } = useWorkspace();
   const document = useDocument();
   const state = useReaderState();
   const notice = useNotice();
-  const [side, setSide] = useState(asked.mark.side);
   const [shown, setShown] = useState<readonly string[] | null>(null);
-  const measures = useMeasures(visual);
+  const [sort, setSort] = useState<PageAsked['sort']>(null);
+  const [isSaving, setSaving] = useState(false);
   const loads = model.datasets.map((dataset) => dataset.load);
-  const body = { document, state, visual: visual.id, ...sentMark({ ...asked.mark, side }), columns: shown };
+  const body = { document, state, of, columns: shown };
   const load = (page: PageAsked) =>
     requestAs(rowsBehindAnswerSchema, '/api/rows/behind', { body: { ...body, ...page } });
   // What the dataset has is known with the first page.
@@ -70,18 +152,15 @@ function RowsOf({
     queryFn: () => load({ offset: 0, limit: 1, sort: null }),
     placeholderData: (before: RowsBehind | undefined) => before,
   });
-  const [sort, setSort] = useState<PageAsked['sort']>(null);
-  const [isSaving, setSaving] = useState(false);
   const download = async () => {
     setSaving(true);
-    const mark = sentMark({ ...asked.mark, side });
-    const rows = { visual: visual.id, mark, columns: shown };
+    const rows = { of, columns: shown };
     const problem = await saveRequested('/api/rows/file', { document, state, sort, rows });
     setSaving(false);
     if (problem !== null) notice({ text: problem });
   };
   const found = first.data;
-  const measure = measures?.[asked.mark.measure];
+  const choice = found && choiceOf(found);
   return (
     <SidePanel
       name="Rows behind"
@@ -90,14 +169,16 @@ function RowsOf({
       role="complementary"
       onClose={onClose}
     >
-      <Typography gutterBottom>{asked.words}</Typography>
+      <Typography gutterBottom>{words}</Typography>
       {first.error && <Typography role="alert">{first.error.message}</Typography>}
-      {found?.hasSides && measure?.ratio && (
-        <Sides
-          measure={measure}
-          side={side}
-          onSide={setSide}
-          nameOf={(ref) => measureOf(model, ref.dataset, ref.measure)?.name ?? ref.measure}
+      {choice && (
+        <ChoiceButtons
+          choice={choice}
+          onChoose={(value) => {
+            // The columns of one dataset are none of another.
+            setShown(null);
+            choice.choose(value);
+          }}
         />
       )}
       {found && (
@@ -113,7 +194,7 @@ function RowsOf({
           </Box>
           <Box sx={{ flex: 1, minHeight: 200 }}>
             <RowGrid
-              name={`Rows behind ${asked.words}`}
+              name={`Rows behind ${words}`}
               columns={columnsIn(found.all, shown ?? found.columns)}
               rowCount={found.total}
               identity={['behind', loads, body]}
@@ -134,30 +215,27 @@ function RowsOf({
 const columnsIn = (all: readonly RowColumn[], keys: readonly string[]): RowColumn[] =>
   keys.flatMap((key) => all.find((column) => column.key === key) ?? []);
 
-/** Whose rows of a ratio are shown. */
-function Sides({
-  measure,
-  side,
-  onSide,
-  nameOf,
+function ChoiceButtons({
+  choice: { value, options },
+  onChoose,
 }: {
-  measure: Measure;
-  side: MarkAsked['side'];
-  onSide: (side: MarkAsked['side']) => void;
-  nameOf: (ref: { readonly dataset: string; readonly measure: string }) => string;
+  choice: Choice;
+  onChoose: (value: string) => void;
 }) {
-  if (!measure.ratio) return null;
   return (
     <ToggleButtonGroup
       exclusive
       size="small"
-      value={side}
-      onChange={(_, next: MarkAsked['side'] | null) => next && onSide(next)}
+      value={value}
+      onChange={(_, next: string | null) => next !== null && onChoose(next)}
       aria-label="Rows of"
       sx={{ flex: 'none', mb: 1 }}
     >
-      <ToggleButton value="over">{nameOf(measure.ratio.over)}</ToggleButton>
-      <ToggleButton value="under">{nameOf(measure.ratio.under)}</ToggleButton>
+      {Object.entries(options).map(([key, name]) => (
+        <ToggleButton key={key} value={key}>
+          {name}
+        </ToggleButton>
+      ))}
     </ToggleButtonGroup>
   );
 }

@@ -1,12 +1,21 @@
-/** Behind which mark rows are looked at, and where a mark's menu is open; none where they are closed. */
+/** Behind which mark or value rows are looked at, and where a mark's menu is open; none where they are closed. */
 import { create } from 'zustand';
-import type { MarkAsked } from '../../../core/dashboard/turn/behind';
+import type { MarkAsked } from '../../core/dashboard/turn/behind';
 
-/** A mark of a visual, and how it is called. */
-export interface AskedRows {
+/** A mark of a visual, or a value of a slicer, and how it is called. */
+export type AskedRows = AskedMark | AskedValue;
+
+export interface AskedMark {
   readonly visual: string;
   readonly mark: MarkAsked;
   /** "Passengers, Veldry–Osk Head, March 2025". */
+  readonly words: string;
+}
+
+export interface AskedValue {
+  readonly slicer: string;
+  /** Values of the slicer's levels, the first ones; one where it is no tree. */
+  readonly path: readonly (string | null)[];
   readonly words: string;
 }
 
@@ -28,7 +37,7 @@ export const WHOLE_MARK: MarkAsked = {
 
 /** A menu of what can be done at a mark. */
 export interface OpenMarkMenu {
-  readonly rows: AskedRows;
+  readonly rows: AskedMark;
   /** Shows where the change of the mark comes from; absent where it is not compared. */
   readonly onChange?: (() => void) | undefined;
   /** Where it opens, in pixels of the page. */
