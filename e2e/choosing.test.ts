@@ -393,7 +393,7 @@ describe('trees, conditions and ranges of numbers', () => {
     const left = totals.filter(([, total]) => Number(total.replace(',', '')) >= most);
     await at.find(
       'img',
-      new RegExp(`^Bar chart, By quay: ${left.map(([name, total]) => `${name} ${total}`).join('; ')}$`),
+      new RegExp(`^Bar chart, By quay: ${left.map(([name, total]) => `${name} ${total}`).join('; ')}\\.`),
     );
     await sum(everything);
     expect(await at.consoleErrors()).toEqual([]);

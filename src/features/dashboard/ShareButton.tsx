@@ -1,13 +1,10 @@
 'use client';
 /** The address of what is shown, to be handed on: with periods that roll on, or with the days of now. */
-import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
 import { splitAddress } from '../../core/dashboard/reader/longAddress';
 import { addressOf } from '../../core/dashboard/reader/address';
 import { frozenState } from '../../core/dashboard/turn/selections';
-import { LISTED } from '../../theme/theme';
+import { MenuButton } from '../ui/MenuButton';
 import { useNotice } from '../ui/Notice';
 import { useAnswers, useDesign, useReaderState, useWorkspace } from '../workspace/workspace';
 
@@ -17,9 +14,7 @@ export function ShareButton() {
   const state = useReaderState();
   const { today } = useWorkspace();
   const controls = useAnswers((answers) => answers.controls);
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const copy = (isFrozen: boolean) => {
-    setAnchor(null);
     const address = new URL(window.location.href);
     if (isFrozen) {
       const frozen = frozenState(design, state, controls, today);
@@ -39,25 +34,25 @@ export function ShareButton() {
     );
   };
   return (
-    <>
-      <Button
-        variant="outlined"
-        aria-haspopup="menu"
-        aria-expanded={anchor !== null}
-        onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ borderColor: 'hairline', color: 'text.primary' }}
-      >
-        Share
-      </Button>
-      <Menu
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        slotProps={{ paper: LISTED, list: { 'aria-label': 'Share' } }}
-      >
-        <MenuItem onClick={() => copy(false)}>Copy the address: periods roll on</MenuItem>
-        <MenuItem onClick={() => copy(true)}>Copy the address: these days for ever</MenuItem>
-      </Menu>
-    </>
+    <MenuButton
+      words="Share"
+      name="Share"
+      variant="outlined"
+      sx={{ borderColor: 'hairline', color: 'text.primary' }}
+    >
+      {(close) =>
+        [false, true].map((isFrozen) => (
+          <MenuItem
+            key={String(isFrozen)}
+            onClick={() => {
+              close();
+              copy(isFrozen);
+            }}
+          >
+            Copy the address: {isFrozen ? 'these days for ever' : 'periods roll on'}
+          </MenuItem>
+        ))
+      }
+    </MenuButton>
   );
 }

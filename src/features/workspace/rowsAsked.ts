@@ -24,17 +24,6 @@ export const useRowsAsked = create<{
   open(asked: AskedRows | null): void;
 }>((set) => ({ asked: null, open: (asked) => set({ asked }) }));
 
-/** The mark that is asked for where nothing else is said: of the first measure, over the whole window. */
-export const WHOLE_MARK: MarkAsked = {
-  measure: 0,
-  side: 'over',
-  baseline: null,
-  period: null,
-  days: null,
-  within: [],
-  beyond: [],
-};
-
 /** A menu of what can be done at a mark. */
 export interface OpenMarkMenu {
   readonly rows: AskedMark;

@@ -12,7 +12,7 @@ import { slicer } from '../../core/dashboard/document/testing';
 import { isMeasured, type MeasuredVisual } from '../../core/dashboard/document/visuals';
 import { DEFAULT_STATE, type ReaderState } from '../../core/dashboard/reader/state';
 import { isOthers } from '../../core/dashboard/turn/answer';
-import { rowsOfMark, rowsOfValue, type MarkAsked } from '../../core/dashboard/turn/behind';
+import { rowsOfMark, rowsOfValue, WHOLE_MARK, type MarkAsked } from '../../core/dashboard/turn/behind';
 import { settle } from '../../core/dashboard/turn/settle';
 import { answerTurn } from '../../core/dashboard/turn/turn';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
@@ -86,23 +86,13 @@ function designFor(visual: object, window: string, channel: readonly string[]) {
   return { design: designOf(document, model), state };
 }
 
-const MARK: MarkAsked = {
-  measure: 0,
-  side: 'over',
-  baseline: null,
-  period: null,
-  days: null,
-  within: [],
-  beyond: [],
-};
-
 /** The rows behind a mark of the visual, all of them. */
 async function behind(design: Design, state: ReaderState, asked: Partial<MarkAsked>) {
   const source = await sourceFor(design, [stored]);
   const settings = await settle(design, state, TODAY, source);
   const visual = design.document.visuals[0]! as MeasuredVisual;
   const context = { design, state, settings, source, today: TODAY };
-  const found = await rowsOfMark(context, visual, { ...MARK, ...asked });
+  const found = await rowsOfMark(context, visual, { ...WHOLE_MARK, ...asked });
   if (!found) return undefined;
   const wanted = { ...found, model, dataset: stored, columns: ['day', 'route', 'seats'] };
   return readPage(wanted, { offset: 0, limit: 1000, sort: null });
@@ -260,7 +250,7 @@ describe('sides', () => {
     const settings = await settle(design, state, TODAY, source);
     const shown = design.document.visuals[0]!;
     if (!isMeasured(shown)) throw new Error('The figure has measures');
-    const found = (await rowsOfMark({ design, state, settings, source, today: TODAY }, shown, MARK))!;
+    const found = (await rowsOfMark({ design, state, settings, source, today: TODAY }, shown, WHOLE_MARK))!;
     const wanted = { ...found, model, dataset: stored, columns: ['seats', 'no such column'] };
     const ids = new Set<number>();
     let before = Infinity;

@@ -32,6 +32,17 @@ export interface MarkAsked {
   readonly beyond: readonly { readonly dimension: Dimension; readonly values: readonly (string | null)[] }[];
 }
 
+/** The mark that is asked for where nothing else is said: of the first measure, over the whole window. */
+export const WHOLE_MARK: MarkAsked = {
+  measure: 0,
+  side: 'over',
+  baseline: null,
+  period: null,
+  days: null,
+  within: [],
+  beyond: [],
+};
+
 /** The rows of a mark. */
 export interface RowsOfMark {
   readonly dataset: string;

@@ -137,7 +137,7 @@ test('what was chosen to be seen first gives way to an address that asks for som
   const document = documentOf(bar('it'), timeline('span', 'last 7 days'));
   const fresh = await openDashboard(document);
   showIn(fresh, <Opens />);
-  expect(fresh.held.state.periods).toEqual({ span: 'last 3 days' });
+  await waitFor(() => expect(fresh.held.state.periods).toEqual({ span: 'last 3 days' }));
   const asked = await openDashboard(document);
   act(() => asked.held.hold('span', '1970-01'));
   showIn(asked, <Opens />);

@@ -11,7 +11,10 @@ export function useFirstSeen(dashboard: number): void {
   useEffect(() => {
     const first = firstSeen(dashboard);
     const { document } = store.getState();
-    if (first && isDefaultState(document, held.state)) held.replace(stateFromAddress(document, first.parts));
+    if (!first || !isDefaultState(document, held.state)) return;
+    // The address listens from the end of this step on: what is held before that would not stand in it.
+    const timer = setTimeout(() => held.replace(stateFromAddress(document, first.parts)));
+    return () => clearTimeout(timer);
     // Once, when the dashboard is opened: afterwards the reader has the word.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);

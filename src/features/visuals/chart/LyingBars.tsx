@@ -90,7 +90,7 @@ export const LyingBars = memo(function LyingBars({
     />
   );
   const asking = onAskMark ? [askingWords(answer)] : [];
-  const more = `${picking ? `.${CHOOSING_WORDS}` : ''}${onAskMark ? ` ${askingWords(answer)}.` : ''}`;
+  const more = `.${picking ? CHOOSING_WORDS : ''}${onAskMark ? ` ${askingWords(answer)}.` : ''}`;
   const all = names.map((name, i) => `${name} ${named(i).join(', ')}`).join('; ');
   return (
     <div ref={ref} style={{ height: '100%', minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}>

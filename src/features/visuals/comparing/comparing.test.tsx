@@ -10,7 +10,8 @@ import { useDocument, useVisualAnswer } from '../../workspace/workspace';
 import { changeColour, changeOpacity, STEPS } from '../calendarmap/changeTint';
 import { VisualBody } from '../VisualBody';
 import { MarkMenu } from '../rows/MarkMenu';
-import { useRowsAsked, WHOLE_MARK } from '../../workspace/rowsAsked';
+import { WHOLE_MARK } from '../../../core/dashboard/turn/behind';
+import { useRowsAsked } from '../../workspace/rowsAsked';
 import { useChangeAsked } from './changeAsked';
 import { crosstab, figure, open, page, WINDOW } from './testing';
 

@@ -4,7 +4,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import ListItemText from '@mui/material/ListItemText';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
@@ -19,7 +18,7 @@ import { isoDay } from '../../../core/calendar/day';
 import { numberWords } from '../../../core/locale';
 import type { MarkAsked } from '../../../core/dashboard/turn/behind';
 import { quietStyle } from '../../../theme/roles';
-import { LISTED } from '../../../theme/theme';
+import { MenuButton } from '../../ui/MenuButton';
 import { useNotice } from '../../ui/Notice';
 import { requestAs } from '../../ui/request';
 import { saveRequested } from '../../ui/saveFile';
@@ -250,7 +249,6 @@ function ColumnChoice({
   shown: readonly string[];
   onShown: (keys: readonly string[]) => void;
 }) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const toggle = (key: string) => {
     const next = all
       .map((column) => column.key)
@@ -258,21 +256,9 @@ function ColumnChoice({
     if (next.length > 0) onShown(next);
   };
   return (
-    <>
-      <Button
-        aria-haspopup="menu"
-        aria-expanded={anchor !== null}
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Columns ({shown.length} of {all.length})
-      </Button>
-      <Menu
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        slotProps={{ paper: LISTED, list: { 'aria-label': 'Columns' } }}
-      >
-        {all.map(({ key, name }) => (
+    <MenuButton words={`Columns (${shown.length} of ${all.length})`} name="Columns">
+      {() =>
+        all.map(({ key, name }) => (
           <MenuItem
             key={key}
             dense
@@ -289,8 +275,8 @@ function ColumnChoice({
             />
             <ListItemText>{name.replace(/_/g, ' ')}</ListItemText>
           </MenuItem>
-        ))}
-      </Menu>
-    </>
+        ))
+      }
+    </MenuButton>
   );
 }

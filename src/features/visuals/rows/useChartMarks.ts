@@ -9,7 +9,8 @@ import type { Measure } from '../../../core/model/model';
 import { useWorkspace } from '../../workspace/workspace';
 import type { PagePoint } from '../chart/usePointing';
 import { useChangeAsked } from '../comparing/changeAsked';
-import { openMark, WHOLE_MARK } from '../../workspace/rowsAsked';
+import { WHOLE_MARK } from '../../../core/dashboard/turn/behind';
+import { openMark } from '../../workspace/rowsAsked';
 
 /**
  * Opens the rows behind the mark at a place, or the menu of what can be done there: of a chart that compares also where
