@@ -19,7 +19,7 @@ export const MEDIA_TYPES: Record<FileFormat, string> = {
 /** The name of a file of something with a title: letters, digits and lines between them. */
 export function fileName(title: string, format: string): string {
   const plain = title
-    .normalize('NFKD')
+    .normalize('NFC')
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase()

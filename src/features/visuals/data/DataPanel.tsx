@@ -5,6 +5,8 @@ import { useDeferredValue, useMemo } from 'react';
 import type { Visual } from '../../../core/dashboard/document/visuals';
 import { isShown } from '../../../core/dashboard/turn/answer';
 import { visualData } from '../../../core/dashboard/turn/data/visualData';
+import { visualSubtitle } from '../../../core/dashboard/turn/said/visualWords';
+import { quietStyle } from '../../../theme/roles';
 import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useTitle, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
 import { EmptyBody } from '../EmptyBody';
@@ -23,6 +25,7 @@ export function DataPanel() {
 function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }) {
   const visual = useChosen(designed);
   const { model } = useWorkspace();
+  const document = useDocument();
   const openRows = useRowsAsked((rows) => rows.open);
   const title = useTitle(visual);
   // While a handle is held the rows may lag behind the marks.
@@ -39,6 +42,7 @@ function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }
       role="complementary"
       onClose={onClose}
     >
+      <p style={quietStyle}>{visualSubtitle(visual, answer, { model, document })}</p>
       <TakeAway visual={visual} hasData={data !== undefined} />
       {data && (
         <DataRows

@@ -2,7 +2,7 @@
 import type { DayRun } from '../../../calendar/runs';
 import { dimensionName, type Dimension } from '../../../model/dimension';
 import type { Measure, Model } from '../../../model/model';
-import { dimensionsOf, type Chart, type MeasuredVisual } from '../../document/visuals';
+import type { Chart, MeasuredVisual } from '../../document/visuals';
 import {
   categoryName,
   isOthers,
@@ -75,7 +75,7 @@ export function chartMark(
 ): RowMark | undefined {
   if (buckets)
     return place < buckets.starts.length ? bucketMark(bucketDays(buckets, place), [], place) : undefined;
-  const [along] = dimensionsOf(visual);
+  const { across: along } = visual;
   const category = categories?.[place];
   return along && category !== undefined ? categoryMark(along, categories!, category) : undefined;
 }
@@ -92,7 +92,7 @@ export function chartData(
   const partners = against.map((entry) => entry.partners);
   const hasPartners = buckets !== null && partners.some((entry) => entry !== null);
   const isAny = series.some((entry) => entry.provisionalFrom !== null);
-  const [along] = dimensionsOf(visual);
+  const { across: along } = visual;
   const rowOf = (i: number, place: readonly DataCell[]): DataCell[] => [
     ...place,
     ...series.flatMap((entry, s) =>

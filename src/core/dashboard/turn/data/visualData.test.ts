@@ -9,7 +9,8 @@ import { bar, line, table } from '../../document/testing';
 import type { Visual } from '../../document/visuals';
 import { isShown } from '../answer';
 import { answerOf, comparing, daily, figureOver, seatsFrom } from '../comparing/testing';
-import { cellWords, columnHead, comparedCells, type DataCell, type DataTable } from './dataTable';
+import { WHOLE_MARK } from '../behind';
+import { cellWords, columnHead, comparedCells, markAt, type DataCell, type DataTable } from './dataTable';
 import { hasData, visualData } from './visualData';
 
 const ROWS = [
@@ -252,4 +253,48 @@ test('cells are read as everywhere: days, digits, percents with their sign, and 
     '–',
   ]);
   expect(comparedCells(5, [-5, 0, null])).toEqual([5, -5, 10, null, 0, 5, null, null, null, null]);
+});
+
+test('figures by day say so in their unit; what does not add up over days stays as it is', async () => {
+  const figure = (measure: string) =>
+    figureOver('2026-05-01/2026-05-31', ['previous span'], {
+      compare: { per: 'day' },
+      shown: shownMeasure('trips', measure),
+    });
+  const seats = await dataOf(figure('seats'), ['previous span']);
+  expect(heads(seats).slice(3, 5)).toEqual(['Seats (a day)', 'Seats, previous span (a day)']);
+  expect(seats.rows[0]![3]).toBeCloseTo(seatsFrom(ROWS, '2026-05-01', '2026-05-31') / 31, 9);
+  expect(heads(await dataOf(figure('fare'), ['previous span']))[3]).toBe('Fare (€)');
+});
+
+test('every figure leads to its mark: bucket and series, the rest, a baseline with the days of its own', async () => {
+  const split = {
+    ...line('it'),
+    ...own('2026-04-01/2026-05-31'),
+    grain: 'month',
+    split: { dataset: 'trips', column: 'route' },
+    compare: comparing(['previous span']),
+  } as Visual;
+  const data = await dataOf(split, ['previous span']);
+  const at = (name: string) => data.columns.findIndex((column) => column.name === name);
+  const april = { start: d('2026-04-01'), end: d('2026-04-30') };
+  const route = { dataset: 'trips', column: 'route' };
+  expect(markAt(data, 0, at('Quern'))).toEqual({
+    ...WHOLE_MARK,
+    days: april,
+    within: [{ dimension: route, value: 'Quern' }],
+  });
+  const then = markAt(data, 0, at('Sollay, previous span'))!;
+  expect(then).toMatchObject({ baseline: 'b1', within: [{ dimension: route, value: 'Sollay' }] });
+  expect(then.days!.end).toBeLessThan(april.start);
+  // Changes, names and days are no figures with rows.
+  expect(markAt(data, 0, 0)).toBeNull();
+  expect(markAt(data, 0, at('Quern against previous span, change'))).toBeNull();
+  const bars = await dataOf({
+    ...bar('it'),
+    ...own('2026-05-01/2026-05-31'),
+    limit: 1,
+    rest: 'others',
+  } as Visual);
+  expect(markAt(bars, 1, 1)).toEqual({ ...WHOLE_MARK, beyond: [{ dimension: route, values: ['Quern'] }] });
 });

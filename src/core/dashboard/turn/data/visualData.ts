@@ -1,4 +1,5 @@
 /** How the figures of each kind of visual stand in a plain table. */
+import { aggregationOf } from '../../../model/aggregations';
 import { measureOf, type Measure, type Model } from '../../../model/model';
 import {
   isMeasured,
@@ -32,6 +33,10 @@ const VISUAL_DATA: { readonly [K in VisualKind]: Data<VisualOf<K>> | null } = {
 const answerKind = (kind: VisualKind): ShownAnswer['kind'] =>
   VISUAL_DATA[kind] === chartData ? 'chart' : (kind as ShownAnswer['kind']);
 
+/** A measure as it is told by day: what adds up over days is so much a day. */
+const aDay = (measure: Measure): Measure =>
+  aggregationOf(measure).addsUpOverDays ? { ...measure, unit: `${measure.unit} a day`.trim() } : measure;
+
 /** Whether the figures of a visual can stand in a plain table. */
 export const hasData = (visual: Visual): visual is MeasuredVisual =>
   isMeasured(visual) && VISUAL_DATA[visual.kind] !== null;
@@ -39,8 +44,9 @@ export const hasData = (visual: Visual): visual is MeasuredVisual =>
 /** The figures of a visual as a plain table; undefined where it has none, or its answer is of another kind or model. */
 export function visualData(visual: Visual, answer: ShownAnswer, model: Model): DataTable | undefined {
   if (!hasData(visual) || answer.kind !== answerKind(visual.kind)) return undefined;
-  const measures = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
-  if (measures.length < visual.measures.length) return undefined;
+  const found = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
+  if (found.length < visual.measures.length) return undefined;
+  const measures = answer.perDay ? found.map(aDay) : found;
   const data = VISUAL_DATA[visual.kind] as (
     visual: Visual,
     answer: ShownAnswer,
