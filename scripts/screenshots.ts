@@ -60,20 +60,28 @@ const PICTURES: readonly Picture[] = [
   {
     name: 'check',
     address: '/dashboards/5?mode=wire',
-    script: `[...document.querySelectorAll('button')].find((b) => /^Check/.test(b.textContent)).click()`,
+    script: `[...document.querySelectorAll('button')].find((b) => /^Wiring check/.test(b.textContent)).click()`,
   },
   {
     name: 'rehearsal',
     address: '/dashboards/3?mode=wire',
-    script: `[...document.querySelectorAll('button')].find((b) => b.textContent === 'Rehearse').click()`,
+    script: `[...document.querySelectorAll('button')].find((b) => b.textContent === 'Rehearsal').click()`,
   },
   { name: 'read', address: '/dashboards/2?c.route=Tamsel%E2%80%93Quern%3BVeldry%E2%80%93Osk+Head' },
   {
     name: 'time-controls',
     address: '/dashboards/1?p.calendar=2026-05-04%2F2026-05-17&p.tree=2024-Q3%2C+2026',
   },
-  { name: 'phrase-error', address: '/dashboards/1?p.typed=last+13+ful+weeks' },
-  { name: 'as-of', address: '/dashboards/2?as-of=2025-02-10' },
+  {
+    name: 'data',
+    address: '/dashboards/4',
+    script: `document.querySelector('button[aria-label^="Data of Passengers over time"]').click()`,
+  },
+  {
+    name: 'rows',
+    address: '/dashboards/3',
+    script: `document.querySelector('#item-people [role=status] button').click()`,
+  },
 ];
 
 const only = process.argv[3];

@@ -134,6 +134,7 @@ export function SlicerControl({
       )}
       {slicer.face === 'buttons' && (
         <SlicerButtons
+          slicer={slicer}
           title={title}
           entries={listed.slice(0, MOST_BUTTONS)}
           chosen={chosen}

@@ -7,6 +7,7 @@ import { BLANK } from '../../../core/model/blank';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
 import { numberWords } from '../../../core/locale';
+import { isRowsKey, onRowsAsked, ROWS_WORDS } from './askRows';
 
 type Entries = SlicerAnswer['values'];
 
@@ -55,12 +56,14 @@ export function SlicerMenu({
 }
 
 export function SlicerButtons({
+  slicer,
   title,
   entries,
   chosen,
   exclude,
   onToggle,
 }: {
+  slicer: Slicer;
   title: string;
   entries: Entries;
   chosen: ReadonlySet<string | null>;
@@ -90,6 +93,9 @@ export function SlicerButtons({
             type="button"
             aria-pressed={isChosen}
             aria-label={`${value ?? BLANK}, ${rows === 0 ? 'no data' : `${numberWords(rows)} rows`}`}
+            title={`${value ?? BLANK}. ${ROWS_WORDS}`}
+            onContextMenu={onRowsAsked(slicer, title, [value])}
+            onKeyDown={(event) => isRowsKey(event, slicer, title, [value])}
             onClick={() => onToggle(value)}
             style={{
               border: `1px solid ${isChosen ? role.choice : role.hairline}`,

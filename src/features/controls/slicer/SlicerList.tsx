@@ -1,6 +1,14 @@
 'use client';
 /** The values of a slicer as a list: one stop of the Tab key, walked by arrows and by typing; only what is seen is drawn. */
-import { useCallback, memo, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import {
+  memo,
+  useCallback,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+} from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
@@ -8,7 +16,7 @@ import { role } from '../../../theme/roles';
 import { useDrawnRows } from '../../ui/useDrawnRows';
 import { numberWords } from '../../../core/locale';
 import { useIsOneColumn } from '../../ui/screen';
-import { useRowsAsked } from '../../workspace/rowsAsked';
+import { isRowsKey, onRowsAsked, ROWS_WORDS } from './askRows';
 
 /** Height of a row in pixels: for a pointer, and for a finger. */
 const ROW = 24;
@@ -18,10 +26,6 @@ const TYPING_MS = 800;
 
 type Entries = SlicerAnswer['values'];
 const nameOf = (value: string | null) => value ?? BLANK;
-
-/** Shows the rows that have a value of a slicer. */
-const askRows = (slicer: Slicer, title: string, value: string | null) =>
-  useRowsAsked.getState().open({ slicer: slicer.id, path: [value], words: `${title}: ${nameOf(value)}` });
 
 export function SlicerList({
   slicer,
@@ -49,7 +53,11 @@ export function SlicerList({
     sought.current = null;
     row.focus({ preventScroll: true });
   });
-  const onRows = useCallback((value: string | null) => askRows(slicer, title, value), [slicer, title]);
+  // The same as long as the slicer is, so that rows that did not change are not drawn again.
+  const onRows = useCallback(
+    (event: MouseEvent, value: string | null) => onRowsAsked(slicer, title, [value])(event),
+    [slicer, title],
+  );
   const stop = Math.min(current, entries.length - 1);
   const go = (to: number) => {
     const next = Math.max(0, Math.min(entries.length - 1, to));
@@ -66,12 +74,8 @@ export function SlicerList({
       Home: 0,
       End: entries.length - 1,
     }[event.key];
-    if (event.key === 'Enter' && event.shiftKey) {
-      event.preventDefault();
-      const entry = entries[stop];
-      if (entry) askRows(slicer, title, entry.value);
-      return;
-    }
+    const entry = entries[stop];
+    if (isRowsKey(event, slicer, title, entry && [entry.value])) return;
     if (to !== undefined) {
       event.preventDefault();
       event.stopPropagation();
@@ -157,18 +161,15 @@ const SlicerRow = memo(function SlicerRow({
   exclude: boolean;
   onToggle: (value: string | null) => void;
   /** Shows the rows that have the value. */
-  onRows: (value: string | null) => void;
+  onRows: (event: MouseEvent, value: string | null) => void;
   onFocus: (index: number) => void;
 }) {
   const name = nameOf(value);
   const struck = rows === 0;
   return (
     <label
-      title={`${name}. Right-click or Shift+Enter: its rows`}
-      onContextMenu={(event) => {
-        event.preventDefault();
-        onRows(value);
-      }}
+      title={`${name}. ${ROWS_WORDS}`}
+      onContextMenu={(event) => onRows(event, value)}
       style={{
         display: 'flex',
         alignItems: 'center',

@@ -1,11 +1,12 @@
 'use client';
 /** A slicer's values as a tree of several dimensions, each limited by the one above; by pointer and by keys. */
-import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useRef, useState, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
 import { BLANK } from '../../../core/model/blank';
 import { pathText } from '../../../core/dashboard/reader/treePath';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { role } from '../../../theme/roles';
 import { TREE_LIST, treeKey, TreeItem } from '../TreeItem';
+import { isRowsKey, onRowsAsked, ROWS_WORDS } from './askRows';
 import { checkedness, childrenOf, chosenPaths, toggled, type Nodes, type Path } from './valueTree';
 import { numberWords } from '../../../core/locale';
 
@@ -52,13 +53,15 @@ export function SlicerTree({
         new Set([...old].filter((key) => key !== pathText(path)).concat(isOpen ? [pathText(path)] : [])),
     );
   const toggle = (path: Path) => onChoose(toggled(nodes, chosen, path, slicer.several));
-  const onKey = (event: KeyboardEvent, path: Path, isOpen: boolean) =>
+  const onKey = (event: KeyboardEvent, path: Path, isOpen: boolean) => {
+    if (isRowsKey(event, slicer, title, path)) return;
     treeKey(event, list.current, {
       isOpen,
       canOpen: path.length < depth,
       unfold: (wantsOpen) => unfold(path, wantsOpen),
       toggle: () => toggle(path),
     });
+  };
   const branch = (parent: Path): ReactNode =>
     childrenOf(nodes, parent)
       .filter(isShown)
@@ -81,6 +84,7 @@ export function SlicerTree({
                 name={name}
                 isEmpty={node.rows === 0}
                 isStruck={node.rows === 0 || (slicer.exclude && checked === 'all')}
+                onRows={onRowsAsked(slicer, title, node.path)}
               />
             }
             figure={node.rows === 0 ? '–' : numberWords(node.rows)}
@@ -105,10 +109,21 @@ export function SlicerTree({
   );
 }
 
-function NodeName({ name, isEmpty, isStruck }: { name: string; isEmpty: boolean; isStruck: boolean }) {
+function NodeName({
+  name,
+  isEmpty,
+  isStruck,
+  onRows,
+}: {
+  name: string;
+  isEmpty: boolean;
+  isStruck: boolean;
+  onRows: (event: MouseEvent) => void;
+}) {
   return (
     <span
-      title={name}
+      title={`${name}. ${ROWS_WORDS}`}
+      onContextMenu={onRows}
       style={{
         flex: 1,
         overflow: 'hidden',
