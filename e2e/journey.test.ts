@@ -59,7 +59,7 @@ async function barShows(at: Page, condition: string) {
   const words = expected.toLocaleString('en');
   await eventually(
     `Rose ${words} in the bar chart`,
-    async () => (await at.all('img', new RegExp(`Rose ${words}(;|$)`)))[0],
+    async () => (await at.all('img', new RegExp(`Rose ${words}(;|\\.)`)))[0],
   );
 }
 

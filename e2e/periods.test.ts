@@ -122,7 +122,7 @@ async function barShows(condition: string) {
   })) as unknown as [[string, string][]];
   expect(rows.length).toBeGreaterThan(0);
   const words = rows.map(([line, sum]) => `${line} ${Number(sum).toLocaleString('en')}`).join('; ');
-  await eventually(`bars ${words}`, async () => (await page().all('img', new RegExp(`: ${words}$`)))[0]);
+  await eventually(`bars ${words}`, async () => (await page().all('img', new RegExp(`: ${words}\\.`)))[0]);
 }
 const between = (first: string, last: string) => `c1 BETWEEN '${first}' AND '${last}'`;
 const focus = async (role: string, name: string | RegExp) =>
