@@ -37,7 +37,7 @@ beforeAll(async () => {
     return `${day},${['Quern', 'Sollay', 'Hallen'][i % 3]},${(i * 7) % 41},=${i}`;
   });
   await load(`day,pier,crates,mark\n${rows.join('\n')}\n`, {
-    name: 'Crates',
+    name: 'Hauls',
     columns: [
       { name: 'day', type: 'day', role: 'day' },
       { name: 'pier', type: 'text', category: true },
@@ -45,13 +45,13 @@ beforeAll(async () => {
       { name: 'mark', type: 'text' },
     ],
   });
-  fact = await factTableOf(database, 'crates');
+  fact = await factTableOf(database, 'hauls');
   const { body } = await api<{ measures: { key: string; column: string | null }[] }>(
     'GET',
-    '/datasets/crates',
+    '/datasets/hauls',
   );
   const measure = body.measures.find((entry) => entry.column === 'crates')!.key;
-  const shown = shownMeasure('crates', measure);
+  const shown = shownMeasure('hauls', measure);
   const wire = (control: string, target: string) => ({ control, target, on: true, roles: {} });
   const visuals = ['sum', 'piers', 'list'];
   const created = await api<{ id: number }>('POST', '/dashboards', {
@@ -66,13 +66,13 @@ beforeAll(async () => {
         kind: 'bar',
         title: 'Crates by pier',
         measures: [shown],
-        across: { dataset: 'crates', column: 'pier' },
+        across: { dataset: 'hauls', column: 'pier' },
       },
       {
         id: 'list',
         kind: 'table',
         title: 'Single crates',
-        dataset: 'crates',
+        dataset: 'hauls',
         role: 'day',
         columns: ['day', 'pier', 'mark'],
       },
@@ -84,7 +84,7 @@ beforeAll(async () => {
         id: 'pier',
         kind: 'slicer',
         title: 'Pier',
-        dimension: { dataset: 'crates', column: 'pier' },
+        dimension: { dataset: 'hauls', column: 'pier' },
       },
     ],
     wires: visuals.flatMap((target) => [
@@ -134,7 +134,7 @@ step('the number of a figure leads to its rows, as many as the database has', as
   ).sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
   await at.open(`/dashboards/${id}`);
   await at.click('button', grouped(await sum()));
-  await at.reads(new RegExp(`${grouped(await count())} rows of Crates`));
+  await at.reads(new RegExp(`${grouped(await count())} rows of Hauls`));
   expect(await panel()).toContain('April 2026');
   await closePanel();
 });
@@ -149,7 +149,7 @@ step(
     const words = (await chart.getAccessibleName()).split(': ')[1]!.split(' ')[0]!;
     await at.pressWith([Key.SHIFT], Key.ENTER);
     const rows = await count(`c2 = '${words}'`);
-    await at.reads(new RegExp(`Crates, ${words}[\\s\\S]*${grouped(rows)} rows of Crates`));
+    await at.reads(new RegExp(`Crates, ${words}[\\s\\S]*${grouped(rows)} rows of Hauls`));
     await at.click('button', /^Columns \(/);
     await at.click('menuitemcheckbox', 'mark');
     await at.press(Key.ESCAPE);
@@ -170,7 +170,7 @@ step(
       });
       return cells[0] !== undefined && (await cells[0].getText()) === String(least);
     });
-    const text = (await downloaded('Download the rows as CSV', 'crates-rows.csv')).toString('utf8');
+    const text = (await downloaded('Download the rows as CSV', 'hauls-rows.csv')).toString('utf8');
     const { data } = Papa.parse<{ crates: string; pier: string }>(text.slice(1), {
       header: true,
       skipEmptyLines: true,
@@ -225,7 +225,7 @@ step('the picture of a chart holds its marks and what is in effect', async () =>
   const svg = (await downloaded('Download SVG', 'crates-by-pier.svg')).toString('utf8');
   expect(svg).toContain('Crates by pier');
   expect(svg).toContain('Showing Days');
-  expect(svg).toContain('Crates to 31 May 2026');
+  expect(svg).toContain('Hauls to 31 May 2026');
   expect(svg).toContain('@font-face');
   expect(svg).not.toContain('data-part="corner"');
   await closePanel();
@@ -267,7 +267,7 @@ step('what a reader chose is in all that is taken away', async () => {
 step('the rows of a table as a file: all of them, with texts that nothing works out', async () => {
   const at = page();
   await at.click('button', 'Data of Single crates in rows');
-  const text = (await downloaded('Download CSV', 'crates-rows.csv')).toString('utf8');
+  const text = (await downloaded('Download CSV', 'hauls-rows.csv')).toString('utf8');
   const { data } = Papa.parse<{ mark: string; pier: string }>(text.slice(1), {
     header: true,
     skipEmptyLines: true,
