@@ -76,6 +76,8 @@ export function DashboardHeader({
         flexWrap: { xs: 'wrap', md: 'nowrap' },
         columnGap: { xs: 0.75, md: mode === 'read' ? 2 : 1 },
         '& .MuiButton-root': { whiteSpace: 'nowrap', minWidth: 0, px: 1 },
+        // Words of buttons are never cut; the day that stands for today may be.
+        '& .MuiButton-root:not([title^="As of"])': { flexShrink: 0 },
         bgcolor: 'background.paper',
         borderBottom: 1,
         borderColor: 'hairline',
