@@ -1,6 +1,7 @@
 /** What is sent and answered: forms, limits and names. */
 import { emptyDocument } from '../core/dashboard/document/document';
 import { DEFAULT_STATE } from '../core/dashboard/reader/state';
+import { WHOLE_MARK } from '../core/dashboard/turn/behind';
 import { runSchema } from './days';
 import { fileName, FILE_FORMATS, MEDIA_TYPES, WHOLE_FORMATS } from './files';
 import { rowsBehindSchema, rowsFileSchema } from './rowsAsked';
@@ -34,16 +35,7 @@ const SHOWN = { document: emptyDocument('Asked'), state: DEFAULT_STATE };
 test('a mark is asked for with as little as the visual; a value with its path', () => {
   const mark = rowsBehindSchema.parse({ ...SHOWN, of: { visual: 'sum' } });
   expect(mark).toMatchObject({
-    of: {
-      visual: 'sum',
-      measure: 0,
-      side: 'over',
-      baseline: null,
-      period: null,
-      days: null,
-      within: [],
-      beyond: [],
-    },
+    of: { visual: 'sum', ...WHOLE_MARK },
     offset: 0,
     limit: 50,
     sort: null,

@@ -26,3 +26,9 @@ export function fileName(title: string, format: string): string {
     .slice(0, 80);
   return `${plain || 'dathen'}.${format}`;
 }
+
+/** The headers with which a file of something with a title is sent. */
+export const fileHeaders = (title: string, format: FileFormat): Record<string, string> => ({
+  'content-type': MEDIA_TYPES[format],
+  'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(title, format))}`,
+});

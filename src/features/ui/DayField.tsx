@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Day } from '../../core/calendar/day';
 import { dayWords, shortDayWords } from '../../core/calendar/names';
 import { dateOrderOf, readDayText, readShortYear } from '../../core/calendar/readDay';
-import { typedLocale } from './locale';
+import { currentLocale } from '../../core/locale';
 
 export interface DayFieldProps {
   readonly label: string;
@@ -18,7 +18,7 @@ export interface DayFieldProps {
 
 export function DayField({ label, day, disabled = false, refuse, onDay }: DayFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const order = dateOrderOf(typedLocale());
+  const order = dateOrderOf(currentLocale().numbers);
   const shown = day === undefined || !Number.isFinite(day) ? '' : shortDayWords(day, true);
   const read = draft === null ? undefined : readDayText(draft, order);
   const meant = draft === null || read !== undefined ? undefined : readShortYear(draft, order);

@@ -27,15 +27,10 @@ export function keepLocaleChoice({ tag, dates }: LocaleChoice): void {
   localStorage.setItem(SETTING, `${dates.replace(' ', '-')} ${tag}`);
 }
 
-const tagOf = ({ tag }: LocaleChoice) => tag || browserTag();
-
-/** The locale by which typed days are read. */
-export const typedLocale = (): string => tagOf(localeChoice());
-
 /** How numbers and days are to be written in this browser. */
 export function ownLocale(): Locale {
   const choice = localeChoice();
-  return { numbers: tagOf(choice), dates: choice.dates };
+  return { numbers: choice.tag || browserTag(), dates: choice.dates };
 }
 
 /** Writes numbers and days as this browser's reader wants them from now on; on a server nothing is changed. */

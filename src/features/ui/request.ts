@@ -102,3 +102,14 @@ export async function requestAs<S extends z.ZodType>(
     parsed.error.issues,
   );
 }
+
+/** Does what a server may refuse. Its sentence where it was refused; null where it was done. */
+export async function orSentence(work: () => Promise<unknown>): Promise<string | null> {
+  try {
+    await work();
+    return null;
+  } catch (error) {
+    if (error instanceof RequestError) return error.message;
+    throw error;
+  }
+}

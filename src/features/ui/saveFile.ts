@@ -1,5 +1,5 @@
 /** Files that the browser puts where it puts downloads. */
-import { RequestError, requestFile } from './request';
+import { orSentence, requestFile } from './request';
 
 /** Puts a file where the browser puts downloads. */
 export function saveFile(name: string, content: Blob): void {
@@ -13,13 +13,8 @@ export function saveFile(name: string, content: Blob): void {
 }
 
 /** Asks the server for a file and saves it. A sentence where it cannot be had; null where it was saved. */
-export async function saveRequested(path: string, body: unknown): Promise<string | null> {
-  try {
+export const saveRequested = (path: string, body: unknown): Promise<string | null> =>
+  orSentence(async () => {
     const { name, content } = await requestFile(path, body);
     saveFile(name, content);
-    return null;
-  } catch (error) {
-    if (error instanceof RequestError) return error.message;
-    throw error;
-  }
-}
+  });

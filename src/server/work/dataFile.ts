@@ -1,5 +1,5 @@
 /** The figures of a dashboard as an answer that is a file. */
-import { fileName, MEDIA_TYPES, WHOLE_FORMATS } from '../../contract/files';
+import { fileHeaders, WHOLE_FORMATS } from '../../contract/files';
 import { Problem } from '../problem';
 import { compute } from './pool';
 import type { DataFile, InputOf } from './tasks';
@@ -13,10 +13,5 @@ export async function dataFile(asked: InputOf<'data'>): Promise<Response> {
       'All visuals together go into xlsx or json; choose one visual for csv or parquet.',
     );
   const { title, base64 } = JSON.parse(await compute('data', asked)) as DataFile;
-  return new Response(Buffer.from(base64, 'base64'), {
-    headers: {
-      'content-type': MEDIA_TYPES[format],
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(title, format))}`,
-    },
-  });
+  return new Response(Buffer.from(base64, 'base64'), { headers: fileHeaders(title, format) });
 }

@@ -11,7 +11,7 @@ import { stateFromAddress } from '../../../core/dashboard/reader/address';
 import { frozenState, partsOfState, selectionWords } from '../../../core/dashboard/turn/selections';
 import { quietStyle, role } from '../../../theme/roles';
 import { useNotice } from '../../ui/Notice';
-import { RequestError } from '../../ui/request';
+import { orSentence } from '../../ui/request';
 import { useCanDesign } from '../../ui/screen';
 import { SidePanel } from '../../ui/SidePanel';
 import { useAnswers, useDesign, useReaderState, useWorkspace } from '../../workspace/workspace';
@@ -39,17 +39,6 @@ export function SelectionsButton({ id }: { id: number }) {
     </>
   );
 }
-
-/** Runs what may be refused; a sentence where it was. */
-const orSentence = async (work: () => Promise<unknown>): Promise<string | null> => {
-  try {
-    await work();
-    return null;
-  } catch (error) {
-    if (error instanceof RequestError) return error.message;
-    throw error;
-  }
-};
 
 function Selections({ dashboard }: { dashboard: number }) {
   const selections = useSelections(dashboard);
@@ -198,7 +187,7 @@ function Entry({
         sx={small}
         disabled={isPresent || (entry.kind === 'shipped' && !canDesign)}
         aria-label={`Save over ${entry.name}`}
-        onClick={() => void tell(() => selections.change(entry, { parts: partsOfState(design, state) }))}
+        onClick={() => void tell(() => selections.saveOver(entry, partsOfState(design, state)))}
       >
         Save over
       </Button>

@@ -51,16 +51,15 @@ export function useSelections(dashboard: number) {
       await requestAs(savedSelectionSchema, path, { body: { name, parts } });
       await refresh();
     },
-    /** Puts what is held now, or another name, into a selection. */
-    async change(entry: ListedSelection, edit: { readonly name?: string; readonly parts?: AddressParts }) {
+    /** Puts what is held now into a selection. */
+    async saveOver(entry: ListedSelection, parts: AddressParts) {
       if (entry.kind === 'shipped')
-        changeShipped((now) => now.map((one) => (one.id === entry.id ? { ...one, ...edit } : one)));
+        changeShipped((now) => now.map((one) => (one.id === entry.id ? { ...one, parts } : one)));
       else {
-        await requestJson(`${path}/${entry.id}`, { method: 'PATCH', body: edit });
+        await requestJson(`${path}/${entry.id}`, { method: 'PATCH', body: { parts } });
         await refresh();
       }
-      if (edit.parts && firstSeen(dashboard)?.ref === entry.ref)
-        keepFirstSeen(dashboard, entry.ref, edit.parts);
+      if (firstSeen(dashboard)?.ref === entry.ref) keepFirstSeen(dashboard, entry.ref, parts);
     },
     /** Takes a selection away; the one that comes back with the result brings it back. */
     async remove(entry: ListedSelection): Promise<() => void> {

@@ -1,4 +1,4 @@
-import { fileName, MEDIA_TYPES } from '../../../../contract/files';
+import { fileHeaders } from '../../../../contract/files';
 import { rowsFileSchema } from '../../../../contract/rowsAsked';
 import { rowsToTake } from '../../../../server/answers/rows';
 import { rowsCsv } from '../../../../server/files/rowsCsv';
@@ -21,11 +21,6 @@ export function POST(request: Request) {
         await stretches.return(undefined);
       },
     });
-    return new Response(body, {
-      headers: {
-        'content-type': MEDIA_TYPES.csv,
-        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName(`${wanted.dataset.name} rows`, 'csv'))}`,
-      },
-    });
+    return new Response(body, { headers: fileHeaders(`${wanted.dataset.name} rows`, 'csv') });
   });
 }

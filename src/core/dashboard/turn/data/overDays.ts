@@ -32,7 +32,7 @@ export function bucketCells(
   if (buckets.unit === 'day') return [start];
   const first = window.asked[0]!.start;
   const last = window.asked[window.asked.length - 1]!.end;
-  return [unitName(buckets.unit, start, rule), ...cutTo({ start, end: bucketEnd(buckets, i) }, first, last)];
+  return [unitName(buckets.unit, start, rule), ...cutTo(bucketDays(buckets, i), first, last)];
 }
 
 /** The columns of the days that buckets are compared with. */

@@ -2,6 +2,7 @@
 import { aggregationOf } from '../../../model/aggregations';
 import { measureOf, type Measure, type Model } from '../../../model/model';
 import {
+  isChart,
   isMeasured,
   type MeasuredVisual,
   type Visual,
@@ -29,10 +30,6 @@ const VISUAL_DATA: { readonly [K in VisualKind]: Data<VisualOf<K>> | null } = {
   text: textData,
 };
 
-/** The kind of answer that a kind of visual has. */
-const answerKind = (kind: VisualKind): ShownAnswer['kind'] =>
-  VISUAL_DATA[kind] === chartData ? 'chart' : (kind as ShownAnswer['kind']);
-
 /** A measure as it is told by day: what adds up over days is so much a day. */
 const aDay = (measure: Measure): Measure =>
   aggregationOf(measure).addsUpOverDays ? { ...measure, unit: `${measure.unit} a day`.trim() } : measure;
@@ -43,7 +40,7 @@ export const hasData = (visual: Visual): visual is MeasuredVisual =>
 
 /** The figures of a visual as a plain table; undefined where it has none, or its answer is of another kind or model. */
 export function visualData(visual: Visual, answer: ShownAnswer, model: Model): DataTable | undefined {
-  if (!hasData(visual) || answer.kind !== answerKind(visual.kind)) return undefined;
+  if (!hasData(visual) || answer.kind !== (isChart(visual) ? 'chart' : visual.kind)) return undefined;
   const found = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
   if (found.length < visual.measures.length) return undefined;
   const measures = answer.perDay ? found.map(aDay) : found;
