@@ -34,6 +34,23 @@ export interface PageAsked {
   readonly sort: { readonly column: string; readonly descending: boolean } | null;
 }
 
+/** The page that a grid begins with. */
+export const FIRST_PAGE: PageAsked = { offset: 0, limit: 50, sort: null };
+
+/** Long enough for who needs the first page beside its grid to ask for it once together, in milliseconds. */
+const SHARED_MS = 2000;
+
+/** The query of a page of rows; `identity` is the same for the same rows. */
+export const pageQuery = <P extends RowPage>(
+  identity: readonly unknown[],
+  load: (page: PageAsked) => Promise<P>,
+  asked: PageAsked,
+) => ({
+  queryKey: ['rows', ...identity, asked.offset, asked.limit, asked.sort],
+  queryFn: () => load(asked),
+  staleTime: SHARED_MS,
+});
+
 const sortOf = ([first]: GridSortModel): PageAsked['sort'] =>
   first ? { column: first.field, descending: first.sort === 'desc' } : null;
 
@@ -70,18 +87,14 @@ export function RowGrid<P extends RowPage>({
   onSort?: (sort: PageAsked['sort']) => void;
 }) {
   const nonce = useNonce();
-  const [page, setPage] = useState({ page: 0, pageSize: 50 });
+  const [page, setPage] = useState({ page: 0, pageSize: FIRST_PAGE.limit });
   const [sort, setSort] = useState<GridSortModel>([]);
   const asked: PageAsked = {
     offset: page.page * page.pageSize,
     limit: page.pageSize,
     sort: sortOf(sort),
   };
-  const rows = useQuery({
-    queryKey: ['rows', ...identity, asked.offset, asked.limit, asked.sort],
-    queryFn: () => load(asked),
-    placeholderData: keepPreviousData,
-  });
+  const rows = useQuery({ ...pageQuery(identity, load, asked), placeholderData: keepPreviousData });
   const list = useMemo(
     () =>
       (rows.data?.rows ?? []).map((row) => ({

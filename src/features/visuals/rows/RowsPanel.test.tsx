@@ -73,6 +73,9 @@ test('of a figure: its number leads to them, and they are counted', async () => 
   expect((await panel()).textContent).toContain('Seats');
   await waitFor(() => expect(screen.getByText(/1,234 rows of Trips/)).toBeTruthy());
   expect(mark()).toEqual(PLAIN);
+  // The panel and its grid ask for the first page together.
+  await screen.findByRole('grid');
+  expect(asked).toHaveLength(1);
 });
 
 test('of a bar: by the other button of the pointer', async () => {

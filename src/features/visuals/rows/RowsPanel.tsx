@@ -25,7 +25,7 @@ import { saveRequested } from '../../ui/saveFile';
 import { SidePanel } from '../../ui/SidePanel';
 import { useChosen, useDocument, useReaderState, useTitle, useWorkspace } from '../../workspace/workspace';
 import { useMeasures } from '../usePicture';
-import { RowGrid, type PageAsked } from './RowGrid';
+import { FIRST_PAGE, pageQuery, RowGrid, type PageAsked } from './RowGrid';
 import { useRowsAsked, type AskedMark, type AskedValue } from '../../workspace/rowsAsked';
 
 export function RowsPanel() {
@@ -146,9 +146,9 @@ function Rows({
   const load = (page: PageAsked) =>
     requestAs(rowsBehindAnswerSchema, '/api/rows/behind', { body: { ...body, ...page } });
   // What the dataset has is known with the first page.
+  const identity = ['behind', loads, body];
   const first = useQuery({
-    queryKey: ['rows behind', loads, body],
-    queryFn: () => load({ offset: 0, limit: 1, sort: null }),
+    ...pageQuery(identity, load, FIRST_PAGE),
     placeholderData: (before: RowsBehind | undefined) => before,
   });
   const download = async () => {
@@ -196,7 +196,7 @@ function Rows({
               name={`Rows behind ${words}`}
               columns={columnsIn(found.all, shown ?? found.columns)}
               rowCount={found.total}
-              identity={['behind', loads, body]}
+              identity={identity}
               load={load}
               onSort={setSort}
             />
