@@ -6,6 +6,7 @@ const config: NextConfig = {
   reactStrictMode: true,
   /** It is read on this machine; whoever puts it behind a proxy compresses there. */
   compress: false,
+  serverExternalPackages: ['selenium-webdriver'],
   /** Types are checked by `./dathen test`, so that a build does not do it a second time. */
   typescript: { ignoreBuildErrors: true },
 };

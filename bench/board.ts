@@ -3,11 +3,6 @@
  * Wire to the painted board, from a click to the painted switch, and how evenly it scrolls. Run: npx tsx bench/board.ts
  */
 import path from 'node:path';
-import { currentBuild } from '../cli/build';
-import { serverEnvironment } from '../cli/environment';
-import { endProcess, freePort } from '../cli/processes';
-import { runningRecord } from '../cli/runFile';
-import { startServer, untilAnswering } from '../cli/server';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import { emptyDocument, type Control, type Visual } from '../src/core/dashboard/document/document';
@@ -18,6 +13,7 @@ import {
   milliseconds,
   quantile,
   withBenchDatabase,
+  withBenchServer,
   writeBookings,
 } from './support';
 
@@ -78,49 +74,41 @@ await withBenchDatabase(async (folder, database) => {
       .map((visual) => ({ control: control.id, target: visual.id, on: true, roles: {} })),
   );
   const { id } = await createDashboard({ ...emptyDocument('Board'), visuals, controls, wires });
-  const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
-  const log = path.join(folder, 'server.log');
-  const server = startServer(
-    port,
-    await currentBuild(runningRecord()?.build),
-    log,
-    serverEnvironment(database, folder),
-  );
-  const browser = await openBrowser();
-  try {
-    await untilAnswering(url, server, log);
-    const page = new Page(browser.driver, url);
-    await page.open(`/dashboards/${id}?mode=arrange`);
-    await page.reads('On this dashboard');
-    const timed = (act: string, done: string) => browser.driver.executeAsyncScript<number>(TIMED, act, done);
-    const key = (name: string) =>
-      `document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '${name}', bubbles: true }))`;
-    const board = `document.querySelectorAll('[data-cell]').length > 20`;
-    const opened: number[] = [];
-    for (let i = 0; i < OPENINGS; i++) {
-      opened.push(await timed(key('2'), board));
-      await timed(key('3'), `!(${board})`);
-    }
-    await timed(key('2'), board);
-    const switched: number[] = [];
-    for (let i = 0; i < CLICKS; i++) {
-      const cell = `document.querySelector('[data-cell="${i % 6}:${i % 5}"]')`;
-      const before = await browser.driver.executeScript<string>(
-        `return ${cell}.getAttribute('aria-pressed')`,
+  await withBenchServer(folder, database, async (url) => {
+    const browser = await openBrowser();
+    try {
+      const page = new Page(browser.driver, url);
+      await page.open(`/dashboards/${id}?mode=arrange`);
+      await page.reads('On this dashboard');
+      const timed = (act: string, done: string) =>
+        browser.driver.executeAsyncScript<number>(TIMED, act, done);
+      const key = (name: string) =>
+        `document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '${name}', bubbles: true }))`;
+      const board = `document.querySelectorAll('[data-cell]').length > 20`;
+      const opened: number[] = [];
+      for (let i = 0; i < OPENINGS; i++) {
+        opened.push(await timed(key('2'), board));
+        await timed(key('3'), `!(${board})`);
+      }
+      await timed(key('2'), board);
+      const switched: number[] = [];
+      for (let i = 0; i < CLICKS; i++) {
+        const cell = `document.querySelector('[data-cell="${i % 6}:${i % 5}"]')`;
+        const before = await browser.driver.executeScript<string>(
+          `return ${cell}.getAttribute('aria-pressed')`,
+        );
+        switched.push(await timed(`${cell}.click()`, `${cell}.getAttribute('aria-pressed') !== '${before}'`));
+      }
+      await eventually('the board', async () => (await page.all('grid', 'Crosspoint board')).length === 1);
+      const frames = await browser.driver.executeAsyncScript<number[]>(SCROLL);
+      const words = (values: readonly number[]) =>
+        `p50 ${milliseconds(quantile(values, 0.5))}, worst ${milliseconds(quantile(values, 1))}`;
+      console.log(
+        `${CONTROLS} × ${VISUALS}: opens ${words(opened)}; a switch ${words(switched)}; scrolling, a frame every p50 ${milliseconds(quantile(frames, 0.5))}, p95 ${milliseconds(quantile(frames, 0.95))}`,
       );
-      switched.push(await timed(`${cell}.click()`, `${cell}.getAttribute('aria-pressed') !== '${before}'`));
+    } finally {
+      await browser.quit();
     }
-    await eventually('the board', async () => (await page.all('grid', 'Crosspoint board')).length === 1);
-    const frames = await browser.driver.executeAsyncScript<number[]>(SCROLL);
-    const words = (values: readonly number[]) =>
-      `p50 ${milliseconds(quantile(values, 0.5))}, worst ${milliseconds(quantile(values, 1))}`;
-    console.log(
-      `${CONTROLS} × ${VISUALS}: opens ${words(opened)}; a switch ${words(switched)}; scrolling, a frame every p50 ${milliseconds(quantile(frames, 0.5))}, p95 ${milliseconds(quantile(frames, 0.95))}`,
-    );
-  } finally {
-    await browser.quit();
-    if (server.pid) await endProcess(server.pid, 'next', 10_000);
-  }
+  });
 });
 process.exit();

@@ -4,11 +4,6 @@
  */
 import path from 'node:path';
 import type { WebDriver } from 'selenium-webdriver';
-import { currentBuild } from '../cli/build';
-import { runningRecord } from '../cli/runFile';
-import { serverEnvironment } from '../cli/environment';
-import { endProcess, freePort } from '../cli/processes';
-import { startServer, untilAnswering } from '../cli/server';
 import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
 import { compareWith } from '../src/core/dashboard/document/kinds/compare';
 import { emptyDocument, type DashboardDocument, type Visual } from '../src/core/dashboard/document/document';
@@ -21,6 +16,7 @@ import {
   milliseconds,
   quantile,
   withBenchDatabase,
+  withBenchServer,
   writeBookings,
 } from './support';
 
@@ -160,17 +156,7 @@ await withBenchDatabase(async (folder, database) => {
     ),
   });
   await warmCubes();
-  const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
-  const log = path.join(folder, 'server.log');
-  const server = startServer(
-    port,
-    await currentBuild(runningRecord()?.build),
-    log,
-    serverEnvironment(database, folder),
-  );
-  try {
-    await untilAnswering(url, server, log);
+  await withBenchServer(folder, database, async (url) => {
     // In turn, so that what else the machine does weighs on both.
     const plain: number[] = [];
     const compared: number[] = [];
@@ -180,8 +166,6 @@ await withBenchDatabase(async (folder, database) => {
     }
     const ratio = quantile(compared, 0.5) / quantile(plain, 0.5);
     console.log(`p95 with comparisons against without: ${ratio.toFixed(2)} (aim: at most 1.2)`);
-  } finally {
-    if (server.pid) await endProcess(server.pid, 'next', 10_000);
-  }
+  });
 });
 process.exit();

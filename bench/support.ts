@@ -4,7 +4,10 @@ import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
+import { currentBuild } from '../cli/build';
 import { startDatabase, type RunningDatabase } from '../cli/mariadb';
+import { runningRecord } from '../cli/runFile';
+import { withServer } from '../cli/server';
 import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
 import { CHART_DEFAULTS } from '../src/core/dashboard/document/kinds/chart';
 import { shownMeasure } from '../src/core/dashboard/document/kinds/measured';
@@ -30,6 +33,16 @@ export async function withBenchDatabase(
     rmSync(folder, { recursive: true, force: true });
     if (!database.folder.startsWith(folder)) rmSync(database.folder, { recursive: true, force: true });
   }
+}
+
+/** Runs work against a server over the database of a bench, ended afterwards. */
+export async function withBenchServer(
+  folder: string,
+  database: RunningDatabase,
+  work: (url: string) => Promise<void>,
+): Promise<void> {
+  const build = await currentBuild(runningRecord()?.build);
+  await withServer(build, path.join(folder, 'server.log'), work, serverEnvironment(database, folder));
 }
 
 /** First of five years of made-up bookings. */

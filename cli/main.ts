@@ -3,6 +3,7 @@ import { rmSync } from 'node:fs';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import packageJson from '../package.json';
 import { parseIsoDay } from '../src/core/calendar/day';
+import { isOrigin } from '../src/core/embedOrigins';
 import { CommandFailure, sentenceFor } from './failure';
 import { DATA } from './places';
 import { endProcess } from './processes';
@@ -46,26 +47,58 @@ const program = new Command('dathen')
 
 const portOption = () =>
   new Option('--port <number>', 'port on 127.0.0.1').argParser(portNumber).default(DEFAULT_PORT);
+const embedOption = () =>
+  new Option(
+    '--embed <origin...>',
+    'pages that may show dashboards in frames, as https://host:port',
+  ).argParser((text: string, known: string[] | undefined) => {
+    if (!isOrigin(text))
+      throw new InvalidArgumentError(
+        'An origin is a scheme, a host and perhaps a port: https://board.example',
+      );
+    return [...(known ?? []), text];
+  });
 const todayOption = () =>
   new Option('--today <day>', 'take this day (YYYY-MM-DD) for today').argParser(isoDayText);
+
+/** Tells the server, by its environment, whose pages may show frames. */
+function listEmbeds(origins: readonly string[] | undefined): void {
+  if (origins) process.env.DATHEN_EMBED_ORIGINS = origins.join(' ');
+}
 
 program
   .command('demo')
   .description('install what is missing, build, and serve with demo data')
   .addOption(portOption())
   .addOption(todayOption())
+  .addOption(embedOption())
   .addOption(new Option('--scale <number>', 'size of the demo data').argParser(scaleNumber).default(1))
-  .action(async ({ port, today, scale }: { port: number; today?: string; scale: number }) => {
-    const { serve } = await import('./serve');
-    await serve({ port, demoScale: scale, ...(today ? { today } : {}) });
-  });
+  .action(
+    async ({
+      port,
+      today,
+      scale,
+      embed,
+    }: {
+      port: number;
+      today?: string;
+      scale: number;
+      embed?: string[];
+    }) => {
+      listEmbeds(embed);
+      const { serve } = await import('./serve');
+      await serve({ port, demoScale: scale, ...(today ? { today } : {}) });
+    },
+  );
 
 program
   .command('start')
   .description('the same without demo data')
   .addOption(portOption())
   .addOption(todayOption())
-  .action(async ({ port, today }: { port: number; today?: string }) => {
+  .addOption(embedOption())
+  .action(async ({ port, today, embed }: { port: number; today?: string; embed?: string[] }) => {
+    listEmbeds(embed);
     const { serve } = await import('./serve');
     await serve({ port, ...(today ? { today } : {}) });
   });
@@ -196,6 +229,19 @@ program
       await rehearseDashboards(dashboard, options);
     },
   );
+
+program
+  .command('print')
+  .description('print a dashboard to a PDF file, a page a sheet')
+  .argument('<dashboard>', 'its number or title')
+  .requiredOption('--out <file>', 'the PDF file that is written')
+  .option('--selection <name>', 'a saved selection (as the dashboard is designed when not given)')
+  .option('--page <name>', 'one page alone (all of them when not given)')
+  .addOption(new Option('--today <day>', 'a day (YYYY-MM-DD) in the place of today').argParser(isoDayText))
+  .action(async (dashboard: string, options: import('./print').PrintOptions) => {
+    const { printDashboard } = await import('./print');
+    await printDashboard(dashboard, options);
+  });
 
 program
   .command('test')

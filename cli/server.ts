@@ -4,6 +4,7 @@ import { openSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import { CommandFailure } from './failure';
 import { PROJECT } from './places';
+import { endProcess, freePort } from './processes';
 
 const PATIENCE_MS = 60_000;
 
@@ -48,4 +49,22 @@ export async function untilAnswering(
     await pause(100);
   }
   if (!signal?.aborted) throw new CommandFailure(`The server did not come up; ${logFile} says more.`);
+}
+
+/** Does something with the address of a server on a free port, which runs for that time only. */
+export async function withServer<T>(
+  build: string,
+  logFile: string,
+  work: (url: string) => Promise<T>,
+  environment: Record<string, string> = {},
+): Promise<T> {
+  const port = await freePort();
+  const server = startServer(port, build, logFile, environment);
+  const url = `http://127.0.0.1:${port}`;
+  try {
+    await untilAnswering(url, server, logFile);
+    return await work(url);
+  } finally {
+    if (server.pid) await endProcess(server.pid, 'next', 10_000);
+  }
 }

@@ -3,7 +3,7 @@ import { CommandFailure } from './failure';
 import { withDatabase } from './withDatabase';
 
 /** The dashboards that are meant: one by its number or title, or all. */
-async function meant(dashboard: string | undefined) {
+export async function meantDashboards(dashboard: string | undefined) {
   const { listDashboards, readDashboard } = await import('../src/server/dashboards/repository');
   const all = await listDashboards();
   const chosen =
@@ -22,7 +22,7 @@ export async function check(dashboard: string | undefined): Promise<void> {
   await withDatabase(async () => {
     const { checkOf } = await import('../src/server/wiring/wiring');
     let found = 0;
-    for (const { id, document } of await meant(dashboard)) {
+    for (const { id, document } of await meantDashboards(dashboard)) {
       const findings = await checkOf(document, true);
       found += findings.length;
       console.log(
@@ -43,7 +43,7 @@ export async function rehearseDashboards(
   await withDatabase(async () => {
     const { rehearsalOf } = await import('../src/server/wiring/wiring');
     const { isoDay } = await import('../src/core/calendar/day');
-    for (const { id, document } of await meant(dashboard)) {
+    for (const { id, document } of await meantDashboards(dashboard)) {
       const { from, to, lanes, problems } = await rehearsalOf(document, options.days, options.data);
       console.log(
         `${id} ${document.title}: ${isoDay(from)} to ${isoDay(to)}, ${lanes.length} controls and visuals, ${problems.length === 0 ? 'no problem' : `${problems.length} problems`} (data: ${options.data})`,

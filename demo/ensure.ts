@@ -1,7 +1,7 @@
 /** Brings the demo data and dashboards in where they are absent, through the ordinary import. */
 import { isoDay, parseIsoDay, type Day } from '../src/core/calendar/day';
 import { warmCubes } from '../src/server/answers/warm';
-import { createDashboard, anyDashboardEver } from '../src/server/dashboards/repository';
+import { createDashboard, anyDashboardEver, listDashboards } from '../src/server/dashboards/repository';
 import { editDataset } from '../src/server/datasets/edit';
 import { loadFile } from '../src/server/datasets/load';
 import { planFromProfile } from '../src/server/datasets/plan';
@@ -15,6 +15,8 @@ import { listNamedPeriods } from '../src/server/model/namedPeriodList';
 import { saveNamedPeriod } from '../src/server/model/namedPeriods';
 import { listDefinitions, saveDefinition } from '../src/server/model/definitions';
 import { listShared, saveShared } from '../src/server/model/shared';
+import { geometryEntries, saveGeometry } from '../src/server/geometry/repository';
+import { archipelago } from './archipelago';
 import { companyOn, type Company } from './company';
 import { DEMO_DASHBOARDS } from './dashboards';
 import { demoSets, writeHolidays } from './holidays';
@@ -28,6 +30,8 @@ export interface DemoOptions {
   /** The day taken for today (YYYY-MM-DD); the real one when absent. */
   readonly today: string | undefined;
   readonly scale: number;
+  /** Whether its dashboards are wanted although some were there before, and were deleted. */
+  readonly again?: boolean;
   readonly say: (line: string) => void;
   readonly signal?: AbortSignal;
 }
@@ -47,7 +51,7 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
     const { loaded, refused } = await importDemo(dataset, file, options.signal);
     options.say(`${dataset.name}: ${loaded.toLocaleString('en')} loaded, ${refused} refused`);
   }
-  if (await anyDashboardEver()) return;
+  if (options.again ? (await listDashboards()).length > 0 : await anyDashboardEver()) return;
   await setUpModel(company, options.folder);
   const { model } = await readModel();
   for (const make of DEMO_DASHBOARDS) await createDashboard(make(model));
@@ -59,6 +63,8 @@ export async function ensureDemo(options: DemoOptions): Promise<void> {
 async function setUpModel(company: Company, folder: string) {
   await saveRule(DEMO_RULE);
   await writeHolidays(company, folder);
+  if ((await geometryEntries()).length === 0)
+    for (const { name, file, text } of archipelago()) await saveGeometry(name, file, text);
   if ((await listSets()).length === 0) for (const set of demoSets(company)) await addSet(set);
   await ensureAlmanac();
   if ((await listShared()).length === 0) for (const shared of DEMO_SHARED) await saveShared(null, shared);

@@ -4,6 +4,9 @@ import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort, isOurs } from '../cli/processes';
+import { emptyDocument } from '../src/core/dashboard/document/document';
+import { openBrowser } from './support/browser';
+import { Page } from './support/page';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'dathen-commands-'));
 const data = path.join(folder, 'data');
@@ -113,3 +116,56 @@ test('a start after a killed command takes over, and a killed database comes bac
   expect((await run('stop')).text).toContain('Dathen is stopped');
   expect(await again.ended).toBe(0);
 }, 180_000);
+
+test('print: a stored dashboard as a PDF file, with or without a server that runs', async () => {
+  const out = path.join(folder, 'paper.pdf');
+  const started = command('start', '--port', String(port));
+  await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
+  const document = { ...emptyDocument('Harbour log'), timeZone: 'UTC' };
+  const made = await fetch(`http://127.0.0.1:${port}/api/dashboards`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(document),
+  });
+  expect(made.status).toBe(201);
+  expect((await run('print', 'Harbour log', '--out', out)).code).toBe(0);
+  expect(readFileSync(out).subarray(0, 5).toString()).toBe('%PDF-');
+  rmSync(out);
+  expect((await run('stop')).text).toContain('Dathen is stopped');
+  const alone = await run('print', 'Harbour log', '--out', out, '--today', '2026-05-01');
+  expect(alone.text).toContain('Harbour log is printed to');
+  expect(readFileSync(out).subarray(0, 5).toString()).toBe('%PDF-');
+  const unknown = await run('print', 'Harbour log', '--out', out, '--selection', 'Nothing');
+  expect([unknown.code, unknown.text]).toEqual([
+    1,
+    expect.stringContaining('There is no selection “Nothing”'),
+  ]);
+  expect((await run('print', 'Nobody', '--out', out)).code).toBe(2);
+}, 180_000);
+
+test('a first start offers three ways to begin; the demo comes at a click', async () => {
+  const started = command('start', '--port', String(port));
+  await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
+  const browser = await openBrowser();
+  try {
+    const at = new Page(browser.driver, `http://127.0.0.1:${port}`);
+    // What tests before left here goes, for good.
+    for (const { id } of (await (await fetch(`${at.base}/api/dashboards`)).json()) as { id: number }[])
+      await fetch(`${at.base}/api/dashboards/${id}`, { method: 'DELETE' });
+    await at.open('/');
+    await at.find('region', 'Bring a file');
+    await at.find('region', 'Connect a database');
+    await at.find('link', 'Connect one');
+    await at.click('button', 'Bring the demo in');
+    await at.find('progressbar', 'Bringing the demo in');
+    await until(
+      'the list of the demo’s dashboards',
+      async () => (await at.all('link', 'Today on the water')).length > 0,
+      120_000,
+    );
+    expect((await (await fetch(`${at.base}/api/datasets`)).json()) as unknown[]).toHaveLength(7);
+  } finally {
+    await browser.quit();
+  }
+  expect((await run('stop')).text).toContain('Dathen is stopped');
+}, 240_000);

@@ -114,15 +114,50 @@ describe('a designer', () => {
   step('renames, duplicates, deletes and brings back in the list', async () => {
     const at = page();
     await at.open('/');
-    await at.click('button', 'Rename Market of mine');
+    await at.click('button', 'More of Market of mine');
+    await at.click('menuitem', 'Rename');
     const field = await at.find('textbox', 'New name of Market of mine');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Market', Key.ENTER);
-    await at.click('button', 'Duplicate Market');
+    await at.click('button', 'More of Market');
+    await at.click('menuitem', 'Duplicate');
     await at.find('link', 'Market (copy)');
-    await at.click('button', 'Delete Market (copy)');
+    await at.click('button', 'More of Market (copy)');
+    await at.click('menuitem', 'Delete');
     await eventually('the copy to be gone', async () => (await at.all('link', 'Market (copy)')).length === 0);
     await at.click('button', 'Undo');
     await at.find('link', 'Market (copy)');
+  });
+
+  step('finds dashboards by tags, favourites and words; each says what it shows now', async () => {
+    const at = page();
+    const names = async () => {
+      const rows = await (
+        await at.find('table', 'Dashboards')
+      ).findElements({ css: 'tbody tr a:not([aria-hidden])' });
+      return Promise.all(rows.map((row) => row.getText()));
+    };
+    const only = (...titles: string[]) =>
+      eventually(`only ${titles.join()}`, async () => (await names()).join() === titles.join());
+    await at.click('button', 'More of Market (copy)');
+    await at.click('menuitem', 'Tags');
+    await (await at.find('textbox', 'Tags of Market (copy)')).sendKeys('stalls, fair days', Key.ENTER);
+    await at.click('button', /^fair days$/);
+    await only('Market (copy)');
+    // The same tag among the tools lets all others back in.
+    await (await at.all('button', /^fair days$/))[0]!.click();
+    await at.click('button', 'Favourite: Market (copy)');
+    await eventually('the favourite to be first', async () => (await names())[0] === 'Market (copy)');
+    await at.click('button', 'Favourites');
+    await only('Market (copy)');
+    await at.click('button', 'Favourites');
+    await at.type('Find a dashboard', 'STALLS');
+    await only('Market (copy)');
+    await at.reads(/Market to 3 Feb 2025/);
+    await at.type('Find a dashboard', 'no such words');
+    await at.reads('No dashboard fits.');
+    await at.click('button', /^Show all/);
+    await eventually('all to be back', async () => (await names()).length > 1);
+    await at.click('button', 'Favourite: Market (copy)');
   });
 
   step('takes a dashboard out as a file and in again; a wrong file is refused with the place', async () => {

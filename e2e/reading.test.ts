@@ -158,6 +158,57 @@ story('on a small screen what is touched has the room of a finger', async () => 
   await at.click('button', 'Done');
 });
 
+story(
+  'by touch alone, at 390 and at 768 pixels: the drawer is opened, a value chosen, the drawer closed',
+  async () => {
+    const at = page();
+    const driver = at.driver as unknown as {
+      sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+    };
+    await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', {
+      enabled: true,
+      maxTouchPoints: 1,
+    });
+    /** A finger that comes down and goes. */
+    const tap = async (role: string, name: string | RegExp) => {
+      const { x, y } = await at.middleOf(await at.find(role, name));
+      const point = { x: Math.round(x), y: Math.round(y) };
+      await driver.sendDevToolsCommand('Input.dispatchTouchEvent', {
+        type: 'touchStart',
+        touchPoints: [point],
+      });
+      await driver.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    };
+    const drawerIs = (isOpen: boolean) =>
+      eventually(
+        `the drawer to be ${isOpen ? 'open' : 'gone'}`,
+        async () => (await at.all('dialog', 'Controls')).length > 0 === isOpen,
+      );
+    for (const width of [390, 768]) {
+      await resize(width, 900);
+      await at.open(address);
+      await at.reads(words(WHOLE));
+      await tap('button', /^Controls \(1\)/);
+      await drawerIs(true);
+      // It comes up from below; a finger waits until it stands.
+      await eventually('the drawer to stand', async () => {
+        const drawer = await at.find('dialog', 'Controls');
+        const [before, after] = [await drawer.getRect(), await drawer.getRect()];
+        return before.y === after.y;
+      });
+      await tap('checkbox', /^Veldry/);
+      await eventually('the value to be chosen', async () =>
+        (await at.find('checkbox', /^Veldry/)).isSelected(),
+      );
+      await tap('button', 'Done');
+      await drawerIs(false);
+      await says('Veldry');
+      await at.reads(words(VELDRY));
+    }
+    await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: false });
+  },
+);
+
 story('at twice its size everything is there and nothing is beside the screen', async () => {
   // A window of 1280 by 800 at 200 % has the room of 640 by 400.
   await resize(640, 400);

@@ -12,9 +12,12 @@ import { CHART_DEFAULTS } from '../src/core/dashboard/document/kinds/chart';
 import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
 import { SLICER_DEFAULTS } from '../src/core/dashboard/document/kinds/slicer';
 import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
+import { printChoice } from '../src/core/dashboard/reader/addressText';
+import { pdfOf } from '../src/server/print/pdf';
 import {
   api,
   asStory,
+  BASE,
   browserPage,
   factTableOf,
   load,
@@ -22,6 +25,7 @@ import {
   openDatabase,
 } from './support/application';
 import { eventually } from './support/page';
+import { pdfText } from './support/pdf';
 
 const page = browserPage();
 const step = asStory(page);
@@ -260,6 +264,11 @@ step('what a reader chose is in all that is taken away', async () => {
   const asked = { format: 'json', visual: 'sum', choices: { pier: ['Quern'] } };
   const script = await api<{ tables: { rows: unknown[][] }[] }>('POST', `/dashboards/${id}/data`, asked);
   expect(script.body.tables[0]!.rows[0]![3]).toBe(quern);
+  // On paper too, with what is in effect.
+  const print = { dashboard: id, parts: { 'c.pier': printChoice(['Quern']) }, page: null };
+  const paper = pdfText(await pdfOf(BASE, print));
+  expect(paper).toContain(grouped(quern));
+  expect(paper).toMatch(/Showing Days April 2026.*Pier Quern/s);
   const refused = await api('POST', `/dashboards/${id}/data`, { format: 'csv' });
   expect(refused).toMatchObject({ status: 400, body: { error: { code: 'bad-request' } } });
 });

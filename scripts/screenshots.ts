@@ -19,11 +19,7 @@ interface Picture {
 const PICTURES: readonly Picture[] = [
   { name: 'datasets', address: '/datasets', upload: '.data/demo/sailings-with-mistakes.csv' },
   { name: 'dataset', address: '/datasets/bookings' },
-  {
-    name: 'measure',
-    address: '/datasets/fuel',
-    script: `document.querySelector('button[aria-label="Edit Fuel cost per passenger"]').click()`,
-  },
+  { name: 'dashboards', address: '/' },
   { name: 'almanac', address: '/almanac' },
   { name: 'model', address: '/model' },
   { name: 'today-on-the-water', address: '/dashboards/3' },
@@ -72,11 +68,7 @@ const PICTURES: readonly Picture[] = [
     name: 'time-controls',
     address: '/dashboards/1?p.calendar=2026-05-04%2F2026-05-17&p.tree=2024-Q3%2C+2026',
   },
-  {
-    name: 'data',
-    address: '/dashboards/4',
-    script: `document.querySelector('button[aria-label^="Data of Passengers over time"]').click()`,
-  },
+  { name: 'map', address: '/dashboards/3?page=page2' },
   {
     name: 'rows',
     address: '/dashboards/3',

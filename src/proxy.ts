@@ -1,9 +1,10 @@
 /** What goes before every request: who may ask at all, and the headers that keep pages to themselves. */
 import { NextResponse, type NextRequest } from 'next/server';
+import { originsFrom } from './core/embedOrigins';
 import { hostRefusal } from './server/origin';
 
 /** What a page may load and run: its own files, and the scripts that the server itself put in. */
-function contentPolicy(nonce: string): string {
+function contentPolicy(nonce: string, framing: string): string {
   return [
     "default-src 'self'",
     `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
@@ -17,7 +18,7 @@ function contentPolicy(nonce: string): string {
     "object-src 'none'",
     "base-uri 'none'",
     "form-action 'self'",
-    "frame-ancestors 'none'",
+    `frame-ancestors ${framing}`,
   ].join('; ');
 }
 
@@ -33,14 +34,18 @@ export function proxy(request: NextRequest): NextResponse {
   const refusal = hostRefusal(request.headers);
   if (refusal) return NextResponse.json({ error: refusal }, { status: 403 });
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
-  const policy = contentPolicy(nonce);
+  const { pathname } = request.nextUrl;
+  // Nothing but what is made for it is shown in frames, and that on listed pages only.
+  const origins = pathname.startsWith('/embed/') ? originsFrom(process.env.DATHEN_EMBED_ORIGINS) : [];
+  const policy = contentPolicy(nonce, origins.length > 0 ? origins.join(' ') : "'none'");
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
-  const { pathname } = request.nextUrl;
+  // It knows no list of origins; the policy says the same.
+  if (origins.length > 0) response.headers.delete('x-frame-options');
   // A cube names its load, so it never changes, and says so itself.
   if (pathname.startsWith('/api/') && pathname !== '/api/cubes')
     response.headers.set('cache-control', 'private, no-store');

@@ -45,6 +45,20 @@ export function assemble(
   return document;
 }
 
+/** The document with its items on pages, by name; what stands on every page under null, and what is not named on the first. */
+export function paged(
+  document: DashboardDocument,
+  pages: Readonly<Record<string, readonly string[]>>,
+  everywhere: readonly string[],
+): DashboardDocument {
+  const named = Object.keys(pages).map((name, i) => ({ id: `page${i + 1}`, name }));
+  const layout = document.layout.map((place) => {
+    const page = named.find(({ name }) => pages[name]!.includes(place.item)) ?? named[0]!;
+    return { ...place, page: everywhere.includes(place.item) ? null : page.id };
+  });
+  return { ...document, pages: named, layout };
+}
+
 /** The document without the wires that `isCut` names. */
 export function cut(
   document: DashboardDocument,
@@ -76,8 +90,8 @@ export function chart<K extends 'line' | 'area' | 'bar' | 'stacked' | 'combined'
   return { ...CHART_DEFAULTS, id, kind, measures: [...measures], ...more } as Visual;
 }
 
-/** A figure, text, crosstab or calendar map with the settings that every one begins with. */
-export function measured<K extends 'figure' | 'text' | 'crosstab' | 'calendarmap'>(
+/** A figure, text, crosstab, map or calendar map with the settings that every one begins with. */
+export function measured<K extends 'figure' | 'text' | 'crosstab' | 'calendarmap' | 'map'>(
   kind: K,
   id: string,
   measures: readonly ShownMeasure[],

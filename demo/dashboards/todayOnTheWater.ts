@@ -2,11 +2,11 @@ import { compareWith } from '../../src/core/dashboard/document/kinds/compare';
 import { TIME_DEFAULTS } from '../../src/core/dashboard/document/kinds/time';
 import type { DashboardDocument } from '../../src/core/dashboard/document/document';
 import type { Model } from '../../src/core/model/model';
-import { assemble, chart, column, measured, shown, slicer } from './assemble';
+import { assemble, chart, column, measured, paged, shown, slicer } from './assemble';
 
 /** "Today on the water": operations, always up to the newest day with data. */
 export function todayOnTheWater(model: Model): DashboardDocument {
-  return assemble('Today on the water', model, [
+  const document = assemble('Today on the water', model, [
     [
       {
         ...TIME_DEFAULTS,
@@ -26,8 +26,8 @@ export function todayOnTheWater(model: Model): DashboardDocument {
     ],
     [
       { id: 'asof', kind: 'asof', title: 'As of', hold: false, accent: null, reveal: null, later: [] },
+      10,
       0,
-      16,
       4,
       4,
     ],
@@ -37,13 +37,13 @@ export function todayOnTheWater(model: Model): DashboardDocument {
         subtitle: 'data to {latest}, loaded {loaded}',
         text: '**{measure}** passengers in {window}; {measure 2} of the sailings were cancelled.\n\n{choices}.',
       }),
-      10,
       0,
-      14,
+      0,
+      24,
       4,
     ],
     [slicer('vessel', 'Vessel', column('sailings', 'vessel')), 0, 4, 4, 7],
-    [slicer('port', 'Port', column('weather', 'station')), 0, 11, 4, 5],
+    [slicer('port', 'Port', column('weather', 'station')), 0, 11, 4, 9],
     [
       measured('figure', 'people', [shown('sailings/passengers')], {
         subtitle: '{window}, data to {latest}',
@@ -128,5 +128,38 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       8,
     ],
     [measured('calendarmap', 'map', [shown('weather/wind')], { title: 'Wind, day by day' }), 0, 28, 24, 6],
+    [
+      measured('map', 'islands', [shown('fuel/litres'), shown('weather/gusts')], {
+        title: 'Fuel taken and strongest wind, by port',
+        across: column('fuel', 'port'),
+        picks: true,
+        layers: [
+          { kind: 'areas', name: '', place: { geometry: 'islands', property: 'port' }, tint: 0 },
+          {
+            kind: 'points',
+            name: '',
+            place: { geometry: 'ports', property: 'port' },
+            size: 1,
+            tint: null,
+          },
+        ],
+      }),
+      0,
+      0,
+      15,
+      18,
+    ],
+    [chart('bar', 'fuel', [shown('fuel/litres')], { across: column('fuel', 'port') }), 15, 0, 9, 9],
+    [
+      chart('line', 'gusts', [shown('weather/gusts')], {
+        split: column('weather', 'station'),
+        title: 'Strongest wind, by station',
+      }),
+      15,
+      9,
+      9,
+      9,
+    ],
   ]);
+  return paged(document, { Now: [], Islands: ['islands', 'fuel', 'gusts'] }, ['back', 'asof']);
 }

@@ -1,52 +1,16 @@
 /** A headless Chromium with a viewport of 1280 × 800. */
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { Builder, Capabilities, type WebDriver } from 'selenium-webdriver';
-import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import type { WebDriver } from 'selenium-webdriver';
+import { openChromium, type Browser } from '../../src/server/print/chromium';
 
-export interface Browser {
-  readonly driver: WebDriver;
-  /** Ends the browser and removes its profile. */
-  quit(): Promise<void>;
-}
+export type { Browser };
 
 const VIEWPORT = { width: 1280, height: 800 };
 
 /** Starts a browser with an empty profile. */
 export async function openBrowser(): Promise<Browser> {
-  const profile = mkdtempSync(path.join(tmpdir(), 'dathen-browser-'));
-  const options = new Options();
-  options.setBinaryPath('/usr/bin/chromium');
-  options.addArguments(
-    '--headless=new',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--disable-dev-shm-usage',
-    `--user-data-dir=${profile}`,
-    '--window-size=1300,950',
-  );
-  const capabilities = new Capabilities();
-  capabilities.set('goog:loggingPrefs', { browser: 'ALL' });
-  const driver = await new Builder()
-    .forBrowser('chrome')
-    .withCapabilities(capabilities)
-    .setChromeOptions(options)
-    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
-    .build();
-  await fitViewport(driver);
-  return {
-    driver,
-    async quit() {
-      await driver.quit();
-      rmSync(profile, { recursive: true, force: true });
-    },
-  };
+  const browser = await openChromium();
+  await fitViewport(browser.driver);
+  return browser;
 }
 
 /** The window's size includes its frame; the viewport is what counts. */

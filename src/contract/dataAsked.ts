@@ -4,9 +4,10 @@ import { anyDocumentSchema } from '../core/dashboard/document/document';
 import { readerStateSchema } from '../core/dashboard/reader/state';
 import { fileFormatSchema } from './files';
 
-/** Which visual is taken away, and how. */
+/** Which visuals are taken away, and how. */
 export const takenSchema = z.object({
   visual: z.string().max(24).nullable().default(null).describe('Id of a visual; null: all of them'),
+  page: z.string().max(24).nullable().default(null).describe('Id of a page: its visuals; null: those of all'),
   format: fileFormatSchema,
 });
 

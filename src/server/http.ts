@@ -53,6 +53,13 @@ async function readText(request: Request, most: number): Promise<string> {
   return Buffer.concat(chunks).toString('utf8');
 }
 
+/** The text of a body of a type. Throws a `Problem` for one of another type, and for a larger one. */
+export async function readPlainText(request: Request, type: string, most: number): Promise<string> {
+  if (!(request.headers.get('content-type') ?? '').toLowerCase().startsWith(type))
+    throw new Problem('bad-type', `Send the body as ${type}.`, 415);
+  return readText(request, most);
+}
+
 /** The JSON body of a request, checked. Throws a `Problem` or a Zod error. */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))

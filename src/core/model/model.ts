@@ -1,4 +1,6 @@
 /** What a dashboard can be made of: the almanac, the datasets with their date roles and measures, shared dimensions. */
+import { geometryEntrySchema } from './geometry';
+import { rhythmSchema } from './rhythm';
 import { z } from 'zod';
 import { specialDaySchema } from '../calendar/almanac';
 import { calendarRuleSchema } from '../calendar/rule';
@@ -82,6 +84,8 @@ const datasetModelSchema = z.object({
   columns: z.array(columnSchema),
   roles: z.array(roleSchema),
   measures: z.array(measureSchema),
+  /** When its data is expected; absent where nothing is. */
+  rhythm: rhythmSchema.nullable().optional(),
 });
 export type DatasetModel = z.infer<typeof datasetModelSchema>;
 
@@ -121,6 +125,8 @@ export const modelSchema = z.object({
   shared: z.array(sharedDimensionSchema),
   definitions: z.array(definitionSchema).default([]),
   periods: z.array(namedPeriodSchema).default([]),
+  /** Areas and points that maps can draw. */
+  geometries: z.array(geometryEntrySchema).optional(),
   /** A day (YYYY-MM-DD) that is taken for today, for demonstrations and tests. */
   pinnedToday: z.string().nullable(),
 });

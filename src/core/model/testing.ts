@@ -34,6 +34,7 @@ export const TEST_MODEL: Model = {
   shared: [],
   definitions: [],
   periods: [],
+  geometries: [{ key: 'isles', name: 'Isles', version: 1, areas: 8, points: 0, properties: ['port'] }],
   pinnedToday: null,
   datasets: [
     {

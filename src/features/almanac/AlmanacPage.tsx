@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { civilFromDay } from '../../core/calendar/day';
 import type { CalendarRule } from '../../core/calendar/rule';
 import { Section } from '../ui/Section';
@@ -15,6 +16,7 @@ import { PageHeader } from '../ui/PageHeader';
 import { readAlmanac, saveRule, type Almanac } from './api';
 import { RuleChanges } from './RuleChanges';
 import { RuleFields } from './RuleFields';
+import { DayNotes } from '../strip/notes/DayNotes';
 import { SpecialSets } from './SpecialSets';
 import { YearPicture } from './YearPicture';
 import { numberWords } from '../../core/locale';
@@ -42,6 +44,7 @@ function Loaded({ almanac }: { almanac: Almanac }) {
   const client = useQueryClient();
   const notice = useNotice();
   const [draft, setDraft] = useState<CalendarRule | null>(null);
+  const [newNoteDay] = useState(() => civilDayAt(Date.now(), 'UTC'));
   const [year, setYear] = useState(() => {
     const now = new Date().getUTCFullYear();
     return Math.max(
@@ -128,6 +131,9 @@ function Loaded({ almanac }: { almanac: Almanac }) {
         {changed && <RuleChanges rule={rule} />}
       </Section>
       <SpecialSets sets={almanac.sets} special={almanac.special} year={year} />
+      <Section title="Notes on days">
+        <DayNotes day={newNoteDay} />
+      </Section>
       {/* Its grid comes when the rest stands, so that nothing waits for it. */}
       <DayTable almanac={almanac} year={year} />
     </>

@@ -1,6 +1,5 @@
 'use client';
 /** Sets of holidays and events, from iCalendar files. */
-import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import Table from '@mui/material/Table';
@@ -10,10 +9,11 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { SpecialDay } from '../../core/calendar/almanac';
 import { civilFromDay } from '../../core/calendar/day';
 import { shortDayWords } from '../../core/calendar/names';
+import { FileButton } from '../ui/FileButton';
 import { Section } from '../ui/Section';
 import { useWanted } from '../ui/useWanted';
 import { RemoveButton } from '../ui/RemoveButton';
@@ -34,7 +34,6 @@ export function SpecialSets({
   year: number;
 }) {
   const client = useQueryClient();
-  const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const run: Run = async (work) => {
     setProblem(null);
@@ -63,24 +62,12 @@ export function SpecialSets({
     <Section
       title="Holidays and events"
       aside={
-        <>
-          <input
-            ref={input}
-            type="file"
-            accept=".ics,text/calendar"
-            aria-label="iCalendar file"
-            tabIndex={-1}
-            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            onChange={(event) => {
-              const [file] = event.target.files ?? [];
-              if (file) void take(file);
-              event.target.value = '';
-            }}
-          />
-          <Button variant="contained" onClick={() => input.current?.click()}>
-            Add an iCalendar file
-          </Button>
-        </>
+        <FileButton
+          words="Add an iCalendar file"
+          name="iCalendar file"
+          accept=".ics,text/calendar"
+          onFile={(file) => void take(file)}
+        />
       }
     >
       {problem && (

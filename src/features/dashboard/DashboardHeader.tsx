@@ -19,6 +19,8 @@ import { useCanDesign } from '../ui/screen';
 import { SkipLinks, type SkipTo } from '../ui/SkipLinks';
 import { Wordmark } from '../ui/Wordmark';
 import { isPageKey, isTyping } from '../ui/isTyping';
+import { usePage } from '../workspace/page';
+import { printAddress } from '../workspace/stateAddress';
 import { MODES, type Mode } from '../workspace/mode';
 import type { SaveState } from '../workspace/autosaver';
 import { useDocument, useHeld, useWorkspace } from '../workspace/workspace';
@@ -105,7 +107,7 @@ export function DashboardHeader({
       </Typography>
       {mode === 'read' && canAsOf && <AsOfButton />}
       {mode === 'read' && <SelectionsButton id={id} />}
-      {mode === 'read' && <DownloadButton />}
+      {mode === 'read' && <DownloadButton id={id} />}
       {mode !== 'read' && <Box sx={{ flex: 1 }} />}
       {mode !== 'read' && (
         <>
@@ -148,7 +150,7 @@ export function DashboardHeader({
           ))}
         </ToggleButtonGroup>
       )}
-      <ShareButton />
+      <ShareButton id={id} />
       <HelpButton place={mode} />
     </Box>
   );
@@ -262,8 +264,9 @@ function AsOfButton() {
 }
 
 /** Keys that work anywhere on a dashboard, but not while typing. */
-export function useDashboardKeys(mode: Mode, setMode: (mode: Mode) => void) {
+export function useDashboardKeys(id: number, mode: Mode, setMode: (mode: Mode) => void) {
   const { store, held } = useWorkspace();
+  const { page, pages, turnTo } = usePage(useDocument());
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event)) {
@@ -273,10 +276,23 @@ export function useDashboardKeys(mode: Mode, setMode: (mode: Mode) => void) {
         (event.shiftKey ? redo : undo).call(held);
         return;
       }
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'p') {
+        // The page on the screen is not made for paper.
+        event.preventDefault();
+        window.open(printAddress(id, store.getState().document, held.api.getState().state, null), '_blank');
+        return;
+      }
+      const turned = event.altKey ? { PageDown: 1, PageUp: -1 }[event.key] : undefined;
+      if (turned !== undefined) {
+        const there = pages[pages.findIndex((entry) => entry.id === page.id) + turned];
+        event.preventDefault();
+        if (there) void turnTo(there.id);
+        return;
+      }
       const next = MODES[Number(event.key) - 1];
       if (next && isPageKey(event)) setMode(next);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [mode, setMode, store, held]);
+  }, [id, mode, setMode, store, held, page, pages, turnTo]);
 }

@@ -4,15 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect } from 'react';
 import { withNamedPeriods } from '../../core/dashboard/document/namedPeriods';
-import type { Model } from '../../core/model/model';
-import { MODEL_QUERY } from '../ui/modelQuery';
-import { requestJson } from '../ui/request';
-import { PageHeader } from '../ui/PageHeader';
+import { noteOpened } from '../ui/visited';
 import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
 import { useChangeAsked } from '../visuals/comparing/changeAsked';
@@ -21,14 +16,13 @@ import { useMarkMenu, useRowsAsked } from '../workspace/rowsAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
 import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
-import { createDocumentStore } from '../workspace/documentStore';
+import { OpenDashboard } from './OpenDashboard';
 import { useMode, type Mode } from '../workspace/mode';
 import { ReadMode } from './read/ReadMode';
 import { useFirstSeen } from './selections/useFirstSeen';
 import type { StoredDashboard } from '../workspace/autosaver';
 import { useAutosave } from '../workspace/useAutosave';
-import { useModelEvents } from '../workspace/useModelEvents';
-import { useAnswers, useDocument, useWorkspace, WorkspaceProvider } from '../workspace/workspace';
+import { useAnswers, useWorkspace } from '../workspace/workspace';
 
 /** Parts that readers never see come when they are wanted. */
 const opening = () => <LinearProgress aria-label="Opening" />;
@@ -58,60 +52,21 @@ const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => p
 });
 
 export function DashboardPage({ id }: { id: number }) {
-  const dashboard = useQuery({
-    queryKey: ['dashboard', id],
-    queryFn: () => requestJson<StoredDashboard>(`/api/dashboards/${id}`),
-    staleTime: Infinity,
-    gcTime: 0,
-  });
-  const model = useQuery({
-    ...MODEL_QUERY,
-    staleTime: Infinity,
-    gcTime: 0,
-  });
-  useModelEvents();
-  const error = dashboard.error ?? (model.data ? null : model.error);
-  if (error) {
-    return (
-      <>
-        <PageHeader />
-        <Box component="main" sx={{ p: 4 }}>
-          <Typography role="alert" gutterBottom>
-            {error.message}
-          </Typography>
-          <Button component={Link} href="/" variant="contained">
-            All dashboards
-          </Button>
-        </Box>
-      </>
-    );
-  }
-  if (!dashboard.data || !model.data) return <LinearProgress aria-label="Opening the dashboard" />;
-  return <OpenDashboard stored={dashboard.data} model={model.data} />;
-}
-
-function OpenDashboard({ stored, model }: { stored: StoredDashboard; model: Model }) {
-  const [opened] = useState(() => ({ ...stored, document: withNamedPeriods(stored.document, model) }));
-  const [store] = useState(() => createDocumentStore(opened.document));
-  return (
-    <WorkspaceProvider store={store} model={model}>
-      <Modes stored={opened} />
-    </WorkspaceProvider>
-  );
+  return <OpenDashboard id={id}>{(stored) => <Modes stored={stored} />}</OpenDashboard>;
 }
 
 function Modes({ stored }: { stored: StoredDashboard }) {
   const { store, model } = useWorkspace();
-  const design = useDocument();
   const [mode, setModeInAddress] = useMode();
   const autosave = useAutosave(stored, store);
   const { adopt } = autosave;
   useEffect(() => adopt((document) => withNamedPeriods(document, model)), [adopt, model]);
   const failed = useAnswers((state) => state.failed);
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
-  useDashboardKeys(mode, setMode);
+  useDashboardKeys(stored.id, mode, setMode);
   useTraceKey();
   useFirstSeen(stored.id);
+  useEffect(() => noteOpened(stored.id, Date.now()), [stored.id]);
   const canDesign = useCanDesign();
   const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);
@@ -119,9 +74,6 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const areRowsAsked = useRowsAsked(({ asked }) => asked !== null);
   const isMarkMenuOpen = useMarkMenu(({ menu }) => menu !== null);
   const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
-  useEffect(() => {
-    document.title = `${design.title} · Dathen`;
-  }, [design.title]);
   return (
     <Box
       sx={{

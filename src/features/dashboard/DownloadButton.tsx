@@ -1,41 +1,98 @@
 'use client';
 /** All figures of a dashboard as one file. */
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import Divider from '@mui/material/Divider';
 import MenuItem from '@mui/material/MenuItem';
 import type { FileFormat } from '../../contract/files';
 import { MenuButton } from '../ui/MenuButton';
 import { useNotice } from '../ui/Notice';
 import { saveRequested } from '../ui/saveFile';
+import { printAddress } from '../workspace/stateAddress';
+import { usePage } from '../workspace/page';
 import { useDocument, useReaderState } from '../workspace/workspace';
 
+const SchedulesPanel = dynamic(
+  () => import('./schedules/SchedulesPanel').then((part) => part.SchedulesPanel),
+  {
+    ssr: false,
+  },
+);
+
 const OFFERED: readonly (readonly [FileFormat, string])[] = [
-  ['xlsx', 'All figures as a workbook (XLSX)'],
-  ['json', 'All figures as JSON'],
+  ['xlsx', 'as a workbook (XLSX)'],
+  ['json', 'as JSON'],
 ];
 
-export function DownloadButton() {
+export function DownloadButton({ id }: { id: number }) {
   const document = useDocument();
   const state = useReaderState();
   const notice = useNotice();
-  const take = async (format: FileFormat) => {
+  const [areSchedulesOpen, setSchedulesOpen] = useState(false);
+  const { page, pages } = usePage(document);
+  const parts = [
+    ...(pages.length > 1 ? [{ page: page.id, words: 'All figures of this page' }] : []),
+    { page: null, words: pages.length > 1 ? 'All figures of every page' : 'All figures' },
+  ];
+  const papers = [
+    {
+      only: null,
+      words: pages.length > 1 ? 'Print every page, or save it as a PDF' : 'Print it, or save it as a PDF',
+    },
+    ...(pages.length > 1 ? [{ only: page.id, words: 'Print this page alone' }] : []),
+  ];
+  const take = async (format: FileFormat, of: string | null) => {
     notice({ text: 'The file is being made. It comes with the other downloads.' });
-    const problem = await saveRequested('/api/data', { document, state, visual: null, format });
+    const problem = await saveRequested('/api/data', {
+      document,
+      state,
+      visual: null,
+      page: of,
+      format,
+    });
     if (problem !== null) notice({ text: problem });
   };
   return (
-    <MenuButton words="Download" name="Download">
-      {(close) =>
-        OFFERED.map(([format, words]) => (
+    <>
+      <MenuButton words="Download" name="Download">
+        {(close) => [
+          ...parts.flatMap((part) =>
+            OFFERED.map(([format, words]) => (
+              <MenuItem
+                key={`${part.page} ${format}`}
+                onClick={() => {
+                  close();
+                  void take(format, part.page);
+                }}
+              >
+                {part.words} {words}
+              </MenuItem>
+            )),
+          ),
+          <Divider key="paper" />,
+          ...papers.map(({ only, words }) => (
+            <MenuItem
+              key={words}
+              component="a"
+              href={printAddress(id, document, state, only)}
+              target="_blank"
+              onClick={() => close()}
+            >
+              {words}
+            </MenuItem>
+          )),
           <MenuItem
-            key={format}
+            key="schedules"
             onClick={() => {
               close();
-              void take(format);
+              setSchedulesOpen(true);
             }}
           >
-            {words}
-          </MenuItem>
-        ))
-      }
-    </MenuButton>
+            Have it made by itself, every morning…
+          </MenuItem>,
+        ]}
+      </MenuButton>
+      {areSchedulesOpen && <SchedulesPanel dashboard={id} onClose={() => setSchedulesOpen(false)} />}
+    </>
   );
 }

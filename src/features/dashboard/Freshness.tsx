@@ -2,8 +2,9 @@
 /** How fresh the data of the open dashboard is: one line in the header, a line a dataset on a click. */
 import Box from '@mui/material/Box';
 import Popover from '@mui/material/Popover';
-import { useEffect, useState } from 'react';
-import { freshnessOf, freshnessWords } from '../../core/dashboard/turn/freshness';
+import { useState } from 'react';
+import { freshnessOf, freshnessWords, lateOf } from '../../core/dashboard/turn/freshness';
+import { useNow } from '../ui/useNow';
 import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
 
 export function Freshness() {
@@ -16,6 +17,9 @@ export function Freshness() {
     freshnessOf(model, state.lanes, state.visuals)
       .map((entry) => freshnessWords(entry, model, timeZone, now))
       .join('\n'),
+  );
+  const isLate = useAnswers((state) =>
+    freshnessOf(model, state.lanes, state.visuals).some((entry) => lateOf(entry, now) !== null),
   );
   const lines = text.split('\n');
   const words = lines.join('; ');
@@ -32,6 +36,7 @@ export function Freshness() {
           all: 'unset',
           cursor: 'pointer',
           display: 'block',
+          ...(isLate ? { color: 'warning.main', fontWeight: 650 } : {}),
           maxWidth: '100%',
           overflow: 'hidden',
           textOverflow: 'ellipsis',
@@ -55,14 +60,4 @@ export function Freshness() {
       </Popover>
     </>
   );
-}
-
-/** The time, moving on once a minute. */
-function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 60_000);
-    return () => clearInterval(timer);
-  }, []);
-  return now;
 }

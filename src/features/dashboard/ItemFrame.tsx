@@ -15,6 +15,7 @@ import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { hasData } from '../../core/dashboard/turn/data/visualData';
 import { useDataAsked } from '../visuals/data/dataAsked';
 import { CompareNotes } from '../visuals/comparing/CompareNotes';
+import { LinkOut } from '../visuals/LinkOut';
 import { VisualBody } from '../visuals/VisualBody';
 import { ErrorBoundary } from '../ui/ErrorBoundary';
 import { ItemHead } from '../ui/ItemHead';
@@ -159,6 +160,7 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
   return (
     <>
       <ItemHead title={shownTitle}>
+        {visual.link && <LinkOut visual={visual} link={visual.link} style={WHY} />}
         {isMeasured(visual) && canCompare(visual) && (
           <CompareButton
             visual={visual}

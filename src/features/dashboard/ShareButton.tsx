@@ -1,14 +1,16 @@
 'use client';
 /** The address of what is shown, to be handed on: with periods that roll on, or with the days of now. */
 import MenuItem from '@mui/material/MenuItem';
-import { splitAddress } from '../../core/dashboard/reader/longAddress';
-import { addressOf } from '../../core/dashboard/reader/address';
 import { frozenState } from '../../core/dashboard/turn/selections';
 import { MenuButton } from '../ui/MenuButton';
 import { useNotice } from '../ui/Notice';
+import { PAGE_PLACE } from '../workspace/page';
+import { useFrameCopy } from '../ui/useFrameCopy';
+import { frameText, putState, wallAddress } from '../workspace/stateAddress';
 import { useAnswers, useDesign, useReaderState, useWorkspace } from '../workspace/workspace';
 
-export function ShareButton() {
+export function ShareButton({ id }: { id: number }) {
+  const copyFrame = useFrameCopy();
   const notice = useNotice();
   const design = useDesign();
   const state = useReaderState();
@@ -18,11 +20,7 @@ export function ShareButton() {
     const address = new URL(window.location.href);
     if (isFrozen) {
       const frozen = frozenState(design, state, controls, today);
-      const { query, fragment } = splitAddress(addressOf(design.document, frozen));
-      address.search = '';
-      for (const [place, text] of Object.entries(query))
-        if (text !== null) address.searchParams.set(place, text);
-      address.hash = fragment;
+      putState(address, design.document, frozen, address.searchParams.get(PAGE_PLACE));
     }
     address.searchParams.delete('mode');
     const said = isFrozen
@@ -40,8 +38,8 @@ export function ShareButton() {
       variant="outlined"
       sx={{ borderColor: 'hairline', color: 'text.primary' }}
     >
-      {(close) =>
-        [false, true].map((isFrozen) => (
+      {(close) => [
+        ...[false, true].map((isFrozen) => (
           <MenuItem
             key={String(isFrozen)}
             onClick={() => {
@@ -51,8 +49,27 @@ export function ShareButton() {
           >
             Copy the address: {isFrozen ? 'these days for ever' : 'periods roll on'}
           </MenuItem>
-        ))
-      }
+        )),
+        <MenuItem
+          key="frame"
+          onClick={() => {
+            close();
+            const page = new URL(window.location.href).searchParams.get(PAGE_PLACE);
+            copyFrame(frameText(id, design.document, state, { page, visual: null }));
+          }}
+        >
+          Copy a frame for a page of yours
+        </MenuItem>,
+        <MenuItem
+          key="wall"
+          component="a"
+          href={wallAddress(id, design.document, state)}
+          target="_blank"
+          onClick={() => close()}
+        >
+          Show it alone on a large screen
+        </MenuItem>,
+      ]}
     </MenuButton>
   );
 }

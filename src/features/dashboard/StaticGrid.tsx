@@ -73,6 +73,8 @@ function ZoneLine({ zone, places }: { zone: Zone; places: readonly Place[] }) {
 
 export interface StaticGridProps {
   readonly document: DashboardDocument;
+  /** What is drawn of it. */
+  readonly layout: readonly Place[];
   /** Whether zones are outlined. */
   readonly hasZones: boolean;
   readonly lightOf?: (id: string) => 'lit' | 'faded' | undefined;
@@ -80,11 +82,11 @@ export interface StaticGridProps {
   readonly onChoose?: (id: string) => void;
 }
 
-export function StaticGrid({ document, hasZones, lightOf, onPoint, onChoose }: StaticGridProps) {
+export function StaticGrid({ document, layout, hasZones, lightOf, onPoint, onChoose }: StaticGridProps) {
   const hidden = useAnswers((state) => hiddenControls(state.controls));
   const places = useMemo(
-    () => visiblePlaces(document.layout, (item) => hidden.split(' ').includes(item)),
-    [document.layout, hidden],
+    () => visiblePlaces(layout, (item) => hidden.split(' ').includes(item)),
+    [layout, hidden],
   );
   const style: CSSProperties = {
     display: 'grid',

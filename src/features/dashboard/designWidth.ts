@@ -1,5 +1,13 @@
-/** Width in pixels at which a dashboard is laid out where it is scaled to the room there is: as readers see it at 1280. */
-export const DESIGN_WIDTH = 1248;
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 
-/** By what the dashboard is scaled in a room of this width; 0 while the width is not known. */
-export const scaleIn = (width: number): number => (width > 0 ? Math.min(1, width / DESIGN_WIDTH) : 0);
+/** Width in pixels of the window that a dashboard is laid out for where its designer does not say. */
+export const USUAL_WIDTH = 1280;
+/** What stands at both sides of the dashboard in that window. */
+const MARGINS = 32;
+
+/** Width in pixels at which a dashboard is laid out where it is scaled to the room there is. */
+export const designWidthOf = ({ designWidth }: Pick<DashboardDocument, 'designWidth'>): number =>
+  (designWidth ?? USUAL_WIDTH) - MARGINS;
+
+/** By what a dashboard of this width is scaled in a room; 0 while the width of the room is not known. */
+export const scaleIn = (room: number, width: number): number => (room > 0 ? Math.min(1, room / width) : 0);

@@ -2,7 +2,6 @@
 /** All dashboards: open, make, rename, duplicate, delete with undo, import. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import InputBase from '@mui/material/InputBase';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
@@ -10,24 +9,19 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { dashboardEntriesSchema, type DashboardEntry } from '../../contract/dashboards';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
-import { requestJson } from '../ui/request';
-import { momentWords } from '../ui/moment';
-
-interface Entry {
-  readonly id: number;
-  readonly title: string;
-  readonly revision: number;
-  readonly updatedAt: string;
-  readonly visuals: number;
-  readonly controls: number;
-}
+import { requestAs, requestJson } from '../ui/request';
+import { useVisited, type Visited } from '../ui/visited';
+import { DashboardRow } from './DashboardRow';
+import { FirstStart } from './FirstStart';
+import { listed, tagsOf, type Wanted } from './listed';
+import { ListTools } from './ListTools';
 
 interface Stored {
   readonly id: number;
@@ -41,11 +35,44 @@ const documents = () => import('../../core/dashboard/document/document');
 /** Files in which data comes. */
 const TABLE_FILE = /\.(?:csv|tsv|txt|xlsx|parquet)$/i;
 
+const ANY: Wanted = { search: '', tag: null, onlyFavourites: false, order: 'opened' };
+/** Dashboards that are shown before one asks for more. */
+const STEP = 50;
+
+/** When a dashboard was opened last (ISO 8601); undefined where it never was in this browser. */
+function openedAt({ opened }: Visited, id: number): string | undefined {
+  const at = opened[id];
+  return at === undefined ? undefined : new Date(at).toISOString();
+}
+
+/** Ways to begin where there is no data either; else the next step. */
+function NothingYet() {
+  const datasets = useQuery({
+    queryKey: ['datasets'],
+    queryFn: () => requestJson<unknown[]>('/api/datasets'),
+  });
+  if (!datasets.data) return null;
+  if (datasets.data.length === 0) return <FirstStart />;
+  return <Typography>No dashboards yet. Make one with the button above; your data is ready.</Typography>;
+}
+
 export function DashboardsPage() {
   const client = useQueryClient();
   const router = useRouter();
   const notice = useNotice();
-  const list = useQuery({ queryKey: ['dashboards'], queryFn: () => requestJson<Entry[]>('/api/dashboards') });
+  const list = useQuery({
+    queryKey: ['dashboards'],
+    queryFn: () => requestAs(dashboardEntriesSchema, '/api/dashboards'),
+  });
+  const all = list.data ?? [];
+  const visited = useVisited();
+  const [wanted, setWanted] = useState<Wanted>(ANY);
+  const [most, setMost] = useState(STEP);
+  const want = (next: Wanted) => {
+    setWanted(next);
+    setMost(STEP);
+  };
+  const shown = listed(all, visited, wanted);
   const refresh = () =>
     Promise.all(['dashboards', 'bin'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   /** Runs an action and tells what went wrong, if anything did. */
@@ -84,7 +111,7 @@ export function DashboardsPage() {
       }
       await create(read.document);
     });
-  const remove = (entry: Entry) =>
+  const remove = (entry: DashboardEntry) =>
     attempt(async () => {
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'DELETE' });
       const restore = () =>
@@ -93,20 +120,20 @@ export function DashboardsPage() {
         );
       notice({ text: `“${entry.title}” is in the bin.`, action: { label: 'Undo', run: restore } });
     });
-  const rename = (entry: Entry, title: string) =>
+  const edit = (entry: DashboardEntry, part: Partial<Pick<DashboardDocument, 'title' | 'tags'>>) =>
     attempt(async () => {
       const stored = await requestJson<Stored>(`/api/dashboards/${entry.id}`);
-      const body = { basedOn: stored.revision, document: { ...stored.document, title } };
+      const body = { basedOn: stored.revision, document: { ...stored.document, ...part } };
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'PUT', body });
     });
-  const duplicate = (entry: Entry) =>
+  const duplicate = (entry: DashboardEntry) =>
     attempt(
       async () => void (await requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' })),
     );
   return (
     <>
       <PageHeader />
-      <Box component="main" sx={{ maxWidth: 1000, mx: 'auto', p: 3 }}>
+      <Box component="main" sx={{ maxWidth: 1160, mx: 'auto', p: 3 }}>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 2 }}>
           <Typography variant="h1" sx={{ flex: 1 }}>
             Dashboards
@@ -117,34 +144,55 @@ export function DashboardsPage() {
           </Button>
         </Box>
         {list.error && <Typography role="alert">{list.error.message}</Typography>}
-        {list.data?.length === 0 && (
-          <Typography>No dashboards yet. Make one, or bring data in first on the Datasets page.</Typography>
+        {list.data?.length === 0 && <NothingYet />}
+        {all.length > 0 && (
+          <ListTools
+            wanted={wanted}
+            onWanted={want}
+            tags={tagsOf(all)}
+            hasFavourites={visited.favourites.length > 0}
+          />
         )}
-        {list.data && list.data.length > 0 && (
+        {all.length > 0 && shown.length === 0 && (
+          <Typography role="status" sx={{ py: 3 }}>
+            No dashboard fits. <Button onClick={() => want(ANY)}>Show all {all.length}</Button>
+          </Typography>
+        )}
+        {shown.length > 0 && (
           <Table
             aria-label="Dashboards"
             sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}
           >
             <TableHead>
               <TableRow>
+                <TableCell>Layout</TableCell>
                 <TableCell>Name</TableCell>
-                <TableCell>Parts</TableCell>
-                <TableCell>Changed</TableCell>
+                <TableCell>Shows now</TableCell>
+                <TableCell>Last</TableCell>
                 <TableCell align="right">Actions</TableCell>
               </TableRow>
             </TableHead>
             <TableBody>
-              {list.data.map((entry) => (
+              {shown.slice(0, most).map((entry) => (
                 <DashboardRow
                   key={entry.id}
                   entry={entry}
-                  onRename={(title) => void rename(entry, title)}
+                  isFavourite={visited.favourites.includes(entry.id)}
+                  opened={openedAt(visited, entry.id)}
+                  onRename={(title) => void edit(entry, { title })}
+                  onTags={(tags) => void edit(entry, { tags: [...tags] })}
                   onDuplicate={() => void duplicate(entry)}
                   onRemove={() => void remove(entry)}
+                  onTag={(tag) => want({ ...wanted, tag })}
                 />
               ))}
             </TableBody>
           </Table>
+        )}
+        {shown.length > most && (
+          <Button onClick={() => setMost(most + STEP)} sx={{ mt: 1 }}>
+            Show more: {shown.length - most} are below
+          </Button>
         )}
         <BinSection kind="dashboard" />
       </Box>
@@ -170,64 +218,5 @@ function ImportButton({ onFile }: { onFile: (file: File) => void }) {
       />
       <Button onClick={() => input.current?.click()}>Import from a file</Button>
     </>
-  );
-}
-
-function DashboardRow({
-  entry,
-  onRename,
-  onDuplicate,
-  onRemove,
-}: {
-  entry: Entry;
-  onRename: (title: string) => void;
-  onDuplicate: () => void;
-  onRemove: () => void;
-}) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const done = () => {
-    const title = draft?.trim() ?? '';
-    if (title !== '' && title !== entry.title) onRename(title.slice(0, 200));
-    setDraft(null);
-  };
-  return (
-    <TableRow hover>
-      <TableCell>
-        {draft === null ? (
-          <Link href={`/dashboards/${entry.id}`} style={{ color: 'inherit', fontWeight: 650 }}>
-            {entry.title}
-          </Link>
-        ) : (
-          <InputBase
-            autoFocus
-            value={draft}
-            onChange={(event) => setDraft(event.target.value)}
-            onBlur={done}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter') done();
-              if (event.key === 'Escape') setDraft(null);
-            }}
-            inputProps={{ 'aria-label': `New name of ${entry.title}` }}
-          />
-        )}
-      </TableCell>
-      <TableCell sx={{ color: 'text.secondary' }}>
-        {entry.visuals} visuals, {entry.controls} controls
-      </TableCell>
-      <TableCell sx={{ color: 'text.secondary' }}>
-        {momentWords(entry.updatedAt)} · revision {entry.revision}
-      </TableCell>
-      <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-        <Button onClick={() => setDraft(entry.title)} aria-label={`Rename ${entry.title}`}>
-          Rename
-        </Button>
-        <Button onClick={onDuplicate} aria-label={`Duplicate ${entry.title}`}>
-          Duplicate
-        </Button>
-        <Button color="error" onClick={onRemove} aria-label={`Delete ${entry.title}`}>
-          Delete
-        </Button>
-      </TableCell>
-    </TableRow>
   );
 }

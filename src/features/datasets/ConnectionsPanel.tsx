@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { useNotice } from '../ui/Notice';
 import { RemoveButton } from '../ui/RemoveButton';
 import { requestJson } from '../ui/request';
@@ -17,10 +17,18 @@ import { numberWords } from '../../core/locale';
 const NEW = 'new';
 const EMPTY = { host: '', port: '3306', user: '', password: '', database: '' };
 
+/** Where it lies on its page. */
+const PLACE = 'connections';
+const isInAddress = () => window.location.hash === `#${PLACE}`;
+const noChange = () => () => undefined;
+
 export function ConnectionsPanel({ onCopy }: { onCopy: (connection: number, table: string) => void }) {
-  const [open, setOpen] = useState(false);
+  const isAskedFor = useSyncExternalStore(noChange, isInAddress, () => false);
+  const [isOpen, setOpen] = useState<boolean | null>(null);
+  // Who comes for it need not open it.
+  const open = isOpen ?? isAskedFor;
   return (
-    <div style={{ marginTop: 12 }}>
+    <div id={PLACE} style={{ marginTop: 12 }}>
       <Button onClick={() => setOpen(!open)} aria-expanded={open}>
         {open ? 'Close the database connection' : 'Connect a database table'}
       </Button>

@@ -16,6 +16,7 @@ import { changeDataset, copyAgain, readDataset, type DatasetEdit, type DatasetSu
 import { ColumnsSection } from './ColumnsSection';
 import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';
+import { RhythmSection } from './RhythmSection';
 import { MeasuresSection } from './MeasuresSection';
 import { numberWords } from '../../core/locale';
 import { momentWords } from '../ui/moment';
@@ -25,13 +26,14 @@ const NOTHING: DatasetEdit = {};
 /** A dataset as it will be once an edit has come back. */
 function withEdit(
   dataset: DatasetSummary,
-  { name, roles, categories, measures }: DatasetEdit,
+  { name, roles, categories, measures, rhythm }: DatasetEdit,
 ): DatasetSummary {
   return {
     ...dataset,
     name: name ?? dataset.name,
     roles: roles ? [...roles] : dataset.roles,
     measures: measures ? [...measures] : dataset.measures,
+    ...(rhythm === undefined ? {} : { rhythm }),
     columns: categories
       ? dataset.columns.map((column) => ({ ...column, category: categories.includes(column.key) }))
       : dataset.columns,
@@ -84,6 +86,7 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
               {shown.origin?.mode === 'copy' && <CopyAgainButton datasetKey={datasetKey} />}
               <DeleteButton name={shown.name} datasetKey={datasetKey} />
             </Box>
+            <RhythmSection dataset={shown} onChange={change} />
             <CoverageSection dataset={shown} />
             <ColumnsSection dataset={shown} onChange={change} />
             <MeasuresSection dataset={shown} onChange={change} />

@@ -16,6 +16,7 @@ import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { listDatasets, type DatasetSummary } from './api';
+import { GeometrySection } from './GeometrySection';
 import { ImportPanel } from './ImportPanel';
 import { numberWords } from '../../core/locale';
 import { momentWords } from '../ui/moment';
@@ -47,6 +48,9 @@ export function DatasetsPage() {
           <Typography>No datasets yet. Choose a file above to begin.</Typography>
         )}
         {datasets.data && datasets.data.length > 0 && <DatasetTable datasets={datasets.data} />}
+        <Box sx={{ mt: 2 }}>
+          <GeometrySection />
+        </Box>
         <BinSection kind="dataset" />
       </Box>
     </>

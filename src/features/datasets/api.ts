@@ -1,4 +1,5 @@
 /** What the datasets pages ask of the server. */
+import type { Rhythm } from '../../core/model/rhythm';
 import type { LoadChanges } from '../../core/model/freshness';
 import type { ColumnType, DatasetModel, Measure } from '../../core/model/model';
 import { datasetBasis } from '../../core/model/fingerprint';
@@ -121,6 +122,7 @@ export interface DatasetEdit {
   readonly roles?: readonly { key: string; name: string }[];
   readonly categories?: readonly string[];
   readonly measures?: readonly Measure[];
+  readonly rhythm?: Rhythm | null;
 }
 
 export interface LoadResult {

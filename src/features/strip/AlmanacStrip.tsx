@@ -5,7 +5,7 @@
  */
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { dayCountWords, dayWords, windowWords } from '../../core/calendar/names';
+import { dayCountWords, dayWords, shortDayWords, windowWords } from '../../core/calendar/names';
 import { containsDay, subtractRuns, type DayRun } from '../../core/calendar/runs';
 import type { LaneAnswer } from '../../core/dashboard/turn/answer';
 import { datasetOf } from '../../core/model/model';
@@ -13,9 +13,15 @@ import { titleOf } from '../../core/dashboard/document/title';
 import { role } from '../../theme/roles';
 import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
 import { useSize } from '../ui/useSize';
+import dynamic from 'next/dynamic';
+import { StripEvents } from './StripEvents';
 import { StripLanes } from './StripLanes';
 import { StripWindows } from './StripWindows';
 import { extentOfRuns, LANE, moved, NAMES, stripTicks, within, zoomed, type StripView } from './stripView';
+
+const NotesPanel = dynamic(() => import('./notes/NotesPanel').then((part) => part.NotesPanel), {
+  ssr: false,
+});
 
 const AXIS = 16;
 /** At most; more lanes are scrolled to. */
@@ -78,6 +84,9 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [view, setView] = useState<StripView | null>(null);
   const [told, setTold] = useState<Told | null>(null);
+  /** The day on which a note is put. */
+  const [noted, setNoted] = useState<number | null>(null);
+  const { special } = useWorkspace().model;
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ x: number; view: StripView; moved: boolean } | null>(null);
   const whole = useMemo(() => extentOfRuns(lanes.map((lane) => lane.runs)) ?? { from: 0, to: 1 }, [lanes]);
@@ -139,7 +148,17 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
   };
   return (
     <div ref={ref} style={{ height: '100%', overflowY: 'auto', overflowX: 'hidden' }}>
-      {told && <ToldWords told={told} onClose={() => setTold(null)} />}
+      {told && (
+        <ToldWords
+          told={told}
+          onNote={() => {
+            setNoted(told.day);
+            setTold(null);
+          }}
+          onClose={() => setTold(null)}
+        />
+      )}
+      {noted !== null && <NotesPanel day={noted} onClose={() => setNoted(null)} />}
       {width > 0 && (
         <svg
           ref={svg}
@@ -178,6 +197,7 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
               </g>
             ))}
           </g>
+          <StripEvents special={special} from={shown.from} to={shown.to} x={x} top={AXIS - 4} />
           <StripLanes lanes={lanes} from={shown.from} to={shown.to} width={inner} top={AXIS} />
           <StripWindows x={x} left={NAMES} right={NAMES + inner} top={AXIS - 3} bottom={height} />
         </svg>
@@ -195,7 +215,7 @@ function holeAt(lane: LaneAnswer, day: number): DayRun | null {
   return holes.find((hole) => hole.start <= day && day <= hole.end) ?? null;
 }
 
-function ToldWords({ told, onClose }: { told: Told; onClose: () => void }) {
+function ToldWords({ told, onNote, onClose }: { told: Told; onNote: () => void; onClose: () => void }) {
   const { model } = useWorkspace();
   const document = useDocument();
   const { lane, hole, day } = told;
@@ -212,6 +232,7 @@ function ToldWords({ told, onClose }: { told: Told; onClose: () => void }) {
       : first && last
         ? `${dayWords(day)} lies outside the data, which goes from ${dayWords(first.start)} to ${dayWords(last.end)}`
         : 'No day with data';
+  const named = [...new Set(model.special.filter((entry) => entry.day === day).map((entry) => entry.name))];
   return (
     <div
       role="status"
@@ -232,8 +253,24 @@ function ToldWords({ told, onClose }: { told: Told; onClose: () => void }) {
     >
       <span style={{ flex: 1 }}>
         <strong>{lane.name}</strong> of {dataset}: {what}. {hole ? 'It touches' : 'Shown by'}{' '}
-        {visuals.join(', ')}.
+        {visuals.join(', ')}.{named.length > 0 && ` ${shortDayWords(day, true)}: ${named.join(', ')}.`}
       </span>
+      <button
+        type="button"
+        onClick={onNote}
+        style={{
+          border: 0,
+          background: 'none',
+          font: 'inherit',
+          color: 'inherit',
+          textDecoration: 'underline',
+          cursor: 'pointer',
+          padding: 0,
+          flex: 'none',
+        }}
+      >
+        Put a note on {shortDayWords(day, true)}
+      </button>
       <button
         type="button"
         onClick={onClose}

@@ -15,11 +15,20 @@ export function MenuButton({
   words: string;
   /** Of the list, for those who do not see it. */
   name: string;
-  /** The entries; `close` ends the list. */
-  children: (close: () => void) => ReactNode;
+  /** The entries; `close` ends the list, and then does what has to wait until the focus is back. */
+  children: (close: (then?: () => void) => void) => ReactNode;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const close = () => setAnchor(null);
+  /** What waits until the list is gone. */
+  const [next, setNext] = useState<{ readonly run: () => void } | null>(null);
+  const close = (then?: () => void) => {
+    setNext(then ? { run: then } : null);
+    setAnchor(null);
+  };
+  const goOn = () => {
+    next?.run();
+    setNext(null);
+  };
   return (
     <>
       <Button
@@ -33,8 +42,8 @@ export function MenuButton({
       <Menu
         open={anchor !== null}
         anchorEl={anchor}
-        onClose={close}
-        slotProps={{ paper: LISTED, list: { 'aria-label': name } }}
+        onClose={() => close()}
+        slotProps={{ transition: { onExited: goOn }, paper: LISTED, list: { 'aria-label': name } }}
       >
         {children(close)}
       </Menu>

@@ -14,6 +14,8 @@ const ANYWHERE: Keys = [
 
 const DASHBOARD: Keys = [
   ['1, 2, 3', 'Arrange, Wire, Read'],
+  ['Alt+Page Down, Alt+Page Up', 'To the next page, to the one before'],
+  ['Ctrl+P', 'The dashboard on paper, a page a sheet; also as a PDF file'],
   ['T', 'Why the item under the pointer, or with the focus, shows what it shows'],
 ];
 

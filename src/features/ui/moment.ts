@@ -1,5 +1,5 @@
 /** Moments in words, in the time of this browser. */
-import { civilDayAt } from '../../core/dashboard/document/clock';
+import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { shortDayWords } from '../../core/calendar/names';
 
 const ownZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';

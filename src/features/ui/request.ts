@@ -113,3 +113,14 @@ export async function orSentence(work: () => Promise<unknown>): Promise<string |
     throw error;
   }
 }
+
+/** Sends a text of a type. Throws a `RequestError` with a sentence for the person. */
+export async function sendText(path: string, type: string, text: string): Promise<void> {
+  let response: Response;
+  try {
+    response = await fetch(path, { method: 'POST', body: text, headers: { 'content-type': type } });
+  } catch {
+    throw new RequestError('offline', 'The server does not answer. Nothing is lost; try again.', 0, null);
+  }
+  if (!response.ok) throw refused(response, await response.json().catch(() => null));
+}

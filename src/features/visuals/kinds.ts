@@ -8,6 +8,8 @@ import { CrosstabBody } from './crosstab/CrosstabBody';
 import { CrosstabSettings } from './crosstab/CrosstabSettings';
 import { FigureBody } from './figure/FigureBody';
 import { FigureSettings } from './figure/FigureSettings';
+import { MapBody } from './map/MapBody';
+import { MapSettings } from './map/MapSettings';
 import { TableSettings } from './table/TableSettings';
 import { TableBody } from './table/TableBody';
 import { TextBody } from './text/TextBody';
@@ -36,6 +38,11 @@ export const VISUAL_VIEWS: { readonly [K in VisualKind]: VisualView<K> } = {
     Body: drawing('calendarmap', CalendarMapBody),
     Settings: CalendarMapSettings,
     sign: 'M2 3H5V6H2ZM7 3H10V6H7ZM12 3H15V6H12ZM2 10H5V13H2ZM7 10H10V13H7Z',
+  },
+  map: {
+    Body: drawing('chart', MapBody),
+    Settings: MapSettings,
+    sign: 'M2 4L7 2L12 4L16 2V13L12 15L7 13L2 15ZM7 2V13M12 4V15',
   },
   table: {
     Body: drawing('table', TableBody),

@@ -25,7 +25,7 @@ export const BoardRow = memo(
     row,
     targets,
     columns,
-    zone,
+    where,
     colour,
     litRow,
     litTarget,
@@ -43,8 +43,8 @@ export const BoardRow = memo(
     /** Indexes of the columns that are drawn, and a text that is the same for the same ones. */
     columns: readonly number[];
     columnsKey: string;
-    /** Name of the zone that it stands in. */
-    zone: string | undefined;
+    /** The page and zone that it stands in. */
+    where: string | undefined;
     colour: string;
     litRow: boolean;
     litTarget: string | undefined;
@@ -73,7 +73,7 @@ export const BoardRow = memo(
           <RowHead
             control={control}
             title={title}
-            zone={zone}
+            where={where}
             colour={colour}
             lit={litRow}
             onPoint={() => onPoint({ control: control.id })}
@@ -108,7 +108,7 @@ export const BoardRow = memo(
   (a, b) =>
     a.design === b.design &&
     a.control === b.control &&
-    a.zone === b.zone &&
+    a.where === b.where &&
     a.row === b.row &&
     a.targets === b.targets &&
     a.columnsKey === b.columnsKey &&

@@ -6,7 +6,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { Finding, FindingCode } from '../../core/dashboard/review/finding';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
+import { pageNameOf } from '../../core/dashboard/document/pages';
 import { role } from '../../theme/roles';
+import { useJump } from '../workspace/page';
 import { useDocument, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
@@ -32,6 +34,8 @@ const CODE_NAMES: Record<FindingCode, string> = {
   'baseline-partly': 'Baseline only partly covered',
   'baseline-empty': 'No baseline today',
   'chooser-empty': 'Nothing to show',
+  'acts-elsewhere': 'Acts on other pages only',
+  'empty-page': 'Page without visuals',
 };
 
 /** The document once it has stood still for a while. */
@@ -56,15 +60,6 @@ function useFindings(year: boolean) {
   });
 }
 
-/** Moves an item into view and gives it the focus. */
-export function jumpTo(item: string) {
-  const element = document.getElementById(`item-${item}`);
-  if (!element) return;
-  element.scrollIntoView({ block: 'center' });
-  element.setAttribute('tabindex', '-1');
-  element.focus();
-}
-
 export function CheckButton() {
   const [open, setOpen] = useState(false);
   const quick = useFindings(false);
@@ -86,6 +81,13 @@ export function CheckButton() {
 
 function CheckDrawer({ onClose }: { onClose: () => void }) {
   const { store } = useWorkspace();
+  const document = useDocument();
+  const jumpTo = useJump(document);
+  /** Where a finding lies, on a dashboard of several pages. */
+  const whereOf = ({ items: [first] }: Finding) => {
+    const page = first === undefined ? undefined : pageNameOf(document, first);
+    return page === undefined ? '' : ` · ${page}`;
+  };
   const findings = useFindings(true);
   const list = findings.data ?? [];
   return (
@@ -106,12 +108,13 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
           >
             <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>
               {CODE_NAMES[finding.code]}
+              {whereOf(finding)}
             </Typography>
             <Typography>{finding.words}</Typography>
             <Button
               onClick={() => {
                 const [first] = finding.items;
-                if (first) setTimeout(() => jumpTo(first));
+                if (first) jumpTo(first);
               }}
             >
               Go there

@@ -19,6 +19,8 @@ import { useDesign, useWorkspace } from '../workspace/workspace';
 import { BoardRow, type CellRange } from './BoardRow';
 import { BoardTools } from './BoardTools';
 import { zoneOf } from '../../core/dashboard/document/zones';
+import { isSeenOn, pageNameOf, pageOf, pagesOf } from '../../core/dashboard/document/pages';
+import { PageChoice } from './PageChoice';
 import { ZoneTools } from './ZoneTools';
 import { CELL, ColumnHead, HEAD, Legend, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';
@@ -49,10 +51,23 @@ function withIndex(first: number, end: number, one: number, count: number): numb
   return indexes.includes(one) || one >= count ? indexes : [...indexes, one];
 }
 
-/** Items in the order of their zones, those of none first; else as they were. */
-function byZone<T extends { readonly id: string }>(document: DashboardDocument, items: readonly T[]): T[] {
-  const placeOf = (item: T) => document.zones.findIndex((zone) => zone.items.includes(item.id));
+/** Items in the order of their pages and zones, those of every page and of no zone first; else as they were. */
+function grouped<T extends { readonly id: string }>(document: DashboardDocument, items: readonly T[]): T[] {
+  const pages = pagesOf(document).map(({ id }) => id);
+  const placeOf = ({ id }: T) => {
+    const page = pageOf(document, id);
+    const zone = document.zones.findIndex((entry) => entry.items.includes(id));
+    return (
+      (page === undefined || page === null ? -1 : pages.indexOf(page)) * (document.zones.length + 1) + zone
+    );
+  };
   return [...items].sort((a, b) => placeOf(a) - placeOf(b));
+}
+
+/** Where an item stands, in words: its page where there are several, and its zone. */
+function whereOf(document: DashboardDocument, id: string): string | undefined {
+  const places = [pageNameOf(document, id), zoneOf(document, id)?.name].filter((name) => name !== undefined);
+  return places.length > 0 ? places.join(' · ') : undefined;
 }
 
 export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: CrosspointBoardProps) {
@@ -71,14 +86,18 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
   });
   const wanted = search.trim().toLowerCase();
   const [zone, setZone] = useState('');
-  const actors = useMemo(() => byZone(document, inOrder), [document, inOrder]);
+  const [chosenPage, setPage] = useState('');
+  const page = pagesOf(document).some(({ id }) => id === chosenPage) ? chosenPage : '';
+  const actors = useMemo(() => grouped(document, inOrder), [document, inOrder]);
   const { controls, targets } = useMemo(() => {
     const found = (item: Visual | Control) => design.titleOf(item).toLowerCase().includes(wanted);
     const zoned = document.zones.find((entry) => entry.id === zone);
     const isShown = (item: Visual | Control, wantedId: string | undefined) =>
-      (wantedId === undefined || item.id === wantedId) && (!zoned || zoned.items.includes(item.id));
+      (wantedId === undefined || item.id === wantedId) &&
+      (!zoned || zoned.items.includes(item.id)) &&
+      (page === '' || isSeenOn(document, item.id, page));
     const rows = actors.filter((actor) => isShown(actor, only.control));
-    const columns = [...byZone(document, document.visuals), ...actors.filter(isControl)].filter((item) =>
+    const columns = [...grouped(document, document.visuals), ...actors.filter(isControl)].filter((item) =>
       isShown(item, only.target),
     );
     if (wanted === '') return { controls: rows, targets: columns };
@@ -88,7 +107,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       controls: someRows.length > 0 ? someRows : rows,
       targets: someColumns.length > 0 ? someColumns : columns,
     };
-  }, [actors, document, design, only, wanted, zone]);
+  }, [actors, document, design, only, wanted, zone, page]);
   const wires = document.wires.filter((wire) => wire.on).length;
   const pointAt = (row: number, column: number): Crosspoint | undefined => {
     const [control, target] = [controls[row], targets[column]];
@@ -206,6 +225,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
           {document.visuals.length} visuals, {wires} wires
         </Typography>
         <BoardTools search={search} onSearch={setSearch} only={only} onOnly={setOnly} chosen={chosen} />
+        <PageChoice page={page} onPage={setPage} />
         {document.zones.length > 0 && <ZoneTools zone={zone} onZone={setZone} />}
       </div>
       {isEmpty && (
@@ -265,11 +285,12 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                   <ColumnHead
                     target={target}
                     title={design.titleOf(target)}
-                    startsZone={
+                    startsGroup={
                       column > 0 &&
                       !isControl(target) &&
-                      zoneOf(document, target.id) !== zoneOf(document, targets[column - 1]!.id)
+                      whereOf(document, target.id) !== whereOf(document, targets[column - 1]!.id)
                     }
+                    where={whereOf(document, target.id)}
                     lit={pointed.target === target.id}
                     onPoint={() => onPoint({ target: target.id })}
                     onFlip={() => flip(controls.map((control) => crosspoint(design, control, target)))}
@@ -289,7 +310,7 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
                 targets={targets}
                 columns={columns}
                 columnsKey={columnsKey}
-                zone={zoneOf(document, control.id)?.name}
+                where={whereOf(document, control.id)}
                 colour={wireColour(control, inOrder.indexOf(control))}
                 litRow={pointed.control === control.id}
                 litTarget={pointed.target}

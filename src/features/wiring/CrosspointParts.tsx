@@ -62,14 +62,17 @@ interface HeadProps {
 export function ColumnHead({
   target,
   title,
-  startsZone,
+  startsGroup,
+  where,
   lit,
   onPoint,
   onFlip,
 }: HeadProps & {
   target: Visual | Control;
-  /** Whether the columns of another zone begin with it. */
-  startsZone: boolean;
+  /** Whether the columns of another page or zone begin with it. */
+  startsGroup: boolean;
+  /** The page and zone that it stands in. */
+  where: string | undefined;
 }) {
   const isOffer = isControl(target);
   return (
@@ -79,7 +82,7 @@ export function ColumnHead({
         position: 'relative',
         height: HEAD,
         // A tick at the foot: a longer line would cut through the names, which lean over it.
-        background: startsZone
+        background: startsGroup
           ? `linear-gradient(${role.choice}, ${role.choice}) no-repeat left bottom / 2px 14px`
           : undefined,
       }}
@@ -89,7 +92,7 @@ export function ColumnHead({
         onPointerEnter={onPoint}
         onClick={onFlip}
         aria-label={`${title}${isOffer ? ', what it offers' : ''}: switch the whole column`}
-        title={`${title}${isOffer ? ' (what it offers)' : ''}: click switches the whole column`}
+        title={`${title}${isOffer ? ' (what it offers)' : ''}${where === undefined ? '' : `, ${where}`}: click switches the whole column`}
         style={{
           position: 'absolute',
           bottom: 6,
@@ -121,12 +124,12 @@ export function ColumnHead({
 export function RowHead({
   control,
   title,
-  zone,
+  where,
   colour,
   lit,
   onPoint,
   onFlip,
-}: HeadProps & { control: Actor; zone: string | undefined; colour: string }) {
+}: HeadProps & { control: Actor; where: string | undefined; colour: string }) {
   return (
     <div
       role="rowheader"
@@ -181,7 +184,7 @@ export function RowHead({
             }}
           >
             {isControl(control) ? partOf(control.kind).name.toLowerCase() : 'choosing on it'}
-            {zone !== undefined && ` · ${zone}`}
+            {where !== undefined && ` · ${where}`}
           </span>
         </span>
       </button>

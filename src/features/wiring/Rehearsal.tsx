@@ -19,7 +19,7 @@ import { role } from '../../theme/roles';
 import { useDocument, useWorkspace } from '../workspace/workspace';
 import { requestJson } from '../ui/request';
 import { useSize } from '../ui/useSize';
-import { jumpTo } from './CheckPanel';
+import { useJump } from '../workspace/page';
 
 const NAMES = 190;
 const LANE = 15;
@@ -46,6 +46,7 @@ export function RehearsalButton() {
 function RehearsalDock({ onClose }: { onClose: () => void }) {
   const { model, held, today } = useWorkspace();
   const document = useDocument();
+  const jumpTo = useJump(document);
   const [assumption, setAssumption] = useState<DataAssumption>('same lag');
   const [day, setDay] = useState(today);
   const rehearsal = useQuery({

@@ -2,6 +2,7 @@
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
+import { NuqsTestingAdapter } from 'nuqs/adapters/testing';
 import type { ReactNode } from 'react';
 import { cubeSource } from '../../core/cube/source';
 import { testCube, type TestRow } from '../../core/cube/testing';
@@ -65,7 +66,9 @@ export function showIn(dashboard: OpenDashboard, part: ReactNode) {
     <ThemeProvider theme={theme}>
       <QueryClientProvider client={client}>
         <NoticeProvider>
-          <WorkspaceScope workspace={dashboard}>{part}</WorkspaceScope>
+          <NuqsTestingAdapter hasMemory>
+            <WorkspaceScope workspace={dashboard}>{part}</WorkspaceScope>
+          </NuqsTestingAdapter>
         </NoticeProvider>
       </QueryClientProvider>
     </ThemeProvider>,

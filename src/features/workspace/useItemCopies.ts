@@ -45,17 +45,17 @@ export interface ItemCopies {
   /** Copies items beside themselves; gives the ids of the copies. */
   duplicate(ids: readonly string[]): string[];
   copy(ids: readonly string[]): void;
-  /** Puts what was copied beside an item; gives the ids of the copies. */
-  paste(beside: string | null): string[];
+  /** Puts what was copied beside an item, or else on a page; gives the ids of the copies. */
+  paste(beside: string | null, page: string): string[];
 }
 
 export function useItemCopies(): ItemCopies {
   const { store, model } = useWorkspace();
   const notice = useNotice();
   const text = useSyncExternalStore(subscribe, readText, () => '');
-  const put = (copied: CopiedItems, beside: string | null): string[] => {
+  const put = (copied: CopiedItems, beside: string | null, page?: string): string[] => {
     const { document } = store.getState();
-    const made = withCopies(document, model, copied, beside);
+    const made = withCopies(document, model, copied, beside, page);
     store.getState().change(() => made.document);
     return made.ids;
   };
@@ -72,9 +72,9 @@ export function useItemCopies(): ItemCopies {
         notice({ text: 'The browser keeps nothing here, so it could not be copied.' });
       }
     },
-    paste: (beside) => {
+    paste: (beside, page) => {
       const copied = read(readText());
-      return copied ? put(copied, beside) : [];
+      return copied ? put(copied, beside, page) : [];
     },
   };
 }

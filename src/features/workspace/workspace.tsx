@@ -21,6 +21,7 @@ import type { ControlAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { designOf, type Design } from '../../core/dashboard/wiring/design';
 import type { Model } from '../../core/model/model';
 import { startEngine, type EngineClient } from '../../engine/client';
+import { useNow } from '../ui/useNow';
 import { createAnswersStore, type AnswersState, type AnswersStore } from './answersStore';
 import type { DocumentStore } from './documentStore';
 import { shownBy, type Held, type HeldStore } from './heldStore';
@@ -194,14 +195,8 @@ function useEngine({ document, model }: Design, held: HeldStore, answers: Answer
   }, [document, model, held, today]);
 }
 
-const MINUTE = 60_000;
-
 /** Today for the dashboard; a page left open past midnight moves on by itself. */
 function useToday(document: DashboardDocument, model: Model): Day {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), MINUTE);
-    return () => clearInterval(timer);
-  }, []);
+  const now = useNow();
   return todayFor(document, model, now);
 }

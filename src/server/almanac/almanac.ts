@@ -9,6 +9,7 @@ import { database } from '../database/connection';
 import { almanacDay, setting } from '../database/schema';
 import { loadedDatasets, readLoad } from '../datasets/repository';
 import { bumpRevision } from '../model/revision';
+import { notedDaysIn } from './notes';
 import { specialDaysIn } from './specialSets';
 
 const RULE = 'calendar-rule';
@@ -67,7 +68,11 @@ async function almanacSpan(rule: CalendarRule): Promise<Span> {
 export async function readAlmanac(): Promise<{ rule: CalendarRule; span: Span; special: SpecialDay[] }> {
   const rule = await readRule();
   const span = await almanacSpan(rule);
-  return { rule, span, special: await specialDaysIn(span.first, span.last) };
+  const special = [
+    ...(await specialDaysIn(span.first, span.last)),
+    ...(await notedDaysIn(span.first, span.last)),
+  ].sort((a, b) => a.day - b.day || (a.name < b.name ? -1 : 1));
+  return { rule, span, special };
 }
 
 /** Rebuilds the almanac in one transaction when what it follows from is no longer what it was built from. */

@@ -47,7 +47,7 @@ export async function listSets(): Promise<SpecialSetEntry[]> {
   });
 }
 
-/** The days from `from` to `to` (inclusive) that sets in use name, in their order. A set that cannot be read names none. */
+/** The days from `from` to `to` (inclusive) that sets in use name. A set that cannot be read names none. */
 export async function specialDaysIn(from: Day, to: Day): Promise<SpecialDay[]> {
   const rows = await database().select().from(specialSet).where(eq(specialSet.enabled, true));
   const days = rows.flatMap((row) => {
@@ -58,7 +58,7 @@ export async function specialDaysIn(from: Day, to: Day): Promise<SpecialDay[]> {
       entry.day >= from && entry.day <= to ? [{ ...entry, kind }] : [],
     );
   });
-  return days.sort((a, b) => a.day - b.day || (a.name < b.name ? -1 : 1));
+  return days;
 }
 
 /** Adds a set from a file's text. Throws a `Problem` that names the line when it cannot be read. */

@@ -66,7 +66,7 @@ beforeAll(async () => {
 
 const answers = async () => (await answerOnServer(document, state)).answer.visuals;
 const bytesOf = async (id: string | null, format: 'csv' | 'xlsx' | 'parquet' | 'json') =>
-  Buffer.from(await fileOf(await takenAway(document, state, id), format));
+  Buffer.from(await fileOf(await takenAway(document, state, { visual: id, page: null }), format));
 
 test('CSV: days as ISO 8601, figures as they are, blanks empty', async () => {
   const { course } = (await answers()) as { course: ChartAnswer };
@@ -209,10 +209,16 @@ describe('rows', () => {
 });
 
 test('what is not there is told', async () => {
-  await expect(takenAway(document, state, 'nobody')).rejects.toMatchObject({ code: 'no-such-item' });
-  await expect(takenAway(document, state, 'list')).rejects.toMatchObject({ code: 'no-data' });
+  await expect(takenAway(document, state, { visual: 'nobody', page: null })).rejects.toMatchObject({
+    code: 'no-such-item',
+  });
+  await expect(takenAway(document, state, { visual: 'list', page: null })).rejects.toMatchObject({
+    code: 'no-data',
+  });
   const nothing = { ...DEFAULT_STATE, periods: { span: '1999' } };
-  await expect(takenAway(document, nothing, 'sum')).rejects.toMatchObject({ code: 'no-data' });
+  await expect(takenAway(document, nothing, { visual: 'sum', page: null })).rejects.toMatchObject({
+    code: 'no-data',
+  });
   await expect(rowsToTake(document, state, { table: 'sum' })).rejects.toMatchObject({
     code: 'no-such-table',
   });

@@ -1,5 +1,6 @@
 /** The figures of a dashboard as a file: of one visual, or of all of them. */
 import type { DashboardDocument } from '../../core/dashboard/document/document';
+import { isSeenOn, pageCalled, pagesOf } from '../../core/dashboard/document/pages';
 import { todayFor } from '../../core/dashboard/document/clock';
 import { titlesIn } from '../../core/dashboard/document/title';
 import { actingAsOf } from '../../core/dashboard/reader/held';
@@ -19,11 +20,17 @@ import { xlsxOf } from '../files/xlsx';
 import { Problem } from '../problem';
 import { preparedFor } from './answer';
 
-/** The figures of a visual (null: of all that have any) under a reader's state, with what is in effect. */
+/** What is taken away: a visual; or all visuals that have figures, of a page or (null) of all pages. */
+export interface Wanted {
+  readonly visual: string | null;
+  readonly page: string | null;
+}
+
+/** The figures of visuals under a reader's state, with what is in effect. */
 export async function takenAway(
   document: DashboardDocument,
   given: ReaderState,
-  id: string | null,
+  { visual: id, page }: Wanted,
 ): Promise<TakenAway> {
   const state = stateFor(document, given);
   const { design: designed, source } = await preparedFor(document);
@@ -34,8 +41,12 @@ export async function takenAway(
   const design = designed.chosen(state);
   const titles = titlesIn(design.document, model);
   const ground = { model, document };
-  const wanted = design.document.visuals.filter((visual) => id === null || visual.id === id);
-  if (wanted.length === 0)
+  const wanted = design.document.visuals.filter((visual) =>
+    id === null ? page === null || isSeenOn(document, visual.id, page) : visual.id === id,
+  );
+  if (page !== null && !pagesOf(document).some((entry) => entry.id === page))
+    throw new Problem('no-such-item', `There is no page “${page}” on this dashboard.`, 404);
+  if (id !== null && wanted.length === 0)
     throw new Problem('no-such-item', `There is no visual “${id}” on this dashboard.`, 404);
   const tables = wanted.flatMap((visual): NamedTable[] => {
     const shown = answer.visuals[visual.id];
@@ -53,7 +64,12 @@ export async function takenAway(
       404,
     );
   const about = aboutOf(design, state, answer, { today: actingAsOf(document, state) ?? today, now });
-  return { about, madeAt: new Date(now).toISOString(), tables };
+  const of = page !== null && pagesOf(document).length > 1 ? pageCalled(document, page) : null;
+  return {
+    about: of ? { ...about, title: `${about.title} · ${of.name}` } : about,
+    madeAt: new Date(now).toISOString(),
+    tables,
+  };
 }
 
 /** Figures as a file. A format that holds one table is only for one visual. */

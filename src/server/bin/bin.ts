@@ -1,8 +1,15 @@
 /** The bin: deleted dashboards and datasets, which can be brought back for thirty days. */
-import { and, eq, isNotNull, lt } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, lt } from 'drizzle-orm';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, sqlNow, sqlTime } from '../database/connection';
-import { dashboard, dashboardRevision, dataset, savedSelection } from '../database/schema';
+import {
+  dashboard,
+  dashboardRevision,
+  dataset,
+  savedSelection,
+  schedule,
+  scheduleRun,
+} from '../database/schema';
 import { removeDataset, type StoredDataset } from '../datasets/repository';
 import { bumpRevision } from '../model/revision';
 import { Problem } from '../problem';
@@ -81,6 +88,9 @@ async function dropDashboard(id: number) {
   await database().transaction(async (transaction) => {
     await transaction.delete(dashboardRevision).where(eq(dashboardRevision.dashboardId, id));
     await transaction.delete(savedSelection).where(eq(savedSelection.dashboardId, id));
+    const ofIt = transaction.select({ id: schedule.id }).from(schedule).where(eq(schedule.dashboardId, id));
+    await transaction.delete(scheduleRun).where(inArray(scheduleRun.scheduleId, ofIt));
+    await transaction.delete(schedule).where(eq(schedule.dashboardId, id));
     await transaction.delete(dashboard).where(eq(dashboard.id, id));
   });
 }

@@ -1,21 +1,20 @@
 /** Dashboards as they are stored: every saved revision is kept. */
 import { LRUCache } from 'lru-cache';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { readDocument, type DashboardDocument } from '../../core/dashboard/document/document';
+import type { DashboardEntry } from '../../contract/dashboards';
+import {
+  isControl,
+  isTimeControl,
+  itemOf,
+  readDocument,
+  type DashboardDocument,
+} from '../../core/dashboard/document/document';
+import { pagesOf, placesWithBand } from '../../core/dashboard/document/pages';
 import { serverConfig } from '../config';
 import { database, sqlNow } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
-
-export interface DashboardEntry {
-  readonly id: number;
-  readonly title: string;
-  readonly revision: number;
-  readonly updatedAt: string;
-  readonly visuals: number;
-  readonly controls: number;
-}
 
 export interface StoredDashboard {
   readonly id: number;
@@ -37,31 +36,56 @@ function parseStored(stored: unknown): DashboardDocument {
   return read.document;
 }
 
+/** Entries of revisions, which never change, are kept as they were made. */
+const KEPT_ENTRIES = 5000;
+
+/** What the list tells of a document. */
+function described(document: DashboardDocument): Omit<DashboardEntry, 'id' | 'revision' | 'updatedAt'> {
+  const [first, ...others] = pagesOf(document);
+  return {
+    title: document.title,
+    visuals: document.visuals.length,
+    controls: document.controls.length,
+    pages: 1 + others.length,
+    tags: document.tags ?? [],
+    layout: placesWithBand(document, first.id).flatMap(({ item: id, x, y, w, h }) => {
+      const item = itemOf(document, id);
+      const part = !item || !isControl(item) ? 'visual' : isTimeControl(item) ? 'time' : 'choice';
+      return item ? [{ part, x, y, w, h } as const] : [];
+    }),
+  };
+}
+
+const describedNow = (id: number) =>
+  readDashboard(id).then(
+    ({ document }) => described(document),
+    (error: unknown) => {
+      if (error instanceof Problem && error.status === 404) return undefined;
+      throw error;
+    },
+  );
+
 /** Dashboards that are not deleted, the last changed first. */
 export async function listDashboards(): Promise<DashboardEntry[]> {
+  const kept = once(
+    'dashboard entries',
+    () => new LRUCache<string, ReturnType<typeof described>>({ max: KEPT_ENTRIES }),
+  );
   const rows = await database()
-    .select()
+    .select({ id: dashboard.id, revision: dashboard.revision, updatedAt: dashboard.updatedAt })
     .from(dashboard)
-    .innerJoin(
-      dashboardRevision,
-      and(
-        eq(dashboardRevision.dashboardId, dashboard.id),
-        eq(dashboardRevision.revision, dashboard.revision),
-      ),
-    )
     .where(isNull(dashboard.deletedAt))
     .orderBy(desc(dashboard.updatedAt), desc(dashboard.id));
-  return rows.map((row) => {
-    const document = parseStored(row.dashboard_revision.document);
-    return {
-      id: row.dashboard.id,
-      title: row.dashboard.title,
-      revision: row.dashboard.revision,
-      updatedAt: utc(row.dashboard.updatedAt),
-      visuals: document.visuals.length,
-      controls: document.controls.length,
-    };
-  });
+  const placeOf = (row: (typeof rows)[number]) => `${serverConfig().database.name} ${row.id} ${row.revision}`;
+  const entries: DashboardEntry[] = [];
+  for (const row of rows) {
+    const known = kept.get(placeOf(row)) ?? (await describedNow(row.id));
+    // Deleted since the list was read.
+    if (!known) continue;
+    kept.set(placeOf(row), known);
+    entries.push({ ...known, id: row.id, revision: row.revision, updatedAt: utc(row.updatedAt) });
+  }
+  return entries;
 }
 
 const gone = (id: number) =>

@@ -17,6 +17,7 @@ import {
 import { z } from 'zod';
 import { addressPartsSchema } from '../../core/dashboard/document/selections';
 import { loadChangesSchema } from '../../core/model/freshness';
+import { geometryEntrySchema } from '../../core/model/geometry';
 import { sharedDimensionSchema } from '../../core/model/model';
 import { coverageByRoleSchema, definitionSchema, originSchema } from '../datasets/definition';
 import { jsonColumn } from './jsonColumn';
@@ -88,6 +89,32 @@ export const specialSet = mysqlTable('special_set', {
   source: varchar('source', { length: 500 }).notNull(),
   /** The file's text. */
   text: longtext('text').notNull(),
+  createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+});
+
+/** Areas and points that maps can draw. */
+export const geometry = mysqlTable('geometry', {
+  id: int('id').autoincrement().primaryKey(),
+  key: varchar('key', { length: 64 }).notNull().unique(),
+  name: varchar('name', { length: 100 }).notNull(),
+  version: int('version').notNull(),
+  /** What the model tells of it. */
+  described: jsonColumn(
+    'described',
+    geometryEntrySchema.pick({ areas: true, points: true, properties: true }),
+  ).notNull(),
+  /** Its features as JSON. */
+  features: longtext('features').notNull(),
+  source: varchar('source', { length: 500 }).notNull(),
+  createdAt: datetime('created_at', { mode: 'string' }).notNull(),
+});
+
+/** Notes on days, each an event of the almanac. */
+export const dayNote = mysqlTable('day_note', {
+  id: int('id').autoincrement().primaryKey(),
+  first: date('first', { mode: 'string' }).notNull(),
+  last: date('last', { mode: 'string' }).notNull(),
+  words: varchar('words', { length: 200 }).notNull(),
   createdAt: datetime('created_at', { mode: 'string' }).notNull(),
 });
 
@@ -170,6 +197,49 @@ export const savedSelection = mysqlTable(
     savedAt: datetime('saved_at', { mode: 'string' }).notNull(),
   },
   (table) => [index('saved_selection_dashboard').on(table.dashboardId)],
+);
+
+/** Prints and files of a dashboard that are made by themselves. */
+export const schedule = mysqlTable(
+  'schedule',
+  {
+    id: int('id').autoincrement().primaryKey(),
+    dashboardId: int('dashboard_id').notNull(),
+    name: varchar('name', { length: 100 }).notNull(),
+    /** When, as a cron expression of five fields, in a time zone. */
+    cron: varchar('cron', { length: 100 }).notNull(),
+    timeZone: varchar('time_zone', { length: 64 }).notNull(),
+    format: varchar('format', { length: 8 }).notNull(),
+    /** Names; null for the dashboard as it is designed, and for all of its pages. */
+    selection: varchar('selection', { length: 100 }),
+    page: varchar('page', { length: 100 }),
+    /** Below the folder of everything that is made; empty for that folder itself. */
+    folder: varchar('folder', { length: 200 }).notNull(),
+    /** Addresses with commas between; empty for none. */
+    mailTo: varchar('mail_to', { length: 1000 }).notNull(),
+    enabled: boolean('enabled').notNull(),
+    /** When it is due next, UTC. */
+    nextDue: datetime('next_due', { mode: 'string' }).notNull(),
+  },
+  (table) => [index('schedule_due').on(table.nextDue), index('schedule_dashboard').on(table.dashboardId)],
+);
+
+export const scheduleRun = mysqlTable(
+  'schedule_run',
+  {
+    id: int('id').autoincrement().primaryKey(),
+    scheduleId: int('schedule_id').notNull(),
+    dueAt: datetime('due_at', { mode: 'string' }).notNull(),
+    startedAt: datetime('started_at', { mode: 'string' }).notNull(),
+    finishedAt: datetime('finished_at', { mode: 'string' }),
+    /** running, done, failed or interrupted. */
+    status: varchar('status', { length: 12 }).notNull(),
+    /** Times that went by unused before it, which this run stands for. */
+    missed: int('missed').notNull(),
+    file: varchar('file', { length: 500 }),
+    message: varchar('message', { length: 1000 }),
+  },
+  (table) => [index('schedule_run_schedule').on(table.scheduleId)],
 );
 
 export const setting = mysqlTable('setting', {

@@ -1,5 +1,6 @@
 /** What a dataset is made of, as stored: columns, date roles, measures. */
 import { z } from 'zod';
+import { rhythmSchema } from '../../core/model/rhythm';
 import { columnSchema, measureSchema, roleSchema } from '../../core/model/model';
 
 /** Columns that a dataset may have. */
@@ -19,6 +20,7 @@ export const definitionSchema = z.object({
   columns: z.array(storedColumnSchema).min(1).max(MOST_COLUMNS),
   roles: z.array(roleSchema),
   measures: z.array(measureSchema),
+  rhythm: rhythmSchema.nullable().optional(),
 });
 export type Definition = z.infer<typeof definitionSchema>;
 

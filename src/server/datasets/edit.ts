@@ -3,6 +3,7 @@ import { aggregationOf, takesColumn } from '../../core/model/aggregations';
 import { z } from 'zod';
 import { parseIsoDay } from '../../core/calendar/day';
 import { valuesWanted, type RowCondition } from '../../core/cube/rowCondition';
+import { rhythmSchema } from '../../core/model/rhythm';
 import { measureSchema, roleSchema, type Measure } from '../../core/model/model';
 import { ensureAlmanac } from '../almanac/almanac';
 import { Problem } from '../problem';
@@ -17,6 +18,7 @@ export const datasetEditSchema = z.object({
     .max(50)
     .optional(),
   categories: z.array(z.string()).max(200).optional(),
+  rhythm: rhythmSchema.nullable().optional(),
   measures: z
     .array(
       measureSchema.extend({
@@ -43,7 +45,12 @@ export async function editDataset(stored: StoredDataset, edit: DatasetEdit): Pro
   const changed: StoredDataset = {
     ...stored,
     name: edit.name ?? stored.name,
-    definition: { columns, roles, measures },
+    definition: {
+      columns,
+      roles,
+      measures,
+      rhythm: edit.rhythm === undefined ? (definition.rhythm ?? null) : edit.rhythm,
+    },
   };
   checkDefinition(changed.definition);
   await checkRatios(changed);

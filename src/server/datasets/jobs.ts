@@ -11,7 +11,7 @@ type JobState = 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface JobReport {
   readonly id: string;
-  readonly kind: 'profile' | 'load';
+  readonly kind: 'profile' | 'load' | 'demo';
   readonly state: JobState;
   readonly rows: number;
   readonly refused: number;

@@ -137,7 +137,12 @@ export function definitionFor(plan: LoadPlan, known: Definition | undefined): De
       `The date role “${misplaced.name}” is on a column that does not hold dates.`,
     );
   const kept = (known?.measures ?? []).filter((measure) => fits(measure, columns, roles));
-  return { columns, roles, measures: kept.length > 0 ? kept : startingMeasures(columns, roles) };
+  return {
+    columns,
+    roles,
+    measures: kept.length > 0 ? kept : startingMeasures(columns, roles),
+    ...(known?.rhythm ? { rhythm: known.rhythm } : {}),
+  };
 }
 
 /** Whether a column holds numbers. */

@@ -149,6 +149,7 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
     })),
     roles: stored.definition.roles,
     measures: stored.definition.measures,
+    rhythm: stored.definition.rhythm ?? null,
   };
 }
 

@@ -9,7 +9,7 @@ import { asConditionColumns } from '../../core/dashboard/reader/conditions';
 import { id as ids } from '../../core/model/ids';
 import { definitionSchema, type Definition } from '../../core/model/model';
 import { parseIsoDay } from '../../core/calendar/day';
-import { civilDayAt } from '../../core/dashboard/document/clock';
+import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { anyConditionSql } from '../answers/conditionSql';
 import { spellingsIn } from '../answers/sqlSource';
 import { listDashboards, readDashboard } from '../dashboards/repository';

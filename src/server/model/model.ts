@@ -5,6 +5,7 @@ import { serverConfig } from '../config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { refreshLive } from '../sources/live';
+import { geometryEntries } from '../geometry/repository';
 import { listNamedPeriods } from './namedPeriodList';
 import { listDefinitions } from './definitions';
 import { readRevision } from './revision';
@@ -47,6 +48,7 @@ async function readAnew(pinnedToday: string | null): Promise<ReadModel> {
       shared: await listShared(),
       definitions: await listDefinitions(),
       periods: await listNamedPeriods(),
+      geometries: await geometryEntries(),
       pinnedToday,
     },
     stored,

@@ -10,7 +10,8 @@ import { contributionsFor } from '../answers/contributions';
 import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
 import type { RowRequest } from '../answers/rowPage';
 import { readRowPage, readRowsBehind, tableIn, type BehindAsked } from '../answers/rows';
-import { fileOf, takenAway } from '../answers/takeAway';
+import { fileOf, takenAway, type Wanted } from '../answers/takeAway';
+import { overviewOf } from '../dashboards/overview';
 import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
 
 interface Shown {
@@ -49,15 +50,18 @@ export const TASKS = {
     document,
     state,
     visual,
+    page,
     format,
-  }: Shown & { readonly visual: string | null; readonly format: FileFormat }) => {
-    const taken = await takenAway(document, state, visual);
+  }: Shown & Wanted & { readonly format: FileFormat }) => {
+    const taken = await takenAway(document, state, { visual, page });
     const title = visual === null ? taken.about.title : taken.tables[0]!.title;
     const base64 = Buffer.from(await fileOf(taken, format)).toString('base64');
     return JSON.stringify({ title, base64 } satisfies DataFile);
   },
   trace: async ({ document, state, item }: Shown & { readonly item: string }) =>
     JSON.stringify(await traceFor(document, state, item)),
+  overview: async ({ document }: { readonly document: DashboardDocument }) =>
+    JSON.stringify(await overviewOf(document)),
   check: async ({ document, year }: { readonly document: DashboardDocument; readonly year: boolean }) =>
     JSON.stringify(await checkOf(document, year)),
   rehearsal: async ({

@@ -4,6 +4,8 @@ import { coloursSchema } from './colour';
 import { CONTROL_KINDS, controlSchema, type Control } from './controls';
 import { baselineSchema, FIRST_BASELINES } from './kinds/compare';
 import { id as ids } from '../../model/ids';
+import { GRID_COLUMNS } from './grid';
+import { MOST_TAG_LENGTH, MOST_TAGS } from './tags';
 import { newestForm, NEWEST_VERSION } from './versions';
 import { visualSchema, type Visual } from './visuals';
 
@@ -59,8 +61,20 @@ const zoneSchema = z.object({
 });
 export type Zone = z.infer<typeof zoneSchema>;
 
+const pageSchema = z.object({ id, name: z.string().trim().min(1).max(60) });
+export type Page = z.infer<typeof pageSchema>;
+
+export const MOST_PAGES = 30;
+
+/** Widths in pixels of the window that a dashboard can be designed for. */
+export const DESIGN_WIDTHS = [1024, 1280, 1440, 1600, 1920] as const;
+
 export const placeSchema = z.object({
   item: id,
+  page: id
+    .nullable()
+    .optional()
+    .describe('The page it lies on; null: every page (controls only); absent: the first page'),
   x: z.int().min(0).max(23),
   y: z.int().min(0).max(10000),
   w: z.int().min(1).max(24),
@@ -68,7 +82,7 @@ export const placeSchema = z.object({
 });
 export type Place = z.infer<typeof placeSchema>;
 
-export const GRID_COLUMNS = 24;
+export { GRID_COLUMNS };
 
 const base = z.object({
   version: z.literal(NEWEST_VERSION),
@@ -99,6 +113,25 @@ const base = z.object({
     .max(MOST_SELECTIONS)
     .optional()
     .describe('Selections that readers find with the dashboard'),
+  pages: z
+    .array(pageSchema)
+    .max(MOST_PAGES)
+    .optional()
+    .describe('Pages in their order; without any there is one that has no name'),
+  designWidth: z
+    .literal(DESIGN_WIDTHS)
+    .optional()
+    .describe('Width in pixels of the window that the dashboard is laid out for; 1280 if absent'),
+  tags: z
+    .array(z.string().trim().min(1).max(MOST_TAG_LENGTH))
+    .max(MOST_TAGS)
+    .optional()
+    .describe('Words by which it is found in the list'),
+  narrowOrder: z
+    .array(id)
+    .max(300)
+    .optional()
+    .describe('On small screens: items in the order in which they stand; others follow in reading order'),
   layout: z.array(placeSchema).max(300),
 });
 
@@ -147,8 +180,20 @@ export const documentSchema = base.superRefine((document, context) => {
       zoned.add(item);
     }),
   );
+  const pages = new Set<string>();
+  (document.pages ?? []).forEach((page, i) => {
+    if (pages.has(page.id)) complain(`The id ${page.id} is used twice`, ['pages', i, 'id']);
+    pages.add(page.id);
+  });
+  (document.narrowOrder ?? []).forEach((item, i) => {
+    if (!seen.has(item)) complain(`There is no item ${item}`, ['narrowOrder', i]);
+  });
   document.layout.forEach((place, i) => {
     if (!seen.has(place.item)) complain(`There is no item ${place.item}`, ['layout', i, 'item']);
+    if (place.page != null && !pages.has(place.page))
+      complain(`There is no page ${place.page}`, ['layout', i, 'page']);
+    if (place.page === null && seen.has(place.item) && !controls.has(place.item))
+      complain('Only controls stand on every page', ['layout', i, 'page']);
     if (place.x + place.w > GRID_COLUMNS) complain('The item reaches beyond the grid', ['layout', i, 'w']);
   });
 });

@@ -23,12 +23,16 @@ export function withoutItem(document: DashboardDocument, id: string): DashboardD
     wires: document.wires.filter((wire) => wire.control !== id && wire.target !== id),
     zones: withZone(document, [id], null).zones,
     layout: document.layout.filter((place) => place.item !== id),
+    ...(document.narrowOrder ? { narrowOrder: document.narrowOrder.filter((item) => item !== id) } : {}),
   };
 }
 
-/** The document with items moved; unchanged if nothing moved. */
+/** The document with items moved on the page that they lie on; unchanged if nothing moved. */
 export function withPlaces(document: DashboardDocument, places: readonly Place[]): DashboardDocument {
-  const next = document.layout.map((place) => places.find((entry) => entry.item === place.item) ?? place);
+  const next = document.layout.map((place) => {
+    const moved = places.find((entry) => entry.item === place.item);
+    return moved ? { ...place, x: moved.x, y: moved.y, w: moved.w, h: moved.h } : place;
+  });
   const same = next.every((place, i) => {
     const old = document.layout[i]!;
     return place.x === old.x && place.y === old.y && place.w === old.w && place.h === old.h;

@@ -24,6 +24,10 @@ export function withMeasures<V extends MeasuredVisual>(
     const rows = kept.length > 0 || !instead ? kept : [instead];
     return rows.length > 0 ? { ...next, rows } : next;
   }
+  if (next.kind === 'map') {
+    const along = fits(next.across) ?? firstFitting(model, measures);
+    return along ? { ...next, across: along } : next;
+  }
   if (!('across' in next)) return next;
   const across = fits(next.across);
   // A bar that went along something goes on doing so.

@@ -9,6 +9,7 @@ import { crosstab } from './kinds/crosstab';
 import type { VisualEntry } from './kinds/entry';
 import { figure } from './kinds/figure';
 import { line } from './kinds/line';
+import { map } from './kinds/map';
 import type { ShownMeasure } from './kinds/measured';
 import { stacked } from './kinds/stacked';
 import { table } from './kinds/table';
@@ -18,7 +19,7 @@ import { text } from './kinds/text';
 const CHART_KINDS = { line, area, bar, stacked, combined };
 
 /** Every kind of visual, in the order in which parts are offered. */
-export const VISUAL_KINDS = { ...CHART_KINDS, figure, crosstab, calendarmap, table, text };
+export const VISUAL_KINDS = { ...CHART_KINDS, figure, crosstab, calendarmap, map, table, text };
 
 type Kinds = typeof VISUAL_KINDS;
 export type VisualKind = keyof Kinds;
@@ -32,6 +33,7 @@ export type Crosstab = VisualOf<'crosstab'>;
 export type Figure = VisualOf<'figure'>;
 export type TextPart = VisualOf<'text'>;
 export type CalendarMap = VisualOf<'calendarmap'>;
+export type MapVisual = VisualOf<'map'>;
 
 type Schemas = { -readonly [K in VisualKind]: Kinds[K]['schema'] }[VisualKind];
 

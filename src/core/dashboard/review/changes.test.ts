@@ -2,6 +2,8 @@
 import { TEST_MODEL } from '../../model/testing';
 import type { Control, DashboardDocument, Visual } from '../document/document';
 import { withItem, withoutItem, withPlaces } from '../document/edit';
+import { withItemsOn } from '../document/freePlace';
+import { withNewPage, withPageName } from '../document/pages';
 import { bar, line, slicer, timeline } from '../document/testing';
 import { documentOf } from '../wiring/testing';
 import { switchWires, withNewItem } from '../wiring/wires';
@@ -31,6 +33,22 @@ test.each<[string, () => DashboardDocument, string[]]>([
     'settings',
     () => withItem(BASE, { ...BASE.controls[0]!, default: 'last month', anchor: 'latest' } as Control),
     ['“Days”: other default, anchor.'],
+  ],
+  ['a page more', () => withNewPage(BASE).document, ['Page added: “Page 2”.']],
+  [
+    'a page’s name',
+    () => withPageName(withNewPage(BASE).document, 'page2', 'Fleet'),
+    ['Page added: “Fleet”.'],
+  ],
+  [
+    'an item on another page',
+    () => withItemsOn(withNewPage(BASE).document, ['sea'], 'page2'),
+    ['Moved or resized: “Sea”.', 'Page added: “Page 2”.'],
+  ],
+  [
+    'the order on small screens',
+    () => ({ ...BASE, narrowOrder: [BASE.layout[0]!.item] }),
+    ['Another order on small screens.'],
   ],
   ['a place', () => withPlaces(BASE, [{ ...BASE.layout[0]!, w: 3 }]), ['Moved or resized: “Sea”.']],
   [

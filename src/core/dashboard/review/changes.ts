@@ -1,6 +1,14 @@
 /** What differs between two forms of a dashboard, in words. */
 import type { Model } from '../../model/model';
-import { itemOf, type Control, type DashboardDocument, type Visual, type Wire } from '../document/document';
+import {
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Page,
+  type Visual,
+  type Wire,
+} from '../document/document';
+import { pagesOf, placesByPage } from '../document/pages';
 import { titlesIn } from '../document/title';
 import { partOf } from '../document/parts';
 
@@ -49,16 +57,18 @@ export function documentChanges(before: DashboardDocument, after: DashboardDocum
     const settings = known ? changedSettings(known, item) : [];
     if (settings.length > 0) changes.push(`${nameOf(item.id)}: other ${listed(settings)}.`);
   }
-  const places = new Map(before.layout.map((place) => [place.item, place]));
+  const places = new Map(placesByPage(before).map((place) => [place.item, place]));
   say(
     'Moved or resized:',
-    after.layout
+    placesByPage(after)
       .filter((place) => places.has(place.item) && !same(places.get(place.item), place))
       .map((place) => place.item),
   );
   changes.push(...wireChanges(before, after, nameOf));
   if (!same(before.zones, after.zones)) changes.push('Other zones.');
-  for (const key of ['anchor', 'timeZone', 'hold', 'showZones', 'colours'] as const)
+  changes.push(...pageChanges(before, after));
+  if (!same(before.narrowOrder, after.narrowOrder)) changes.push('Another order on small screens.');
+  for (const key of ['anchor', 'timeZone', 'hold', 'showZones', 'colours', 'designWidth', 'tags'] as const)
     if (!same(before[key], after[key])) changes.push(`Dashboard: other ${settingName(key)}.`);
   return changes;
 }
@@ -88,5 +98,26 @@ function wireChanges(
     ...(on.length > 0 ? [`Wired: ${listed(on)}.`] : []),
     ...(off.length > 0 ? [`Unwired: ${listed(off)}.`] : []),
     ...(others.length > 0 ? [`Another route: ${listed(others)}.`] : []),
+  ];
+}
+
+/** Pages that came, went, were renamed or put in another order. */
+function pageChanges(before: DashboardDocument, after: DashboardDocument): string[] {
+  const [old, fresh] = [pagesOf(before), pagesOf(after)];
+  const nameIn = (pages: readonly Page[], id: string) => pages.find((page) => page.id === id)?.name;
+  const added = fresh.filter(({ id }) => nameIn(old, id) === undefined);
+  const removed = old.filter(({ id }) => nameIn(fresh, id) === undefined);
+  const renamed = fresh.flatMap(({ id, name }) => {
+    const was = nameIn(old, id);
+    return was === undefined || was === name ? [] : [`“${was}” became “${name}”`];
+  });
+  const kept = (pages: readonly Page[], others: readonly Page[]) =>
+    pages.map(({ id }) => id).filter((id) => nameIn(others, id) !== undefined);
+  const names = (pages: readonly Page[]) => listed(pages.map(({ name }) => `“${name}”`));
+  return [
+    ...(added.length > 0 ? [`Page added: ${names(added)}.`] : []),
+    ...(removed.length > 0 ? [`Page removed: ${names(removed)}.`] : []),
+    ...(renamed.length > 0 ? [`Page renamed: ${listed(renamed)}.`] : []),
+    ...(same(kept(old, fresh), kept(fresh, old)) ? [] : ['Pages in another order.']),
   ];
 }

@@ -10,6 +10,8 @@ import { documentOf } from '../wiring/testing';
 import { TEST_MODEL } from '../../model/testing';
 import { CONTROL_DEFAULTS } from '../document/kinds/entry';
 import { TIME_DEFAULTS } from '../document/kinds/time';
+import { withItemsOn } from '../document/freePlace';
+import { withNewPage } from '../document/pages';
 import { switchWires, wiredLike } from '../wiring/wires';
 
 const row = (day: number): TestRow => ({
@@ -46,6 +48,31 @@ describe('the wiring check', () => {
       slicer('route'),
     );
     expect(await check(document)).toEqual([]);
+  });
+
+  test('finds a page without visuals, and removes it where nothing lies on it', async () => {
+    const { document } = withNewPage(documentOf(line('sea'), timeline('span', phrase(10, 20))));
+    const [finding, ...others] = await check(document);
+    expect([finding!.code, others]).toEqual(['empty-page', []]);
+    expect(await check(finding!.mend!.document)).toEqual([]);
+    const withControl = withItemsOn(document, ['span'], 'page2');
+    expect((await check(withControl)).find(({ code }) => code === 'empty-page')!.mend).toBeNull();
+  });
+
+  test('finds a control none of whose visuals lies on its page, and puts it on every page', async () => {
+    const { document: paged } = withNewPage(
+      documentOf(line('sea'), bar('ports'), timeline('span', phrase(10, 20)), slicer('route')),
+    );
+    const apart = withItemsOn(paged, ['sea', 'ports'], 'page2');
+    const found = (await check(apart)).filter(({ code }) => code === 'acts-elsewhere');
+    expect(found.map(({ items }) => items)).toEqual([['span'], ['route']]);
+    expect(found[0]!.words).toContain('stands on “Page 1”, and all it acts on lies on “Page 2”');
+    const mended = await check(found[0]!.mend!.document);
+    expect(mended.filter(({ code }) => code === 'acts-elsewhere').map(({ items }) => items)).toEqual([
+      ['route'],
+    ]);
+    // One visual beside it is enough.
+    expect(codes(await check(withItemsOn(paged, ['ports'], 'page2')))).toEqual([]);
   });
 
   test('finds a control wired to nothing, and mends it', async () => {

@@ -5,6 +5,7 @@ import { parsePhrase } from '../../period/parse';
 import { staysFixed } from '../../period/phrase';
 import { resolvePhrase } from '../../period/resolve';
 import { ofComparisons } from './checkCompare';
+import { ofPages } from './checkPages';
 import { ofVisual } from './checkVisual';
 import { dimensionName, isKnown } from '../../model/dimension';
 import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from '../document/document';
@@ -32,6 +33,7 @@ export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
     ...document.visuals.flatMap((visual) => ofVisual(ground, visual)),
     ...neverMeet(ground),
     ...(await ofComparisons(ground)),
+    ...ofPages(ground),
   ];
   return input.year ? [...findings, ...(await emptyLater(ground, findings))] : findings;
 }

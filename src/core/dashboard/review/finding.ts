@@ -24,7 +24,9 @@ export type FindingCode =
   | 'baseline-overlaps'
   | 'baseline-partly'
   | 'baseline-empty'
-  | 'chooser-empty';
+  | 'chooser-empty'
+  | 'acts-elsewhere'
+  | 'empty-page';
 
 export interface Mend {
   readonly label: string;

@@ -14,7 +14,8 @@ import type { DatasetUse } from '../wiring/uses';
 import { drillRuns } from '../reader/drill';
 import type { Control, Visual } from '../document/document';
 import { isEffective, type Setting } from '../reader/setting';
-import type { Route } from '../wiring/routes';
+import type { Actor, Route } from '../wiring/routes';
+import { pageNameOf } from '../document/pages';
 
 /** One step: what it does, and what is left after it. Rows and days are null where the source cannot tell. */
 export interface TraceStep {
@@ -86,6 +87,12 @@ const IDLE_WORDS: Record<Idle, (dataset: string) => string> = {
 
 type Words = Pick<TraceStep, 'kind' | 'control' | 'words'>;
 
+/** What acts, by its title and, on a dashboard of several pages, by where it stands. */
+function nameIn(design: Design, actor: Actor): string {
+  const page = pageNameOf(design.document, actor.id);
+  return `${design.titleOf(actor)}${page === undefined ? '' : ` (${page})`}`;
+}
+
 /** A step of the evaluation in words; undefined where the control says nothing. */
 export function stepWords(
   {
@@ -101,7 +108,7 @@ export function stepWords(
     case 'own period':
       return { kind: 'own period', words: ownPeriodWords(item) };
     case 'wire': {
-      const said = sayingOf(model, step.route, step.setting, design.titleOf(step.actor));
+      const said = sayingOf(model, step.route, step.setting, nameIn(design, step.actor));
       return said && { ...said, control: step.actor.id };
     }
     case 'as of':
@@ -117,7 +124,7 @@ export function stepWords(
       return {
         kind: 'no effect',
         control: step.actor.id,
-        words: `${design.titleOf(step.actor)} takes no rows away here: ${IDLE_WORDS[step.why](dataset)}.`,
+        words: `${nameIn(design, step.actor)} takes no rows away here: ${IDLE_WORDS[step.why](dataset)}.`,
       };
   }
 }

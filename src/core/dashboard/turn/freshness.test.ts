@@ -1,7 +1,7 @@
 import { d } from '../../calendar/testing';
 import { TEST_MODEL } from '../../model/testing';
 import type { LaneAnswer, VisualAnswer } from './answer';
-import { freshnessOf, freshnessWords, loadedWords } from './freshness';
+import { freshnessOf, freshnessWords, lateOf, loadedWords } from './freshness';
 
 const LOADED = '2026-06-03T08:05:00Z';
 const NOW = Date.parse('2026-06-03T18:00:00Z');
@@ -67,4 +67,14 @@ describe('freshness', () => {
 
   test('without a present the day is always named', () =>
     expect(loadedWords(LOADED, 'UTC')).toBe('Wed 3 Jun 2026, 08:05'));
+});
+
+test('late data is said beside its freshness; what is not expected, came, or is live is not', () => {
+  const rhythm = { weekdays: [1, 2, 3, 4, 5, 6, 7], by: '07:00', timeZone: 'UTC' };
+  const entry = { dataset: 'trips', name: 'Trips', latest: [], loadedAt: '2026-06-01T05:00:00Z', rhythm };
+  const now = Date.parse('2026-06-03T08:00:00Z');
+  expect(lateOf(entry, now)).toBe(Date.parse('2026-06-03T07:00:00Z'));
+  expect(freshnessWords(entry, TEST_MODEL, 'UTC', now)).toMatch(/, late: expected by 07:00$/);
+  for (const part of [{ rhythm: null }, { loadedAt: '2026-06-03T06:00:00Z' }, { loadedAt: null }])
+    expect(lateOf({ ...entry, ...part }, now)).toBeNull();
 });

@@ -1,7 +1,8 @@
 /** How fresh a dashboard's data is: for each dataset the last day with data by its date roles, and when it was loaded. */
 import type { Day } from '../../calendar/day';
 import { dayWords, shortDayWords } from '../../calendar/names';
-import { civilDayAt } from '../document/clock';
+import { civilDayAt } from '../../calendar/civilDayAt';
+import { lateSince, type Rhythm } from '../../model/rhythm';
 import { datasetOf, roleName, type Model } from '../../model/model';
 import { isShown, type LaneAnswer, type VisualAnswer } from './answer';
 
@@ -12,6 +13,7 @@ export interface DatasetFreshness {
   readonly latest: readonly { readonly role: string; readonly name: string; readonly day: Day }[];
   /** When it was loaded (ISO 8601); null where it is read live. */
   readonly loadedAt: string | null;
+  readonly rhythm: Rhythm | null;
 }
 
 /** The datasets of a dashboard, the one whose data ends first before the others. */
@@ -35,7 +37,15 @@ export function freshnessOf(
     const dataset = datasetOf(model, key);
     if (!dataset) return [];
     const latest = [...roles].map(([role, day]) => ({ role, name: roleName(model, key, role), day }));
-    return [{ dataset: key, name: dataset.name, latest, loadedAt: dataset.live ? null : dataset.loadedAt }];
+    return [
+      {
+        dataset: key,
+        name: dataset.name,
+        latest,
+        loadedAt: dataset.live ? null : dataset.loadedAt,
+        rhythm: dataset.rhythm ?? null,
+      },
+    ];
   });
   const oldest = ({ latest }: DatasetFreshness) => Math.min(Infinity, ...latest.map((entry) => entry.day));
   return entries.sort((a, b) => oldest(a) - oldest(b));
@@ -49,6 +59,10 @@ export function loadedWords(loadedAt: string, timeZone: string, now?: number): s
   return now !== undefined && day === civilDayAt(now, timeZone) ? time : `${dayWords(day)}, ${time}`;
 }
 
+/** Since when its data is late (milliseconds since 1970-01-01 UTC); null where it is not, or nothing is expected. */
+export const lateOf = ({ loadedAt, rhythm }: DatasetFreshness, now: number): number | null =>
+  loadedAt === null || !rhythm ? null : lateSince(rhythm, Date.parse(loadedAt), now);
+
 /** "Sailings to 1 Jun 2026, loaded 13:55", "Bookings: travels to 1 Sep 2026, booked to 2 Jun 2026, live". */
 export function freshnessWords(entry: DatasetFreshness, model: Model, timeZone: string, now: number): string {
   const { name, latest, loadedAt } = entry;
@@ -56,5 +70,8 @@ export function freshnessWords(entry: DatasetFreshness, model: Model, timeZone: 
   const ends = latest.map((end) => `${hasRoles ? `${end.name} ` : ''}to ${shortDayWords(end.day, true)}`);
   const data = ends.length === 0 ? ', no data' : `${hasRoles ? ':' : ''} ${ends.join(', ')}`;
   const loaded = loadedAt === null ? 'live' : `loaded ${loadedWords(loadedAt, timeZone, now)}`;
-  return `${name}${data}, ${loaded}`;
+  const late = lateOf(entry, now);
+  const told =
+    late === null ? '' : `, late: expected by ${loadedWords(new Date(late).toISOString(), timeZone, now)}`;
+  return `${name}${data}, ${loaded}${told}`;
 }

@@ -5,7 +5,8 @@ import { documentSchema, emptyDocument, type Place } from '../document/document'
 import { bar, line, slicer, timeline } from '../document/testing';
 import { copiedItems, copiedItemsSchema, withCopies } from './copies';
 import { documentOf } from './testing';
-import { placeNear, withNewItem } from './wires';
+import { freePlace } from '../document/freePlace';
+import { withNewItem } from './wires';
 
 const shownWith = { ...timeline('span'), reveal: { control: 'route', values: ['Veldry'] } } as Control;
 const BASE = documentOf(line('sea'), bar('ports'), slicer('route'), shownWith);
@@ -77,11 +78,11 @@ describe('a new item', () => {
 
   test('lies in the free place nearest to the chosen one', () => {
     const size = { w: 8, h: 8 };
-    expect(placeNear(placed, bar('new'), 'route', size)).toMatchObject({ x: 16, y: 40 });
-    expect(placeNear(placed, bar('new'), 'sea', size)).toMatchObject({ x: 0, y: 10 });
-    expect(placeNear(placed, bar('new'), null, size)).toMatchObject({ x: 0, y: 10 });
+    expect(freePlace(placed, bar('new'), { beside: 'route', size })).toMatchObject({ x: 16, y: 40 });
+    expect(freePlace(placed, bar('new'), { beside: 'sea', size })).toMatchObject({ x: 0, y: 10 });
+    expect(freePlace(placed, bar('new'), { beside: null, size })).toMatchObject({ x: 0, y: 10 });
     const full = { ...placed, layout: [at('sea', 0, 0, 24, 10)] };
-    expect(placeNear(full, bar('new'), 'sea', size)).toMatchObject({ x: 0, y: 10 });
+    expect(freePlace(full, bar('new'), { beside: 'sea', size })).toMatchObject({ x: 0, y: 10 });
   });
 
   test('joins the zone of the chosen one', () => {

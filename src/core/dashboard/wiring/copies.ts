@@ -14,7 +14,8 @@ import {
 } from '../document/document';
 import { freeId } from '../document/parts';
 import { visualSchema } from '../document/visuals';
-import { placeNear, wiresForNewItem } from './wires';
+import { freePlace } from '../document/freePlace';
+import { wiresForNewItem } from './wires';
 import { withZone, zoneOf } from '../document/zones';
 
 /** What is copied: items, where they lie, and every wire that begins or ends at one of them. */
@@ -52,13 +53,14 @@ function renamed(
 
 /**
  * The document with copies, and their ids in the order of the originals. A copy is wired as its original is, to copies
- * and to what is there; one whose original is of another dashboard wires itself like a new item, except to other copies.
+ * and to what is there, beside an item or else on a page; one whose original is of another dashboard wires itself like a new item, except to other copies.
  */
 export function withCopies(
   document: DashboardDocument,
   model: Model,
   copied: CopiedItems,
   beside: string | null = null,
+  page?: string | null,
 ): { readonly document: DashboardDocument; readonly ids: string[] } {
   const originals: (Visual | Control)[] = [...copied.visuals, ...copied.controls];
   const ids = new Map<string, string>();
@@ -72,7 +74,7 @@ export function withCopies(
       ...next,
       visuals: isControl(copy) ? next.visuals : [...next.visuals, copy],
       controls: isControl(copy) ? [...next.controls, copy] : next.controls,
-      layout: [...next.layout, placeNear(next, copy, near, size)],
+      layout: [...next.layout, freePlace(next, copy, { beside: near, page, size })],
     };
     const zone = near === null ? undefined : zoneOf(next, near);
     if (zone) next = withZone(next, [copy.id], zone.name);

@@ -3,17 +3,15 @@ import type { Model } from '../../model/model';
 import {
   isControl,
   itemOf,
-  GRID_COLUMNS,
   isTimeControl,
   type Control,
   type DashboardDocument,
-  type Place,
   type Visual,
   type Wire,
 } from '../document/document';
 import type { MeasureChooser } from '../document/controls';
 import { measuresOf } from '../document/visuals';
-import { partOf } from '../document/parts';
+import { freePlace } from '../document/freePlace';
 import { withItem } from '../document/edit';
 import { withZone, zoneOf, isWithinReach } from '../document/zones';
 import { isPickSource } from '../reader/pick';
@@ -128,55 +126,23 @@ export function wiredLike(
   );
 }
 
-const overlaps = (a: Place, b: Place) =>
-  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
-
-/** How far a place lies from another one, in cells from corner to corner; beside and below are taken before and above. */
-const farFrom = (near: Place) => (place: Place) =>
-  Math.abs(place.x - near.x) +
-  Math.abs(place.y - near.y) +
-  (place.y < near.y ? near.h : 0) +
-  (place.x < near.x ? near.w / 2 : 0);
-
-/** A free place for an item: the nearest to another item, or the first from the top left. */
-export function placeNear(
-  document: DashboardDocument,
-  item: Visual | Control,
-  beside: string | null,
-  size: { readonly w: number; readonly h: number } = partOf(item.kind).size,
-): Place {
-  const { w, h } = size;
-  const near = document.layout.find((place) => place.item === beside);
-  const bottom = Math.max(0, ...document.layout.map((place) => place.y + place.h));
-  const far = near && farFrom(near);
-  let best: Place | undefined;
-  for (let y = 0; y <= bottom; y++) {
-    for (let x = 0; x + w <= GRID_COLUMNS; x++) {
-      const place = { item: item.id, x, y, w, h };
-      if (document.layout.some((other) => overlaps(place, other))) continue;
-      if (!far) return place;
-      if (!best || far(place) < far(best)) best = place;
-    }
-  }
-  return best ?? { item: item.id, x: 0, y: bottom, w, h };
-}
-
 /**
- * The document with a new item in the free place nearest to another one, wired to all within reach that it has a route with. It joins the zone
- * of the item that it is added beside.
+ * The document with a new item in the free place nearest to another one, or on a page (null: on every page), wired to
+ * all within reach that it has a route with. It joins the zone of the item that it is added beside.
  */
 export function withNewItem(
   document: DashboardDocument,
   model: Model,
   item: Visual | Control,
   beside: string | null = null,
+  page?: string | null,
 ): DashboardDocument {
   const zone = beside === null ? undefined : zoneOf(document, beside);
   const added: DashboardDocument = {
     ...document,
     visuals: isControl(item) ? document.visuals : [...document.visuals, item],
     controls: isControl(item) ? [...document.controls, item] : document.controls,
-    layout: [...document.layout, placeNear(document, item, beside)],
+    layout: [...document.layout, freePlace(document, item, { beside, page })],
   };
   const placed = zone ? withZone(added, [item.id], zone.name) : added;
   return { ...placed, wires: wiresForNewItem(placed, model, item) };

@@ -2,6 +2,7 @@
 /** The other faces of a slicer: a menu that opens, and buttons side by side. */
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
+import { useState, type HTMLAttributes, type Key, type KeyboardEvent } from 'react';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import { BLANK } from '../../../core/model/blank';
 import type { Slicer } from '../../../core/dashboard/document/document';
@@ -24,6 +25,8 @@ export function SlicerMenu({
   chosen: readonly (string | null)[];
   onChoose: (values: readonly (string | null)[]) => void;
 }) {
+  /** The value that the keys stand on; undefined where they stand on none. */
+  const [pointed, setPointed] = useState<string | null | undefined>(undefined);
   const rows = new Map(entries.map((entry) => [entry.value, entry.rows]));
   const nameOf = (value: string | null) => value ?? BLANK;
   const common = {
@@ -32,6 +35,25 @@ export function SlicerMenu({
     getOptionLabel: nameOf,
     getOptionKey: (value: string | null) => value ?? '\u0000',
     getOptionDisabled: (value: string | null) => rows.get(value) === 0 && !chosen.includes(value),
+    onHighlightChange: (_: unknown, value: string | null | undefined) => setPointed(value),
+    onKeyDown: (event: KeyboardEvent & { defaultMuiPrevented?: boolean }) => {
+      // Else the value would be chosen as well.
+      if (isRowsKey(event, slicer, title, pointed === undefined ? undefined : [pointed]))
+        event.defaultMuiPrevented = true;
+    },
+    renderOption: (
+      { key, ...option }: HTMLAttributes<HTMLLIElement> & { key: Key },
+      value: string | null,
+    ) => (
+      <li
+        key={key}
+        {...option}
+        title={`${nameOf(value)}. ${ROWS_WORDS}`}
+        onContextMenu={onRowsAsked(slicer, title, [value])}
+      >
+        {nameOf(value)}
+      </li>
+    ),
     renderInput: (params: object) => <TextField {...params} label={`Values of ${title}`} />,
   };
   if (!slicer.several) {

@@ -46,3 +46,17 @@ test('from buttons and from a node of a tree, with the values above it', async (
   expect(useRowsAsked.getState().asked).toMatchObject({ slicer: 'tree', path: ['Tamsel', 'web'] });
   expect(dashboard.held.state.choices).toEqual({});
 });
+
+test('from a menu, by the other button of the pointer and by the keys that stand on a value', async () => {
+  const menu = { ...slicer('route'), face: 'menu' } as Slicer;
+  const dashboard = await openDashboard(documentOf(bar('it'), menu));
+  showIn(dashboard, <ControlBody control={menu} />);
+  const field = screen.getByRole('combobox', { name: /^Values of/ });
+  fireEvent.keyDown(field, { key: 'ArrowDown' });
+  fireEvent.contextMenu(screen.getByRole('option', { name: 'Veldry' }));
+  expect(useRowsAsked.getState().asked).toMatchObject({ slicer: 'route', path: ['Veldry'] });
+  fireEvent.keyDown(field, { key: 'ArrowDown' });
+  fireEvent.keyDown(field, { key: 'Enter', shiftKey: true });
+  expect(useRowsAsked.getState().asked).toMatchObject({ slicer: 'route', path: ['Tamsel'] });
+  expect(dashboard.held.state.choices).toEqual({});
+});

@@ -2,6 +2,7 @@
 /** The parts that can be placed, what was copied, and what is on the dashboard. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { PARTS, type PartKind } from '../../../core/dashboard/document/parts';
 import { useDesign, useDocument } from '../../workspace/workspace';
@@ -44,25 +45,37 @@ export function PartsRail({
             {group}
           </Typography>
           {PARTS.filter((part) => part.group === group).map((part) => (
-            <Button
+            <Tooltip
               key={part.kind}
-              fullWidth
-              onClick={() => onAdd(part.kind)}
-              aria-label={`Add ${part.name.toLowerCase()}`}
-              sx={{
-                justifyContent: 'flex-start',
-                color: 'text.primary',
-                gap: 1,
-                py: 0.25,
-                whiteSpace: 'nowrap',
-              }}
+              describeChild
+              placement="right"
+              title={
+                <>
+                  {part.says}
+                  <br />
+                  <em>{part.example}</em>
+                </>
+              }
             >
-              <PartSign kind={part.kind} />
-              {part.name}
-              <Typography variant="caption" color="textSecondary" noWrap>
-                {part.hint}
-              </Typography>
-            </Button>
+              <Button
+                fullWidth
+                onClick={() => onAdd(part.kind)}
+                aria-label={`Add ${part.name.toLowerCase()}`}
+                sx={{
+                  justifyContent: 'flex-start',
+                  color: 'text.primary',
+                  gap: 1,
+                  py: 0.25,
+                  whiteSpace: 'nowrap',
+                }}
+              >
+                <PartSign kind={part.kind} />
+                {part.name}
+                <Typography variant="caption" color="textSecondary" noWrap>
+                  {part.hint}
+                </Typography>
+              </Button>
+            </Tooltip>
           ))}
         </Box>
       ))}

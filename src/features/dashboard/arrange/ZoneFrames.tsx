@@ -1,7 +1,7 @@
 'use client';
 /** Frames of zones over the grid in Arrange: a name at the corner, by which the whole zone is moved. */
 import { useState, type CSSProperties, type KeyboardEvent, type PointerEvent } from 'react';
-import { GRID_COLUMNS, type Zone } from '../../../core/dashboard/document/document';
+import { GRID_COLUMNS, type Place, type Zone } from '../../../core/dashboard/document/document';
 import { movedZone, zoneOutline, type ZoneEdge } from '../../../core/dashboard/document/zones';
 import { role } from '../../../theme/roles';
 import { withPlaces } from '../../../core/dashboard/document/edit';
@@ -22,26 +22,32 @@ function edgeStyle({ side, x, y, length }: ZoneEdge, column: number, row: number
   };
 }
 
-/** `width` is that of the grid before it is scaled. */
-export function ZoneFrames({ width, scale }: { width: number; scale: number }) {
-  const document = useDocument();
-  return document.zones.map((zone) => <MovableZone key={zone.id} zone={zone} width={width} scale={scale} />);
+interface ZoneFramesProps {
+  /** Those of the page that is shown. */
+  readonly places: readonly Place[];
+  /** That of the grid before it is scaled. */
+  readonly width: number;
+  readonly scale: number;
 }
 
-function MovableZone({ zone, width, scale }: { zone: Zone; width: number; scale: number }) {
-  const { store } = useWorkspace();
+export function ZoneFrames(props: ZoneFramesProps) {
   const document = useDocument();
+  return document.zones.map((zone) => <MovableZone key={zone.id} zone={zone} {...props} />);
+}
+
+function MovableZone({ zone, places, width, scale }: ZoneFramesProps & { zone: Zone }) {
+  const { store } = useWorkspace();
   const [drag, setDrag] = useState<{ x: number; y: number; dx: number; dy: number } | null>(null);
   const column = (width + GAP) / GRID_COLUMNS;
   const row = ROW_HEIGHT + GAP;
-  const edges = zoneOutline(document.layout, zone);
+  const edges = zoneOutline(places, zone);
   const named = edges.find((edge) => edge.side === 'top');
   if (!named) return null;
   const move = (dx: number, dy: number) => {
     if (dx === 0 && dy === 0) return;
     store.getState().change((old) => {
-      const moved = movedZone(old.layout, zone, { dx, dy }, GRID_COLUMNS);
-      return withPlaces(old, pushedDown(old.layout, moved));
+      const moved = movedZone(places, zone, { dx, dy }, GRID_COLUMNS);
+      return withPlaces(old, pushedDown(places, moved));
     });
   };
   const onKey = (event: KeyboardEvent) => {

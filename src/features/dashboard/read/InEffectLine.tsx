@@ -22,6 +22,7 @@ import { actingAsOf, heldByReader, leftOutLater } from '../../../core/dashboard/
 import { ControlBody } from '../../controls/ControlBody';
 import { isDefaultState, isEverythingHeld } from '../../workspace/heldStore';
 import { meetings, saying, type Said } from '../../../core/dashboard/turn/said/inEffect';
+import { useJump } from '../../workspace/page';
 import {
   useAnswers,
   useDocument,
@@ -30,13 +31,6 @@ import {
   useReaderState,
   useWorkspace,
 } from '../../workspace/workspace';
-
-/** Moves the focus to a control on the dashboard. */
-function goTo(control: string) {
-  const frame = document.getElementById(`item-${control}`);
-  frame?.scrollIntoView({ block: 'nearest' });
-  frame?.querySelector<HTMLElement>('[tabindex="0"], input, button')?.focus();
-}
 
 /** One part of the sentence: its words open the control right here, or lead to the visual; × takes it back. */
 function SaidPart({
@@ -156,6 +150,7 @@ function SaidParts() {
   const parameters = useParameters();
   const answers = useAnswers((now) => now.controls);
   const titles = useMemo(() => titlesIn(design, model), [design, model]);
+  const goTo = useJump(design);
   const parts = design.controls.flatMap((control): ReactNode[] => {
     const said = saying(control, answers[control.id], state, model, parameters);
     if (!said) return [];

@@ -11,19 +11,19 @@ import {
   type DashboardDocument,
   type Place,
 } from '../../../core/dashboard/document/document';
+import { inNarrowOrder } from '../../../core/dashboard/document/narrowOrder';
+import { placesWithBand } from '../../../core/dashboard/document/pages';
 import { visiblePlaces } from '../../../core/dashboard/document/visiblePlaces';
+import { usePage } from '../../workspace/page';
 import { useAnswers } from '../../workspace/workspace';
 import { ItemFrame } from '../ItemFrame';
 import { GAP, hiddenControls, ROW_HEIGHT } from '../StaticGrid';
 
-/** Places as they are read: line by line, from left to right. */
-const inReadingOrder = (places: readonly Place[]) => [...places].sort((a, b) => a.y - b.y || a.x - b.x);
-
-/** The places of the controls that are shown, or of everything else. */
-function usePlaces(document: DashboardDocument, ofControls: boolean): readonly Place[] {
+/** The places of the controls of a page that are shown, or of everything else. */
+function usePlaces(document: DashboardDocument, page: string, ofControls: boolean): readonly Place[] {
   const hidden = useAnswers((state) => hiddenControls(state.controls));
-  const visible = visiblePlaces(document.layout, (id) => hidden.split(' ').includes(id));
-  return inReadingOrder(visible).filter(({ item: id }) => {
+  const visible = visiblePlaces(placesWithBand(document, page), (id) => hidden.split(' ').includes(id));
+  return inNarrowOrder(document, visible).filter(({ item: id }) => {
     const item = itemOf(document, id);
     return item !== undefined && isControl(item) === ofControls;
   });
@@ -45,14 +45,15 @@ function Column({ document, places }: { document: DashboardDocument; places: rea
   );
 }
 
-export function OneColumn({ document }: { document: DashboardDocument }) {
-  return <Column document={document} places={usePlaces(document, false)} />;
+export function OneColumn({ document, page }: { document: DashboardDocument; page: string }) {
+  return <Column document={document} places={usePlaces(document, page, false)} />;
 }
 
 /** Opens the drawer with the dashboard's controls. */
 export function ControlsButton({ document }: { document: DashboardDocument }) {
   const [isOpen, setOpen] = useState(false);
-  const places = usePlaces(document, true);
+  const { page } = usePage(document);
+  const places = usePlaces(document, page.id, true);
   if (places.length === 0) return null;
   return (
     <>

@@ -5,16 +5,13 @@ import { useWorkspace, useDocument } from '../../workspace/workspace';
 import { useBaselines } from '../../workspace/useBaselines';
 import { BaselineList } from '../../ui/BaselineList';
 import { AnchorSetting } from '../../ui/AnchorSetting';
-import { SwitchSetting, TextSetting } from '../../ui/fields';
-import type { DashboardDocument } from '../../../core/dashboard/document/document';
-
-function isTimeZone(zone: string): boolean {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
-  } catch {
-    return false;
-  }
-}
+import { isTimeZone } from '../../ui/isTimeZone';
+import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
+import { DESIGN_WIDTHS, type DashboardDocument } from '../../../core/dashboard/document/document';
+import { tagsFrom } from '../../../core/dashboard/document/tags';
+import { USUAL_WIDTH } from '../designWidth';
+import { NarrowOrder } from './NarrowOrder';
+import { PageSetting } from './PageSetting';
 
 export function DashboardSettings() {
   const { store } = useWorkspace();
@@ -49,7 +46,25 @@ export function DashboardSettings() {
           onChange={(showZones) => change({ showZones })}
         />
       )}
+      <ChoiceSetting
+        label="Designed for windows of"
+        value={String(document.designWidth ?? USUAL_WIDTH)}
+        options={DESIGN_WIDTHS.map((width) => ({ value: String(width), label: `${width} pixels` }))}
+        helper="Arrange and Wire show it at this width, scaled to the room there is"
+        onChange={(text) => {
+          const designWidth = DESIGN_WIDTHS.find((width) => String(width) === text);
+          if (designWidth) change({ designWidth });
+        }}
+      />
+      <TextSetting
+        label="Tags"
+        value={(document.tags ?? []).join(', ')}
+        helper="Words by which it is found in the list, with commas between"
+        onChange={(text) => change({ tags: tagsFrom(text) })}
+      />
       <BaselineList {...baselines} />
+      <PageSetting />
+      <NarrowOrder />
       <Typography color="textSecondary" sx={{ mt: 2 }}>
         Choose an item on the dashboard to set it up here.
       </Typography>

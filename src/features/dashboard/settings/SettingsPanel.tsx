@@ -9,10 +9,12 @@ import { ColourChoice } from '../../ui/ColourChoice';
 import { TextSetting } from '../../ui/fields';
 import { viewOf as viewOfControl } from '../../controls/kinds';
 import { viewOf as viewOfVisual } from '../../visuals/kinds';
+import { LinkSetting } from '../../visuals/LinkSetting';
 import { OwnPeriodSetting } from '../../visuals/OwnPeriodSetting';
 import { partOf } from '../../../core/dashboard/document/parts';
 import { WireRoles } from '../../wiring/WireRoles';
 import { CopyButtons } from './CopyButtons';
+import { ItemPageSetting } from './PageSetting';
 import { ZoneSetting } from './ZoneSetting';
 import { useWorkspace } from '../../workspace/workspace';
 
@@ -37,6 +39,9 @@ export function SettingsPanel({
       <Typography variant="h2" gutterBottom>
         {partOf(item.kind).name}
       </Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+        {partOf(item.kind).says}
+      </Typography>
       <TextSetting
         label="Title"
         value={item.title}
@@ -54,6 +59,7 @@ export function SettingsPanel({
       )}
       {!isControl(item) && <OwnPeriodSetting visual={item} change={change} />}
       <KindSettings item={item} change={change} />
+      {!isControl(item) && <LinkSetting visual={item} change={change} />}
       {isControl(item) && (
         <ColourChoice
           label="Accent"
@@ -63,6 +69,7 @@ export function SettingsPanel({
         />
       )}
       <WireRoles item={item} />
+      <ItemPageSetting items={[item.id]} />
       <ZoneSetting items={[item.id]} />
       <CopyButtons ids={[item.id]} onCopied={onCopied} />
       <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>

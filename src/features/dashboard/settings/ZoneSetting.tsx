@@ -6,6 +6,7 @@ import { itemOf } from '../../../core/dashboard/document/document';
 import { withZone, zoneOf } from '../../../core/dashboard/document/zones';
 import { ChoiceSetting, TextSetting } from '../../ui/fields';
 import { CopyButtons } from './CopyButtons';
+import { ItemPageSetting } from './PageSetting';
 import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 
 const NONE = '';
@@ -84,6 +85,7 @@ export function SeveralItems({
           .map((item) => design.titleOf(item))
           .join(', ')}
       </Typography>
+      <ItemPageSetting items={items} />
       <ZoneSetting items={items} />
       <CopyButtons ids={items} onCopied={onCopied} />
       <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>

@@ -1,14 +1,17 @@
 'use client';
 /** Wire: the live dashboard at the left, the crosspoint board at the right; each lights the other. */
 import Box from '@mui/material/Box';
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { isControl, itemOf, type Control, type Visual } from '../../../core/dashboard/document/document';
 import { isPickSource } from '../../../core/dashboard/reader/pick';
+import { placesWithBand } from '../../../core/dashboard/document/pages';
 import { useSize } from '../../ui/useSize';
 import { CrosspointBoard } from '../../wiring/CrosspointBoard';
 import { CrosspointDetails } from '../../wiring/CrosspointDetails';
-import { DESIGN_WIDTH, scaleIn } from '../designWidth';
+import { designWidthOf, scaleIn } from '../designWidth';
 import { StaticGrid } from '../StaticGrid';
+import { PageTabs } from '../PageTabs';
+import { usePage } from '../../workspace/page';
 import { useDocument } from '../../workspace/workspace';
 import { Cables } from './Cables';
 import type { Pointed } from '../../wiring/pointed';
@@ -25,7 +28,10 @@ export function WireMode() {
   /** The item on which an end of a cable was let go, until the pointer leaves it. */
   const letGo = useRef<string | null>(null);
   const [chosen, setChosen] = useState<{ control: string; target: string } | null>(null);
-  const scale = scaleIn(width);
+  const { page } = usePage(document);
+  const places = useMemo(() => placesWithBand(document, page.id), [document, page.id]);
+  const designWidth = designWidthOf(document);
+  const scale = scaleIn(width, designWidth);
 
   /** What a control reaches, or what acts on a visual, is lit; the rest fades. */
   const lightOf = useCallback(
@@ -63,11 +69,12 @@ export function WireMode() {
   return (
     <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
       <Box sx={{ flex: '0 0 55%', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
+        <PageTabs />
         <Box component="main" aria-label="Dashboard" sx={{ flex: 1, overflow: 'auto', p: 1.5 }}>
           <div ref={ref}>
             <div
               style={{
-                width: DESIGN_WIDTH,
+                width: designWidth,
                 transformOrigin: 'top left',
                 zoom: scale || 1,
                 visibility: scale === 0 ? 'hidden' : 'visible',
@@ -76,16 +83,17 @@ export function WireMode() {
               <div style={{ position: 'relative' }}>
                 <StaticGrid
                   document={document}
+                  layout={places}
                   hasZones
                   lightOf={lightOf}
                   onPoint={pointAt}
                   onChoose={setHeld}
                 />
                 <Cables
-                  places={document.layout}
+                  places={places}
                   control={shownControl}
                   target={shownTarget}
-                  width={DESIGN_WIDTH}
+                  width={designWidth}
                   scale={scale || 1}
                   onDone={(control, under) => {
                     letGo.current = under;

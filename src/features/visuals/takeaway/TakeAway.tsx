@@ -1,11 +1,14 @@
 'use client';
 /** A visual to be taken away: its data as a file, itself as a picture. */
 import Button from '@mui/material/Button';
+import { useParams } from 'next/navigation';
 import { useState } from 'react';
 import { FILE_FORMATS, fileName, type FileFormat } from '../../../contract/files';
 import type { Visual } from '../../../core/dashboard/document/visuals';
 import { aboutOf, inEffectWords } from '../../../core/dashboard/turn/said/about';
 import { quietStyle } from '../../../theme/roles';
+import { useFrameCopy } from '../../ui/useFrameCopy';
+import { frameText } from '../../workspace/stateAddress';
 import { saveFile, saveRequested } from '../../ui/saveFile';
 import { useDesign, useDocument, useReaderState, useTitle, useWorkspace } from '../../workspace/workspace';
 import type { PictureFormat } from './visualPicture';
@@ -27,6 +30,8 @@ export function TakeAway({ visual, hasData }: { visual: Visual; hasData: boolean
   const design = useDesign();
   const state = useReaderState();
   const title = useTitle(visual);
+  const copyFrame = useFrameCopy();
+  const dashboard = (useParams() as { id?: string } | null)?.id;
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const run = (format: string, work: () => Promise<string | null>) => {
@@ -68,6 +73,18 @@ export function TakeAway({ visual, hasData }: { visual: Visual; hasData: boolean
       Download: {hasData && FILE_FORMATS.map((format) => button(format, () => data(format)))}
       {visual.kind === 'table' && button('csv', rows)}
       {PICTURES.map((format) => button(format, () => picture(format)))}
+      {dashboard !== undefined && (
+        <Button
+          onClick={() =>
+            copyFrame(
+              frameText(Number(dashboard), document, state, { page: null, visual: { id: visual.id, title } }),
+            )
+          }
+          sx={{ minWidth: 0, px: 0.75, py: 0 }}
+        >
+          Copy a frame
+        </Button>
+      )}
       {problem !== null && <div role="alert">{problem}</div>}
     </div>
   );

@@ -10,6 +10,8 @@ export const area = visualKind(schema)({
   part: {
     name: 'Area',
     hint: 'filled to the axis',
+    says: 'Measures over time, filled down to the axis: how much there was, and when.',
+    example: 'Passengers a day over the last 12 months',
     group: 'Visuals',
     size: { w: 12, h: 9 },
     least: { w: 5, h: 5 },

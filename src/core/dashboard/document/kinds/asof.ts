@@ -21,6 +21,8 @@ export const asof = controlKind(schema)({
   part: {
     name: 'As-of day',
     hint: 'another day as today',
+    says: 'Puts another day in the place of today, so that everything is seen as it stood then.',
+    example: 'As of 1 March: last month is February, and later rows are not there yet',
     group: 'Slicers and choosers',
     size: { w: 7, h: 4 },
     least: { w: 5, h: 3 },

@@ -10,6 +10,8 @@ export const bar = visualKind(schema)({
   part: {
     name: 'Bar',
     hint: 'a measure by category',
+    says: 'A measure by the values of a category, or by period, longest first or in their own order.',
+    example: 'Revenue by route, the ten largest and all others together',
     group: 'Visuals',
     size: { w: 8, h: 9 },
     least: { w: 4, h: 4 },

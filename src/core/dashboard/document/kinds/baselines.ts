@@ -21,6 +21,8 @@ export const baselines = controlKind(schema)({
   part: {
     name: 'Baseline chooser',
     hint: 'what to compare with',
+    says: 'Lets readers choose what figures are compared with.',
+    example: 'Against the span before, or the same weeks a year earlier',
     group: 'Slicers and choosers',
     size: { w: 8, h: 5 },
     least: { w: 5, h: 4 },

@@ -20,6 +20,8 @@ export const calendar = controlKind(schema)({
   part: {
     name: 'Calendar',
     hint: 'days, month by month',
+    says: 'Days to click, drag over or type, month by month; striped where there is no data.',
+    example: 'Mon 3 to Fri 14 March, and the two weekends before',
     group: 'Time controls',
     size: { w: 6, h: 11 },
     least: { w: 5, h: 9 },

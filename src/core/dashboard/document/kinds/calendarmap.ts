@@ -9,6 +9,8 @@ export const calendarmap = visualKind(schema)({
   part: {
     name: 'Calendar map',
     hint: 'a value for each day',
+    says: 'One square a day, tinted by a measure, a month a line.',
+    example: 'Strongest wind on each day: storms stand out',
     group: 'Visuals',
     size: { w: 12, h: 10 },
     least: { w: 8, h: 5 },

@@ -10,6 +10,8 @@ export const combined = visualKind(schema)({
   part: {
     name: 'Combined',
     hint: 'bars and lines, two axes',
+    says: 'Bars and lines in one picture, with an axis at each side for measures that differ in size.',
+    example: 'Cancelled sailings as bars, wave height as a line',
     group: 'Visuals',
     size: { w: 12, h: 9 },
     least: { w: 5, h: 5 },

@@ -43,6 +43,8 @@ export const condition = controlKind(schema)({
   part: {
     name: 'Condition',
     hint: 'SQL on rows',
+    says: 'Named conditions on rows that readers switch on; they may write their own, if you allow it.',
+    example: '“Full boats”: seats >= 180',
     group: 'Slicers and choosers',
     size: { w: 7, h: 8 },
     least: { w: 5, h: 4 },

@@ -25,6 +25,8 @@ export const crosstab = visualKind(schema)({
   part: {
     name: 'Crosstab',
     hint: 'categories by periods',
+    says: 'Figures in rows and columns: categories down, periods across, with totals and changes.',
+    example: 'Passengers by route, this month beside the one before',
     group: 'Visuals',
     size: { w: 16, h: 10 },
     least: { w: 6, h: 5 },

@@ -11,6 +11,8 @@ export const ends = controlKind(schema)({
   part: {
     name: 'From–to',
     hint: 'each end by itself',
+    says: 'The first and the last day, each chosen by itself and each able to roll.',
+    example: 'From the start of the year to yesterday',
     group: 'Time controls',
     size: { w: 9, h: 7 },
     least: { w: 6, h: 5 },

@@ -19,6 +19,9 @@ interface Size {
 export interface Part {
   readonly name: string;
   readonly hint: string;
+  /** What it is for, in one sentence, and an example. */
+  readonly says: string;
+  readonly example: string;
   readonly group: PartGroup;
   /** Size of a new one, and the smallest there may be. */
   readonly size: Size;

@@ -9,6 +9,8 @@ export const figure = visualKind(schema)({
   part: {
     name: 'Figure',
     hint: 'one number, small line',
+    says: 'One number with what it is compared against and a small line of how it came about.',
+    example: '148,841 passengers, +11 % on the span before',
     group: 'Visuals',
     size: { w: 5, h: 5 },
     least: { w: 3, h: 3 },

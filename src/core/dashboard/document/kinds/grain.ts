@@ -14,6 +14,8 @@ export const grain = controlKind(schema)({
   part: {
     name: 'Grain chooser',
     hint: 'by day, month, quarter …',
+    says: 'Lets readers choose the length of the buckets that charts show.',
+    example: 'By day, by week or by month',
     group: 'Slicers and choosers',
     size: { w: 8, h: 4 },
     least: { w: 4, h: 3 },

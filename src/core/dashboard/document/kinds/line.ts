@@ -10,6 +10,8 @@ export const line = visualKind(schema)({
   part: {
     name: 'Line',
     hint: 'measures over time',
+    says: 'One or several measures over time, a bucket a point, gaps where there is no data.',
+    example: 'Passengers and bookings by week',
     group: 'Visuals',
     size: { w: 12, h: 9 },
     least: { w: 5, h: 5 },

@@ -32,6 +32,8 @@ export const lookback = controlKind(schema)({
   part: {
     name: 'Look-back',
     hint: 'last 14 days',
+    says: 'So many days, weeks or months back from a point, changed by one number.',
+    example: 'Last 28 days, up to the newest day with data',
     group: 'Time controls',
     size: { w: 6, h: 5 },
     least: { w: 5, h: 4 },

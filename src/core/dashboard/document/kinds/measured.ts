@@ -42,6 +42,13 @@ const ownPeriodSchema = z.object({
   anchor: z.string().min(1).max(200).nullable().default(null).describe('As time controls have it'),
 });
 
+const linkSchema = z.object({
+  dashboard: z.int().min(1).nullable().describe('Number of a dashboard; null: this one'),
+  page: ids.item.nullable().default(null).describe('A page of it; null: the first'),
+  words: z.string().trim().max(60).default('').describe('Empty: the name of where it leads'),
+});
+export type VisualLink = z.infer<typeof linkSchema>;
+
 /** What every visual has. */
 export const commonOfVisuals = {
   id: ids.item,
@@ -52,6 +59,10 @@ export const commonOfVisuals = {
     .max(300)
     .default('')
     .describe('Words under the title, with {window}, {latest} and {loaded}; empty: made from the answer'),
+  link: linkSchema
+    .nullable()
+    .optional()
+    .describe('Where it leads: the windows and choices that act on it are carried along'),
 };
 
 /** What every visual with measures over days has. */

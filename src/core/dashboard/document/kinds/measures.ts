@@ -18,6 +18,8 @@ export const measures = controlKind(schema)({
   part: {
     name: 'Measure chooser',
     hint: 'what visuals show',
+    says: 'Lets readers choose which measures visuals show.',
+    example: 'Passengers, revenue, or delay in the same charts',
     group: 'Slicers and choosers',
     size: { w: 8, h: 4 },
     least: { w: 4, h: 3 },

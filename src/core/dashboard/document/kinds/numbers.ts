@@ -34,6 +34,8 @@ export const numbers = controlKind(schema)({
   part: {
     name: 'Number range',
     hint: 'on rows, or on totals',
+    says: 'Keeps rows, or whole categories by their totals, between two numbers.',
+    example: 'Routes with more than 5,000 passengers in the window',
     group: 'Slicers and choosers',
     size: { w: 7, h: 5 },
     least: { w: 5, h: 4 },

@@ -34,6 +34,8 @@ export const periods = controlKind(schema)({
   part: {
     name: 'Period list',
     hint: 'named periods',
+    says: 'A short list of periods by name, of which readers choose one or several.',
+    example: 'This month, last month, Summer timetable',
     group: 'Time controls',
     size: { w: 7, h: 11 },
     least: { w: 4, h: 4 },

@@ -11,6 +11,8 @@ export const phrase = controlKind(schema)({
   part: {
     name: 'Phrase box',
     hint: 'any period, typed',
+    says: 'A field for any period in words, with completion and its days as you type.',
+    example: 'last 13 full weeks before the latest',
     group: 'Time controls',
     size: { w: 8, h: 5 },
     least: { w: 5, h: 4 },

@@ -19,6 +19,8 @@ export const range = controlKind(schema)({
   part: {
     name: 'Range slider',
     hint: 'two brackets, play',
+    says: 'Two brackets on a scale of days, moved apart or together; it can also play.',
+    example: 'Drag a window of 30 days through the year',
     group: 'Time controls',
     size: { w: 16, h: 5 },
     least: { w: 10, h: 4 },

@@ -83,6 +83,8 @@ export const slicer = controlKind(schema)({
   part: {
     name: 'Slicer',
     hint: 'choose values',
+    says: 'Values of a category to choose from, as a list, a menu, buttons or a tree.',
+    example: 'Route: Veldry–Osk Head and Tamsel–Quern',
     group: 'Slicers and choosers',
     size: { w: 5, h: 9 },
     least: { w: 3, h: 4 },

@@ -10,6 +10,8 @@ export const stacked = visualKind(schema)({
   part: {
     name: 'Stacked bars',
     hint: 'parts of a whole',
+    says: 'Parts of a whole over time or by category, in amounts or in percent.',
+    example: 'Sailings by vessel, a bar a month',
     group: 'Visuals',
     size: { w: 12, h: 9 },
     least: { w: 4, h: 5 },

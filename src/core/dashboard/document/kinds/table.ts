@@ -20,6 +20,8 @@ export const table = visualKind(schema)({
   part: {
     name: 'Table',
     hint: 'rows, one by one',
+    says: 'The rows themselves, one by one, in the columns that you choose.',
+    example: 'The sailings that were cancelled, newest first',
     group: 'Visuals',
     size: { w: 24, h: 10 },
     least: { w: 6, h: 5 },

@@ -20,6 +20,8 @@ export const text = visualKind(schema)({
   part: {
     name: 'Text',
     hint: 'words with live figures',
+    says: 'Words of yours with live figures, windows and choices in them.',
+    example: '**{measure}** passengers in {window}',
     group: 'Visuals',
     size: { w: 8, h: 4 },
     least: { w: 3, h: 2 },

@@ -20,6 +20,8 @@ export const timeline = controlKind(schema)({
   part: {
     name: 'Timeline',
     hint: 'tiles of the almanac',
+    says: 'Tiles of the almanac in a row: a window is moved and stretched over them at any level from year to day.',
+    example: 'Months of two years, April to June in the brackets',
     group: 'Time controls',
     size: { w: 24, h: 4 },
     least: { w: 8, h: 3 },

@@ -10,6 +10,8 @@ export const tree = controlKind(schema)({
   part: {
     name: 'Date tree',
     hint: 'years down to days',
+    says: 'Years that open into months and days, with a box before each.',
+    example: 'All of 2025, and March 2026 without its Sundays',
     group: 'Time controls',
     size: { w: 5, h: 9 },
     least: { w: 4, h: 5 },

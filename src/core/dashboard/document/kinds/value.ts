@@ -42,6 +42,8 @@ export const value = controlKind(schema)({
   part: {
     name: 'Value',
     hint: ':name in conditions',
+    says: 'A value under a name that conditions ask for, typed or chosen by readers.',
+    example: ':limit in the condition delay > :limit',
     group: 'Slicers and choosers',
     size: { w: 5, h: 4 },
     least: { w: 3, h: 3 },

@@ -8,6 +8,7 @@ import { answerCalendarMap } from './calendarMap';
 import { answerChart } from './chart';
 import { answerCrosstab } from './crosstab';
 import { answerFigure } from './figure';
+import { answerMap } from './map';
 import { answerMeasured } from './measured';
 import { answerPeriodColumns } from './periodColumns';
 import { answerTable } from './table';
@@ -37,6 +38,7 @@ const VISUAL_ANSWERS: { readonly [K in VisualKind]: Answers<VisualOf<K>> } = {
       ? answerPeriodColumns(context, visual, visual.columns)
       : measured(answerCrosstab)(context, visual, like),
   calendarmap: measured(answerCalendarMap),
+  map: measured(answerMap),
   table: answerTable,
   text: measured(answerText),
 };

@@ -9,7 +9,8 @@ import {
   type VisualKind,
   type VisualOf,
 } from '../../document/visuals';
-import type { ShownAnswer } from '../answer';
+import type { ChartAnswer, ShownAnswer } from '../answer';
+import { asChart } from '../answers/map';
 import { calendarMapData, chartData, figureData, textData } from './chartData';
 import { crosstabData } from './crosstabData';
 import type { DataTable } from './dataTable';
@@ -26,6 +27,7 @@ const VISUAL_DATA: { readonly [K in VisualKind]: Data<VisualOf<K>> | null } = {
   figure: figureData,
   crosstab: crosstabData,
   calendarmap: calendarMapData,
+  map: (visual, answer: ChartAnswer, measures, model) => chartData(asChart(visual), answer, measures, model),
   table: null,
   text: textData,
 };
@@ -40,7 +42,8 @@ export const hasData = (visual: Visual): visual is MeasuredVisual =>
 
 /** The figures of a visual as a plain table; undefined where it has none, or its answer is of another kind or model. */
 export function visualData(visual: Visual, answer: ShownAnswer, model: Model): DataTable | undefined {
-  if (!hasData(visual) || answer.kind !== (isChart(visual) ? 'chart' : visual.kind)) return undefined;
+  if (!hasData(visual) || answer.kind !== (isChart(visual) || visual.kind === 'map' ? 'chart' : visual.kind))
+    return undefined;
   const found = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
   if (found.length < visual.measures.length) return undefined;
   const measures = answer.perDay ? found.map(aDay) : found;

@@ -10,9 +10,9 @@ const bodySchema = readerStateSchema.partial().extend(takenSchema.shape).strict(
 /** The figures of a stored dashboard for a reader's state, as a file. */
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const { format, visual, ...given } = await readBody(request, bodySchema);
+    const { format, visual, page, ...given } = await readBody(request, bodySchema);
     const { document } = await readDashboard(idFrom((await params).id));
     const state = await fittingState(document, { periods: {}, choices: {}, ...given });
-    return dataFile({ document, state, visual, format });
+    return dataFile({ document, state, visual, page, format });
   });
 }

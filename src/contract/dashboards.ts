@@ -1,0 +1,38 @@
+/** The list of dashboards, and what each shows now. */
+import { z } from 'zod';
+
+/** What stands in a place of a layout: only as much as its picture tells. */
+const partSchema = z.enum(['visual', 'time', 'choice']);
+
+const layoutPartSchema = z.object({
+  part: partSchema,
+  x: z.int().min(0),
+  y: z.int().min(0),
+  w: z.int().min(1),
+  h: z.int().min(1),
+});
+export type LayoutPart = z.infer<typeof layoutPartSchema>;
+
+const dashboardEntrySchema = z.object({
+  id: z.int(),
+  title: z.string(),
+  revision: z.int(),
+  updatedAt: z.string().describe('ISO 8601'),
+  visuals: z.int().min(0),
+  controls: z.int().min(0),
+  pages: z.int().min(1),
+  tags: z.array(z.string()),
+  layout: z.array(layoutPartSchema).describe('Of the first page, in cells of the grid'),
+});
+export type DashboardEntry = z.infer<typeof dashboardEntrySchema>;
+export const dashboardEntriesSchema = z.array(dashboardEntrySchema);
+
+/** What a dashboard shows as it is designed, today. */
+export const overviewSchema = z.object({
+  periods: z
+    .array(z.object({ control: z.string(), words: z.string() }))
+    .describe('What time controls say now'),
+  freshness: z.array(z.string()).describe('A sentence a dataset'),
+  findings: z.int().min(0).describe('Of the wiring check, without the coming year'),
+});
+export type DashboardOverview = z.infer<typeof overviewSchema>;

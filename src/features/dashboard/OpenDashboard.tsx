@@ -1,0 +1,73 @@
+'use client';
+/** Loads a dashboard's design and model, and opens it for what stands inside. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useEffect, useState, type ReactNode } from 'react';
+import { withNamedPeriods } from '../../core/dashboard/document/namedPeriods';
+import type { Model } from '../../core/model/model';
+import { MODEL_QUERY } from '../ui/modelQuery';
+import { PageHeader } from '../ui/PageHeader';
+import { requestJson } from '../ui/request';
+import type { StoredDashboard } from '../workspace/autosaver';
+import { createDocumentStore } from '../workspace/documentStore';
+import { useModelEvents } from '../workspace/useModelEvents';
+import { useDocument, WorkspaceProvider } from '../workspace/workspace';
+
+type Inside = (stored: StoredDashboard) => ReactNode;
+
+export function OpenDashboard({ id, children }: { id: number; children: Inside }) {
+  const dashboard = useQuery({
+    queryKey: ['dashboard', id],
+    queryFn: () => requestJson<StoredDashboard>(`/api/dashboards/${id}`),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  const model = useQuery({ ...MODEL_QUERY, staleTime: Infinity, gcTime: 0 });
+  useModelEvents();
+  const error = dashboard.error ?? (model.data ? null : model.error);
+  if (error) {
+    return (
+      <>
+        <PageHeader />
+        <Box component="main" sx={{ p: 4 }}>
+          <Typography role="alert" gutterBottom>
+            {error.message}
+          </Typography>
+          <Button component={Link} href="/" variant="contained">
+            All dashboards
+          </Button>
+        </Box>
+      </>
+    );
+  }
+  if (!dashboard.data || !model.data) return <LinearProgress aria-label="Opening the dashboard" />;
+  return (
+    <Opened key={id} stored={dashboard.data} model={model.data}>
+      {children}
+    </Opened>
+  );
+}
+
+function Opened({ stored, model, children }: { stored: StoredDashboard; model: Model; children: Inside }) {
+  const [opened] = useState(() => ({ ...stored, document: withNamedPeriods(stored.document, model) }));
+  const [store] = useState(() => createDocumentStore(opened.document));
+  return (
+    <WorkspaceProvider store={store} model={model}>
+      <PageTitle />
+      {children(opened)}
+    </WorkspaceProvider>
+  );
+}
+
+/** Has the browser name the page after the dashboard. */
+function PageTitle() {
+  const { title } = useDocument();
+  useEffect(() => {
+    document.title = `${title} · Dathen`;
+  }, [title]);
+  return null;
+}

@@ -1,0 +1,133 @@
+/** Items on the grid of a page, or of what stands on every page, moved and sized by pointer and by keys. */
+import type { KeyboardEvent } from 'react';
+import { GridLayout, noCompactor, type Layout } from 'react-grid-layout';
+import { transformStrategy } from 'react-grid-layout/core';
+import 'react-grid-layout/css/styles.css';
+import 'react-resizable/css/styles.css';
+import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/document/document';
+import { withPlaces } from '../../../core/dashboard/document/edit';
+import { partOf } from '../../../core/dashboard/document/parts';
+import { pushedDown } from '../../../core/dashboard/document/pushedDown';
+import { role } from '../../../theme/roles';
+import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
+import { ItemFrame } from '../ItemFrame';
+import { GAP, ROW_HEIGHT } from '../StaticGrid';
+
+export interface ChoosingProps {
+  readonly chosen: readonly string[];
+  readonly onChoose: (id: string | null, add?: boolean) => void;
+  readonly onRemove: (id: string) => void;
+  /** Ctrl with d, c or v, pressed on a place. */
+  readonly onCopyKey: (key: string) => void;
+}
+
+export function PlacesGrid({
+  places,
+  width,
+  scale,
+  chosen,
+  onChoose,
+  onRemove,
+  onCopyKey,
+}: ChoosingProps & {
+  readonly places: readonly Place[];
+  /** Before it is scaled. */
+  readonly width: number;
+  readonly scale: number;
+}) {
+  const { store } = useWorkspace();
+  const design = useDesign();
+  const document = useDocument();
+  const move = (moved: readonly Place[]) => store.getState().change((old) => withPlaces(old, moved));
+  const take = (layout: Layout) => move(layout.map(({ i, x, y, w, h }) => ({ item: i, x, y, w, h })));
+  const onKey = (place: Place) => (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    if (event.key === 'Delete') return onRemove(place.item);
+    if ((event.ctrlKey || event.metaKey) && ['d', 'c', 'v'].includes(event.key)) {
+      event.preventDefault();
+      return onCopyKey(event.key);
+    }
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      return onChoose(place.item, event.shiftKey);
+    }
+    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    const item = itemOf(document, place.item);
+    if (!step || !item) return;
+    event.preventDefault();
+    const [dx, dy] = step as [number, number];
+    const { least } = partOf(item.kind);
+    const next = event.shiftKey
+      ? {
+          ...place,
+          w: Math.max(least.w, Math.min(GRID_COLUMNS - place.x, place.w + dx)),
+          h: Math.max(least.h, place.h + dy),
+        }
+      : {
+          ...place,
+          x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)),
+          y: Math.max(0, place.y + dy),
+        };
+    move(pushedDown(places, [next]));
+  };
+  return (
+    <GridLayout
+      width={width}
+      positionStrategy={{ ...transformStrategy, scale }}
+      gridConfig={{
+        cols: GRID_COLUMNS,
+        rowHeight: ROW_HEIGHT,
+        margin: [GAP, GAP],
+        containerPadding: [0, 0],
+      }}
+      dragConfig={{ handle: '.arrange-handle' }}
+      compactor={noCompactor}
+      layout={places.map(({ item, x, y, w, h }) => {
+        const entry = itemOf(document, item);
+        return {
+          i: item,
+          x,
+          y,
+          w,
+          h,
+          ...(entry ? { minW: partOf(entry.kind).least.w, minH: partOf(entry.kind).least.h } : {}),
+        };
+      })}
+      onDragStop={take}
+      onResizeStop={take}
+    >
+      {places.map((place) => {
+        const item = itemOf(document, place.item);
+        if (!item) return <div key={place.item} />;
+        const title = design.titleOf(item);
+        return (
+          <div
+            key={place.item}
+            tabIndex={0}
+            role="group"
+            aria-label={`Place of ${title}: column ${place.x + 1}, row ${place.y + 1}, ${place.w} by ${place.h}. Arrow keys move it, with Shift they resize it; Enter chooses it, with Shift one more.`}
+            onKeyDown={onKey(place)}
+            data-place={place.item}
+            onPointerDownCapture={(event) => onChoose(place.item, event.shiftKey)}
+            style={{ display: 'flex', flexDirection: 'column' }}
+          >
+            <div
+              className="arrange-handle"
+              title={`Drag to move ${title}`}
+              style={{
+                height: 10,
+                flex: 'none',
+                cursor: 'move',
+                background: chosen.includes(place.item) ? role.time : role.hairline,
+                borderRadius: '3px 3px 0 0',
+              }}
+            />
+            <div style={{ flex: 1, minHeight: 0 }}>
+              <ItemFrame item={item} light={chosen.includes(place.item) ? 'lit' : undefined} />
+            </div>
+          </div>
+        );
+      })}
+    </GridLayout>
+  );
+}

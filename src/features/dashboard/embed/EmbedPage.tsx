@@ -1,0 +1,60 @@
+'use client';
+/** A dashboard, or one visual of it, in a frame: it is read, its controls turn, nothing of it is changed. */
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import dynamic from 'next/dynamic';
+import { inEffectWords } from '../../../core/dashboard/turn/said/about';
+import { useNow } from '../../ui/useNow';
+import { useDataAsked } from '../../visuals/data/dataAsked';
+import { useTraced } from '../../wiring/traced';
+import { useAbout } from '../../workspace/useAbout';
+import { useDocument } from '../../workspace/workspace';
+import { ItemFrame } from '../ItemFrame';
+import { OpenDashboard } from '../OpenDashboard';
+import { ReadMode } from '../read/ReadMode';
+
+const DataPanel = dynamic(() => import('../../visuals/data/DataPanel').then((part) => part.DataPanel), {
+  ssr: false,
+});
+const TracePanel = dynamic(() => import('../../wiring/TracePanel').then((part) => part.TracePanel), {
+  ssr: false,
+});
+
+export function EmbedPage({ id, visual }: { id: number; visual: string | null }) {
+  return <OpenDashboard id={id}>{() => <Embedded visual={visual} />}</OpenDashboard>;
+}
+
+function Embedded({ visual }: { visual: string | null }) {
+  const isTraced = useTraced((state) => state.item !== null);
+  const isDataAsked = useDataAsked(({ asked }) => asked !== null);
+  return (
+    <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column' }}>
+      {visual === null ? <ReadMode /> : <OneVisual id={visual} />}
+      {isTraced && <TracePanel />}
+      {isDataAsked && <DataPanel />}
+    </Box>
+  );
+}
+
+/** One visual with what is in effect under it: its controls are not there to say so. */
+function OneVisual({ id }: { id: string }) {
+  const document = useDocument();
+  const about = useAbout(useNow());
+  const visual = document.visuals.find((entry) => entry.id === id);
+  if (!visual)
+    return (
+      <Typography role="alert" sx={{ p: 2 }}>
+        There is no such visual on “{document.title}” any more.
+      </Typography>
+    );
+  return (
+    <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', p: 1 }}>
+      <div style={{ flex: 1, minHeight: 0 }}>
+        <ItemFrame item={visual} />
+      </div>
+      <Typography variant="body2" color="textSecondary" noWrap sx={{ pt: 0.5 }}>
+        Showing {inEffectWords(about)} · {about.freshness.join('; ')}
+      </Typography>
+    </Box>
+  );
+}

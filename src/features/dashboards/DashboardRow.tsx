@@ -1,0 +1,189 @@
+'use client';
+/** One dashboard in the list: its picture, what it shows now, and what can be done with it. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
+import InputBase from '@mui/material/InputBase';
+import MenuItem from '@mui/material/MenuItem';
+import TableCell from '@mui/material/TableCell';
+import TableRow from '@mui/material/TableRow';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useState } from 'react';
+import { overviewSchema, type DashboardEntry, type DashboardOverview } from '../../contract/dashboards';
+import { tagsFrom } from '../../core/dashboard/document/tags';
+import { MenuButton } from '../ui/MenuButton';
+import { momentWords } from '../ui/moment';
+import { requestAs } from '../ui/request';
+import { setFavourite } from '../ui/visited';
+import { LayoutPicture } from './LayoutPicture';
+import { useInView } from './useInView';
+
+export interface DashboardRowProps {
+  readonly entry: DashboardEntry;
+  readonly isFavourite: boolean;
+  /** When it was opened last (ISO 8601). */
+  readonly opened: string | undefined;
+  readonly onRename: (title: string) => void;
+  readonly onTags: (tags: readonly string[]) => void;
+  readonly onDuplicate: () => void;
+  readonly onRemove: () => void;
+  readonly onTag: (tag: string) => void;
+}
+
+/** What is typed in the row: a new name, or tags with commas between. */
+interface Draft {
+  readonly of: 'name' | 'tags';
+  readonly text: string;
+}
+
+export function DashboardRow({
+  entry,
+  isFavourite,
+  opened,
+  onRename,
+  onTags,
+  onDuplicate,
+  onRemove,
+  onTag,
+}: DashboardRowProps) {
+  const { id, title, tags } = entry;
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const [ref, isSeen] = useInView<HTMLTableRowElement>();
+  const overview = useQuery({
+    queryKey: ['overview', id, entry.revision],
+    queryFn: () => requestAs(overviewSchema, `/api/dashboards/${id}/overview`),
+    enabled: isSeen,
+    staleTime: 60_000,
+    retry: false,
+  });
+  const done = () => {
+    if (!draft) return;
+    const text = draft.text.trim();
+    if (draft.of === 'tags') onTags(tagsFrom(text));
+    else if (text !== '' && text !== title) onRename(text.slice(0, 200));
+    setDraft(null);
+  };
+  return (
+    <TableRow ref={ref} hover sx={{ verticalAlign: 'top' }}>
+      <TableCell sx={{ width: 128 }}>
+        <Link href={`/dashboards/${id}`} tabIndex={-1} aria-hidden="true">
+          <LayoutPicture layout={entry.layout} />
+        </Link>
+      </TableCell>
+      <TableCell>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+          <Button
+            onClick={() => setFavourite(id, !isFavourite)}
+            aria-pressed={isFavourite}
+            aria-label={`Favourite: ${title}`}
+            title={isFavourite ? 'No longer a favourite' : 'Make it a favourite'}
+            sx={{ minWidth: 24, p: 0, color: isFavourite ? 'time.main' : 'text.secondary' }}
+          >
+            <svg width="14" height="16" aria-hidden="true">
+              <path
+                d="M2 1.5H12V14L7 10.5L2 14Z"
+                fill={isFavourite ? 'currentColor' : 'none'}
+                stroke="currentColor"
+                strokeWidth="1.5"
+              />
+            </svg>
+          </Button>
+          {draft ? (
+            <InputBase
+              autoFocus
+              value={draft.text}
+              onChange={(event) => setDraft({ ...draft, text: event.target.value })}
+              onBlur={done}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') done();
+                if (event.key === 'Escape') setDraft(null);
+              }}
+              placeholder={draft.of === 'tags' ? 'tags, with commas between' : ''}
+              inputProps={{
+                'aria-label': draft.of === 'tags' ? `Tags of ${title}` : `New name of ${title}`,
+              }}
+            />
+          ) : (
+            <Link href={`/dashboards/${id}`} style={{ color: 'inherit', fontWeight: 650, fontSize: 15 }}>
+              {title}
+            </Link>
+          )}
+        </Box>
+        <Typography variant="body2" color="textSecondary">
+          {entry.visuals} visuals, {entry.controls} controls
+          {entry.pages > 1 && `, ${entry.pages} pages`}
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', mt: 0.5 }}>
+          {tags.map((tag) => (
+            <Chip key={tag} size="small" variant="outlined" label={tag} onClick={() => onTag(tag)} />
+          ))}
+        </Box>
+      </TableCell>
+      <TableCell sx={{ maxWidth: 360 }}>
+        <Now overview={overview.data} problem={overview.error?.message} />
+      </TableCell>
+      <TableCell sx={{ color: 'text.secondary', fontSize: 12 }}>
+        {opened !== undefined && <div>opened {momentWords(opened)}</div>}
+        <div>changed {momentWords(entry.updatedAt)}</div>
+        <div>revision {entry.revision}</div>
+      </TableCell>
+      <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+        <MenuButton words="More" name={`More of ${title}`} aria-label={`More of ${title}`}>
+          {(close) =>
+            [
+              ['Rename', () => setDraft({ of: 'name', text: title })],
+              ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
+              ['Duplicate', onDuplicate],
+              ['Delete', onRemove],
+            ].map(([words, run]) => (
+              <MenuItem
+                key={words as string}
+                onClick={() => close(run as () => void)}
+                sx={words === 'Delete' ? { color: 'error.main' } : {}}
+              >
+                {words as string}
+              </MenuItem>
+            ))
+          }
+        </MenuButton>
+      </TableCell>
+    </TableRow>
+  );
+}
+
+/** The periods of a dashboard now, how fresh its data is, and what its check finds. */
+function Now({
+  overview,
+  problem,
+}: {
+  overview: DashboardOverview | undefined;
+  problem: string | undefined;
+}) {
+  if (problem !== undefined) return <Typography variant="body2">{problem}</Typography>;
+  if (!overview)
+    return (
+      <Typography variant="body2" color="textSecondary">
+        Reading…
+      </Typography>
+    );
+  const { periods, freshness, findings } = overview;
+  return (
+    <>
+      {periods.map(({ control, words }) => (
+        <Typography key={control} variant="body2">
+          {control} <span style={{ fontWeight: 650 }}>{words}</span>
+        </Typography>
+      ))}
+      <Typography variant="body2" color="textSecondary">
+        {freshness.length === 0 ? 'No data' : freshness.join('; ')}
+      </Typography>
+      {findings > 0 && (
+        <Typography variant="body2" sx={{ color: 'warning.main' }}>
+          Wiring check: {findings} found
+        </Typography>
+      )}
+    </>
+  );
+}

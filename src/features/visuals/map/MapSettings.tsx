@@ -1,0 +1,177 @@
+'use client';
+/** The settings of a map: what its places are values of, and its layers. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { canGoAlong } from '../../../core/dashboard/document/refit';
+import {
+  isMeasuredPlace,
+  layerOf,
+  MOST_LAYERS,
+  type MapLayer,
+} from '../../../core/dashboard/document/kinds/map';
+import type { MapVisual } from '../../../core/dashboard/document/visuals';
+import { measureOf } from '../../../core/model/model';
+import { DimensionSetting } from '../../ui/DimensionSetting';
+import { ChoiceSetting, TextSetting, type Option } from '../../ui/fields';
+import { useWorkspace } from '../../workspace/workspace';
+import { MeasuredSettings } from '../MeasuredSettings';
+import type { VisualSettingsProps } from '../view';
+
+const NONE = '';
+const MEASURED = '*';
+
+export function MapSettings({ visual, change }: VisualSettingsProps<MapVisual>) {
+  const { model } = useWorkspace();
+  const { layers } = visual;
+  const set = (i: number, layer: MapLayer) =>
+    change({ layers: layers.map((entry, j) => (j === i ? layer : entry)) });
+  const add = () => {
+    const layer = layerOf(model);
+    if (layer) change({ layers: [...layers, layer] });
+  };
+  const move = (i: number) => {
+    const next = [...layers];
+    next.splice(i - 1, 2, layers[i]!, layers[i - 1]!);
+    change({ layers: next });
+  };
+  return (
+    <MeasuredSettings visual={visual} change={change} hasGrain={false}>
+      <DimensionSetting
+        model={model}
+        fits={(dimension) => canGoAlong(model, visual.measures, dimension)}
+        label="Places are values of"
+        value={visual.across}
+        none="Choose one"
+        onChange={(across) => across && change({ across })}
+      />
+      {layers.map((layer, i) => (
+        <Box
+          key={i}
+          component="section"
+          aria-label={`Layer ${i + 1}`}
+          sx={{ borderTop: 1, borderColor: 'hairline', mt: 1, pt: 0.5 }}
+        >
+          <LayerSettings visual={visual} layer={layer} number={i + 1} onChange={(next) => set(i, next)} />
+          {i > 0 && <Button onClick={() => move(i)}>Move it lower</Button>}
+          {layers.length > 1 && (
+            <Button color="error" onClick={() => change({ layers: layers.filter((_, j) => j !== i) })}>
+              Remove layer {i + 1}
+            </Button>
+          )}
+        </Box>
+      ))}
+      {layers.length < MOST_LAYERS && (model.geometries ?? []).length > 0 && (
+        <Button onClick={add}>Add a layer</Button>
+      )}
+    </MeasuredSettings>
+  );
+}
+
+function LayerSettings({
+  visual,
+  layer,
+  number,
+  onChange,
+}: {
+  visual: MapVisual;
+  layer: MapLayer;
+  number: number;
+  onChange: (layer: MapLayer) => void;
+}) {
+  const { model } = useWorkspace();
+  const geometries = model.geometries ?? [];
+  const { place } = layer;
+  const measures: Option[] = visual.measures.map((shown, i) => ({
+    value: String(i),
+    label: measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure,
+  }));
+  const indexOf = (text: string) => (text === NONE ? null : Number(text));
+  const textOf = (index: number | null) => (index === null ? NONE : String(index));
+  const geometry = isMeasuredPlace(place) ? undefined : geometries.find(({ key }) => key === place.geometry);
+  const placeIn = (key: string) => ({
+    geometry: key,
+    property: geometries.find((entry) => entry.key === key)?.properties[0] ?? '',
+  });
+  const setKind = (kind: string) => {
+    const at = isMeasuredPlace(place) ? placeIn(geometries[0]?.key ?? '') : place;
+    if (kind === 'areas') onChange({ kind: 'areas', name: layer.name, place: at, tint: layer.tint });
+    else onChange({ kind: 'points', name: layer.name, place, size: 0, tint: null });
+  };
+  const setPlace = (key: string) => {
+    if (key === MEASURED && layer.kind === 'points')
+      onChange({ ...layer, place: { longitude: 0, latitude: Math.min(1, measures.length - 1) } });
+    else onChange({ ...layer, place: placeIn(key) });
+  };
+  return (
+    <>
+      <ChoiceSetting
+        label={`Layer ${number}`}
+        value={layer.kind}
+        options={[
+          { value: 'areas', label: 'Areas' },
+          { value: 'points', label: 'Points' },
+        ]}
+        onChange={setKind}
+      />
+      <TextSetting
+        label="Name of the layer"
+        value={layer.name}
+        placeholder="made from what it shows"
+        onChange={(name) => onChange({ ...layer, name: name.trim().slice(0, 60) })}
+      />
+      <ChoiceSetting
+        label="Places from"
+        value={isMeasuredPlace(place) ? MEASURED : place.geometry}
+        options={[
+          ...geometries.map(({ key, name }) => ({ value: key, label: name })),
+          ...(layer.kind === 'points'
+            ? [{ value: MEASURED, label: 'Longitude and latitude of the data' }]
+            : []),
+        ]}
+        onChange={setPlace}
+      />
+      {!isMeasuredPlace(place) && (
+        <ChoiceSetting
+          label="Property with the values"
+          value={place.property}
+          options={(geometry?.properties ?? []).map((property) => ({ value: property, label: property }))}
+          onChange={(property) => onChange({ ...layer, place: { ...place, property } })}
+        />
+      )}
+      {isMeasuredPlace(place) && layer.kind === 'points' && (
+        <>
+          <ChoiceSetting
+            label="Longitude"
+            value={String(place.longitude)}
+            options={measures}
+            helper="A measure in degrees, such as an average of a column"
+            onChange={(text) => onChange({ ...layer, place: { ...place, longitude: Number(text) } })}
+          />
+          <ChoiceSetting
+            label="Latitude"
+            value={String(place.latitude)}
+            options={measures}
+            onChange={(text) => onChange({ ...layer, place: { ...place, latitude: Number(text) } })}
+          />
+        </>
+      )}
+      <ChoiceSetting
+        label="Tinted by"
+        value={textOf(layer.tint)}
+        options={[
+          { value: NONE, label: layer.kind === 'areas' ? 'Nothing: outlines' : 'Nothing: one colour' },
+          ...measures,
+        ]}
+        onChange={(text) => onChange({ ...layer, tint: indexOf(text) })}
+      />
+      {layer.kind === 'points' && (
+        <ChoiceSetting
+          label="Sized by"
+          value={textOf(layer.size)}
+          options={[{ value: NONE, label: 'Nothing: all alike' }, ...measures]}
+          onChange={(text) => onChange({ ...layer, size: indexOf(text) })}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,6 @@
+/** What a server begins with, once it has started. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { startSchedules } = await import('./server/schedules/runner');
+  startSchedules();
+}
