@@ -8,7 +8,9 @@ import {
   type RecurrenceRule,
   type RuledWeekday,
 } from './recurrence';
+import { DEFAULT_RULE } from './rule';
 import { d } from './testing';
+import { start } from './units';
 
 const PLAIN: RecurrenceRule = {
   frequency: 'YEARLY',
@@ -108,8 +110,13 @@ const anyRule = fc
 describe('days of a rule', () => {
   test('are those that a well-known library finds', () => {
     fc.assert(
-      fc.property(anyRule, fc.integer({ min: d('2019-12-20'), max: d('2021-01-10') }), (rule, first) => {
+      fc.property(anyRule, fc.integer({ min: d('2019-12-20'), max: d('2021-01-10') }), (rule, near) => {
         const to = d('2027-06-01');
+        // Positions count in whole weeks; the library counts those of the first week from the first day on.
+        const first =
+          rule.frequency === 'WEEKLY' && rule.positions.length > 0
+            ? start('week', near, { ...DEFAULT_RULE, weekStart: rule.weekStart })
+            : near;
         expect(recurrenceDays(rule, first, first, to).map(isoDay)).toEqual(
           byLibrary(rule, first, to).map(isoDay),
         );
@@ -156,6 +163,16 @@ describe('days of a rule', () => {
         count: 2,
       },
       ['2024-02-29', '2024-03-29'],
+    ],
+    [
+      'the first of two weekdays, counted in whole weeks',
+      {
+        frequency: 'WEEKLY',
+        weekdays: [1, 4].map((weekday) => ({ weekday, nth: null })),
+        positions: [1],
+        count: 2,
+      },
+      ['2024-03-04', '2024-03-11'],
     ],
   ])('%s', (_, part, expected) => {
     const found = recurrenceDays({ ...PLAIN, ...part }, d('2024-02-29'), d('2024-01-01'), d('2031-12-31'));
