@@ -1,73 +1,15 @@
 /** Every page, mode, panel and menu against the rules of axe, light and dark, on a large and on small screens. */
-import axe from 'axe-core';
 import { Key } from 'selenium-webdriver';
 import { emptyDocument } from '../src/core/dashboard/document/document';
 import { newPart, PARTS } from '../src/core/dashboard/document/parts';
 import { withNewItem } from '../src/core/dashboard/wiring/wires';
 import type { Model } from '../src/core/model/model';
 import { api, asStory, browserPage, load } from './support/application';
+import { checkBoth, checkEverywhere, look, violations } from './support/axe';
 import { eventually } from './support/page';
 
 const page = browserPage();
 const story = asStory(page, false);
-
-interface Violation {
-  readonly rule: string;
-  readonly places: readonly string[];
-}
-
-/** What breaks a rule on the page as it stands now, or in a part of it. */
-async function violations(within?: string): Promise<Violation[]> {
-  const { driver } = page();
-  await driver.executeScript(axe.source);
-  return driver.executeAsyncScript<Violation[]>(`
-    const done = arguments[arguments.length - 1];
-    axe
-      .run(${within ? JSON.stringify(within) : 'document'}, { resultTypes: ['violations'] })
-      .then(({ violations }) =>
-        done(violations.map(({ id, nodes }) => ({ rule: id, places: nodes.map((node) => node.html.slice(0, 200)) }))),
-      );`);
-}
-
-async function look(width: number, scheme: 'light' | 'dark') {
-  const driver = page().driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-  };
-  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    width,
-    height: 800,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
-  await driver.sendDevToolsCommand('Emulation.setEmulatedMedia', {
-    features: [{ name: 'prefers-color-scheme', value: scheme }],
-  });
-}
-
-const LOOKS = [
-  [1280, 'light'],
-  [1280, 'dark'],
-  [768, 'light'],
-  [390, 'light'],
-] as const;
-
-/** Looks at a page in every width and scheme. */
-async function checkEverywhere() {
-  for (const [width, scheme] of LOOKS) {
-    await look(width, scheme);
-    expect({ width, scheme, found: await violations() }).toEqual({ width, scheme, found: [] });
-  }
-  await look(1280, 'light');
-}
-
-/** What breaks a rule at 1280 pixels, in both schemes. */
-async function checkBoth(place: string, within?: string) {
-  for (const scheme of ['light', 'dark'] as const) {
-    await look(1280, scheme);
-    expect({ place, scheme, found: await violations(within) }).toEqual({ place, scheme, found: [] });
-  }
-  await look(1280, 'light');
-}
 
 /** Closes what is open above the page by Esc, and waits until it is gone. */
 async function escape(css: string) {
@@ -143,14 +85,14 @@ describe('axe finds nothing', () => {
       await page().open(address);
       await page().reads(words);
       expect(await page().driver.getTitle()).toMatch(/Dathen$/);
-      await checkEverywhere();
+      await checkEverywhere(page());
     });
 
   story('on a dashboard as readers see it', async () => {
     await page().open(`/dashboards/${dashboard}`);
     await page().reads('Showing');
     await page().find('img', /Osk Head/);
-    await checkEverywhere();
+    await checkEverywhere(page());
   });
 
   for (const [key, name, words] of [
@@ -163,10 +105,10 @@ describe('axe finds nothing', () => {
       await page().press(key);
       await page().reads(words);
       for (const scheme of ['light', 'dark'] as const) {
-        await look(1280, scheme);
-        expect({ scheme, found: await violations() }).toEqual({ scheme, found: [] });
+        await look(page(), 1280, scheme);
+        expect({ scheme, found: await violations(page()) }).toEqual({ scheme, found: [] });
       }
-      await look(1280, 'light');
+      await look(page(), 1280, 'light');
     });
 
   story('on the panels that explain, which leave what they explain lit and usable', async () => {
@@ -180,7 +122,7 @@ describe('axe finds nothing', () => {
     ] as const) {
       await at.click('button', button);
       await at.find('region', panel);
-      expect(await violations()).toEqual([]);
+      expect(await violations(page())).toEqual([]);
       const backdrops = await at.driver.findElements({ css: '.MuiBackdrop-root' });
       expect(backdrops).toEqual([]);
       await at.press(Key.ESCAPE);
@@ -199,13 +141,13 @@ describe('axe finds nothing', () => {
     ] as const) {
       await at.click('button', button);
       await eventually(`${css} to be there`, async () => (await at.driver.findElements({ css })).length > 0);
-      await checkBoth(String(button));
+      await checkBoth(page(), String(button));
       await escape('.MuiPopover-root');
     }
     for (const button of [/^Data of /, /^Why .* shows this/]) {
       await at.click('button', button);
       await at.find('button', 'Close');
-      await checkBoth(String(button), '.MuiDrawer-root');
+      await checkBoth(page(), String(button), '.MuiDrawer-root');
       await escape('.MuiDrawer-root');
     }
   });
@@ -222,7 +164,7 @@ describe('axe finds nothing', () => {
       if (entries[0]) {
         await entries[0].click();
         await at.find('dialog', /./);
-        await checkBoth('in effect');
+        await checkBoth(page(), 'in effect');
         await escape('[role=dialog]');
       }
       const boxes = await at.driver.findElements({ css: 'main .MuiSelect-select' });
@@ -233,7 +175,7 @@ describe('axe finds nothing', () => {
           'the list to open',
           async () => (await at.driver.findElements({ css: '[role=listbox]' })).length > 0,
         );
-        expect(await violations('.MuiPopover-root')).toEqual([]);
+        expect(await violations(page(), '.MuiPopover-root')).toEqual([]);
         await escape('[role=listbox]');
       }
       expect(boxes.length).toBeGreaterThan(0);
@@ -254,7 +196,7 @@ describe('axe finds nothing', () => {
         `the settings of ${name}`,
         async () => (await at.driver.findElements({ css: '[aria-label=Settings] input' })).length > 0,
       );
-      expect({ name, found: await violations('[aria-label=Settings]') }).toEqual({ name, found: [] });
+      expect({ name, found: await violations(page(), '[aria-label=Settings]') }).toEqual({ name, found: [] });
     }
   });
 
@@ -263,12 +205,12 @@ describe('axe finds nothing', () => {
     await at.open('/datasets/seen');
     await at.click('button', /^Edit /);
     await at.find('dialog', /./);
-    await checkBoth('the editor of a measure');
+    await checkBoth(page(), 'the editor of a measure');
     await escape('[role=dialog]');
     const used = await at.all('button', /^(Remove|Delete) .*/);
     await used[0]!.click();
     await at.find('dialog', /./);
-    await checkBoth('a question before something is removed');
+    await checkBoth(page(), 'a question before something is removed');
     await at.click('button', 'Keep it');
   });
 });
@@ -350,7 +292,7 @@ describe('numbers and days', () => {
     // Beside the axis of a chart, worked out in the thread of the answers and in that of the page.
     await at.reads(/0,5/);
     await at.click('button', 'Keys and words');
-    expect(await violations()).toEqual([]);
+    expect(await violations(page())).toEqual([]);
     await at.choose('Numbers', /^As this browser/);
     await at.click('button', 'Keys and words');
     await at.choose('Days', '3 Mar 2025');

@@ -5,6 +5,9 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort, isOurs } from '../cli/processes';
 import { emptyDocument } from '../src/core/dashboard/document/document';
+import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
+import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
+import { checkEverywhere } from './support/axe';
 import { openBrowser } from './support/browser';
 import { Page } from './support/page';
 
@@ -143,7 +146,72 @@ test('print: a stored dashboard as a PDF file, with or without a server that run
   expect((await run('print', 'Nobody', '--out', out)).code).toBe(2);
 }, 180_000);
 
-test('a first start offers three ways to begin; the demo comes at a click', async () => {
+/** Has pages that a browser opens from now on believe that it is later by so many milliseconds. */
+async function setClock(page: Page, ahead: number) {
+  const driver = page.driver as unknown as {
+    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
+  };
+  await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    source: `const Real = Date;
+      window.Date = class extends Real {
+        constructor(...parts) { parts.length === 0 ? super(Real.now() + ${ahead}) : super(...parts); }
+        static now() { return Real.now() + ${ahead}; }
+      };`,
+  });
+}
+
+const DAY_MS = 86_400_000;
+const longDay = (ms: number) =>
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  })
+    .format(ms)
+    .replace(',', '');
+
+/** A wall that is opened just before midnight has another day a little later: its date, its words and its figures. */
+async function passMidnight(at: Page) {
+  const made = await fetch(`${at.base}/api/dashboards`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      version: 3,
+      title: 'Night watch',
+      timeZone: 'UTC',
+      visuals: [
+        {
+          ...MEASURED_DEFAULTS,
+          id: 'note',
+          kind: 'text',
+          title: 'In short',
+          measures: [shownMeasure('sailings', 'passengers')],
+          text: '{measure} passengers in {window}',
+        },
+      ],
+      controls: [{ ...TIME_DEFAULTS, id: 'day', kind: 'phrase', title: 'Day', default: 'yesterday' }],
+      wires: [{ control: 'day', target: 'note', on: true, roles: {} }],
+      layout: [{ item: 'note', x: 0, y: 0, w: 12, h: 4 }],
+    }),
+  });
+  const { id } = (await made.json()) as { id: number };
+  const midnight = (Math.floor(Date.now() / DAY_MS) + 1) * DAY_MS;
+  await setClock(at, midnight - 30_000 - Date.now());
+  await at.open(`/dashboards/${id}/wall`);
+  // The day of the header, and the day before it in what is in effect and in the figures.
+  const words = (today: number) => {
+    const before = longDay(today - DAY_MS).replace(/^\w+ /, '');
+    return new RegExp(
+      `Showing Day yesterday[\\s\\S]*${longDay(today)}\\s+\\d\\d:\\d\\d[\\s\\S]*passengers in ${before}`,
+    );
+  };
+  await at.reads(words(midnight - DAY_MS));
+  await until('the day after midnight', async () => words(midnight).test(await at.text()), 90_000);
+}
+
+test('a first start offers three ways to begin; the demo comes at a click; a wall passes midnight', async () => {
   const started = command('start', '--port', String(port));
   await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
   const browser = await openBrowser();
@@ -156,6 +224,7 @@ test('a first start offers three ways to begin; the demo comes at a click', asyn
     await at.find('region', 'Bring a file');
     await at.find('region', 'Connect a database');
     await at.find('link', 'Connect one');
+    await checkEverywhere(at);
     await at.click('button', 'Bring the demo in');
     await at.find('progressbar', 'Bringing the demo in');
     await until(
@@ -164,8 +233,9 @@ test('a first start offers three ways to begin; the demo comes at a click', asyn
       120_000,
     );
     expect((await (await fetch(`${at.base}/api/datasets`)).json()) as unknown[]).toHaveLength(7);
+    await passMidnight(at);
   } finally {
     await browser.quit();
   }
   expect((await run('stop')).text).toContain('Dathen is stopped');
-}, 240_000);
+}, 400_000);

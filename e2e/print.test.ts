@@ -13,6 +13,7 @@ const page = browserPage();
 let database: Connection;
 let fact = '';
 let id = 0;
+let wide = 0;
 
 beforeAll(async () => {
   database = await openDatabase();
@@ -73,6 +74,27 @@ beforeAll(async () => {
     ],
   });
   id = made.body.id;
+  // A column a week of three months, in a place for three of them.
+  const crosstab = {
+    ...MEASURED_DEFAULTS,
+    id: 'weeks',
+    kind: 'crosstab',
+    title: 'Nets by pier and week',
+    measures: [shown],
+    rows: [{ dataset: 'nets', column: 'pier' }],
+    columns: { kind: 'grain' },
+    grain: 'week',
+  };
+  const second = await api<{ id: number }>('POST', '/dashboards', {
+    version: 3,
+    title: 'Wide on paper',
+    timeZone: 'UTC',
+    visuals: [crosstab],
+    controls: [],
+    wires: [],
+    layout: [{ item: 'weeks', x: 0, y: 0, w: 8, h: 8 }],
+  });
+  wide = second.body.id;
 });
 afterAll(async () => database.end());
 
@@ -107,6 +129,32 @@ test('a dashboard of 37 items and two pages: a sheet each, every item on it, as 
   expect(text).not.toMatch(/\bwhy\b/);
   expect(coloursOnSheet(pdf, 1)).toBeGreaterThan(10);
   expect(coloursOnSheet(pdf, 2)).toBeGreaterThan(10);
+});
+
+test('what is wider and longer than its item is on paper whole', async () => {
+  const text = pdfText(await pdfOf(BASE, { dashboard: wide, parts: {}, page: null }));
+  for (let i = 0; i < 26; i++) expect(text).toContain(`${String.fromCharCode(65 + i)} pier`);
+  const [[{ weeks }]] = (await database.query(
+    `SELECT COUNT(DISTINCT YEARWEEK(c1, 3)) AS weeks FROM ${fact}`,
+  )) as unknown as [[{ weeks: number }]];
+  expect(weeks).toBeGreaterThan(12);
+  const at = page();
+  await at.open(`/dashboards/${wide}/print`);
+  await eventually('the sheet to be ready', () =>
+    at.driver.executeScript<boolean>("return document.documentElement.dataset.print === 'ready'"),
+  );
+  const table = await at.find('table', 'Nets by pier and week');
+  const sheet = await (await at.find('region', 'Wide on paper')).getRect();
+  const heads = await table.findElements({ css: 'thead th' });
+  // Its piers, its weeks, the window.
+  expect(heads).toHaveLength(weeks + 2);
+  const { x, width } = await heads.at(-1)!.getRect();
+  expect(x + width).toBeLessThanOrEqual(sheet.x + sheet.width);
+  const scroller = await at.driver.executeScript<number[]>(
+    'const box = arguments[0].parentElement; return [box.scrollWidth - box.clientWidth, box.scrollHeight - box.clientHeight]',
+    table,
+  );
+  expect(Math.max(...scroller)).toBeLessThanOrEqual(1);
 });
 
 test('one page alone, with what is held', async () => {

@@ -1,5 +1,6 @@
 /** The interface's end of the engine: starts it in a worker of its own, and runs turns on it. */
 import { wrap } from 'comlink';
+import type { Day } from '../core/calendar/day';
 import type { DashboardDocument } from '../core/dashboard/document/document';
 import type { ReaderState } from '../core/dashboard/reader/state';
 import { currentLocale } from '../core/locale';
@@ -8,7 +9,8 @@ import type { ReachedEngine } from './engine.worker';
 import { Turns, type TurnListener } from './turns';
 
 export interface EngineClient {
-  configure(document: DashboardDocument, model: Model): void;
+  /** `today`: the day that the page shows, so that its words and its figures have one clock. */
+  configure(document: DashboardDocument, model: Model, today: Day): void;
   /** Asks for a turn; `settled` where nothing is being moved. */
   request(state: ReaderState, settled: boolean): void;
   close(): void;
@@ -21,7 +23,7 @@ export function startEngine(listener: TurnListener): EngineClient {
   void engine.chooseLocale(currentLocale());
   const turns = new Turns(engine, listener);
   return {
-    configure: (document, model) => void engine.configure(document, model),
+    configure: (document, model, today) => void engine.configure(document, model, today),
     request: (state, settled) => turns.request(state, settled),
     close: () => worker.terminate(),
   };

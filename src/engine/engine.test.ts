@@ -10,6 +10,8 @@ import type { Model } from '../core/model/model';
 import { TEST_MODEL } from '../core/model/testing';
 import { Engine, type EngineWorld } from './engine';
 
+const TODAY = 59;
+
 const DOCUMENT = documentOf(line('sea'), bar('ports'), timeline('span'));
 
 const rowsOf = (days: readonly number[], seats = 2): TestRow[] =>
@@ -50,7 +52,6 @@ function world(part: Partial<EngineWorld> = {}) {
       );
       return Promise.resolve({ controls: {}, visuals, lanes: {} });
     },
-    now: () => Date.UTC(1970, 2, 1),
     warn: (message) => warnings.push(message),
     ...part,
   };
@@ -65,7 +66,7 @@ const stateOf = (from: number, to: number): ReaderState => ({
 describe('the engine', () => {
   test('answers from the cubes once they are there, and only what changed', async () => {
     const { engine, asked } = world();
-    engine.configure(DOCUMENT, TEST_MODEL);
+    engine.configure(DOCUMENT, TEST_MODEL, TODAY);
     expect((await engine.turn(DEFAULT_STATE)).waiting).toEqual(['span', 'sea', 'ports']);
     await engine.ready();
     const first = await engine.turn(DEFAULT_STATE);
@@ -85,10 +86,10 @@ describe('the engine', () => {
       fetchCube: (shape) =>
         Promise.resolve(shape.load === 1 ? cubeOf(shape, rowsOf([10, 11, 12])) : undefined),
     });
-    engine.configure(DOCUMENT, modelOfLoad(1));
+    engine.configure(DOCUMENT, modelOfLoad(1), TODAY);
     await engine.ready();
     expect((await engine.turn(DEFAULT_STATE)).waiting).toEqual([]);
-    engine.configure(DOCUMENT, modelOfLoad(2));
+    engine.configure(DOCUMENT, modelOfLoad(2), TODAY);
     expect((await engine.turn(DEFAULT_STATE)).waiting).toEqual(['span', 'sea', 'ports']);
     await engine.ready();
     const { waiting } = await engine.turn(DEFAULT_STATE);
@@ -104,12 +105,12 @@ describe('the engine', () => {
       fetchCube: (shape) =>
         isDown ? Promise.reject(new Error('500')) : Promise.resolve(cubeOf(shape, rowsOf([10]))),
     });
-    engine.configure(DOCUMENT, TEST_MODEL);
+    engine.configure(DOCUMENT, TEST_MODEL, TODAY);
     await engine.ready();
     expect(warnings).toHaveLength(1);
     expect((await engine.turn(DEFAULT_STATE)).waiting).toContain('sea');
     isDown = false;
-    engine.configure({ ...DOCUMENT }, TEST_MODEL);
+    engine.configure({ ...DOCUMENT }, TEST_MODEL, TODAY);
     await engine.ready();
     expect((await engine.turn(DEFAULT_STATE)).waiting).toEqual([]);
   });
@@ -129,22 +130,22 @@ describe('the engine', () => {
       fetchCube: () => Promise.resolve(undefined),
       askServer: () => Promise.resolve({ controls: {}, visuals: {}, lanes: told }),
     });
-    engine.configure(DOCUMENT, TEST_MODEL);
+    engine.configure(DOCUMENT, TEST_MODEL, TODAY);
     await engine.ready();
     const { waiting, lanes } = await engine.turn(DEFAULT_STATE);
     expect(lanes).toEqual({});
     expect((await engine.askDatabase(DEFAULT_STATE, waiting))?.lanes).toEqual(told);
     expect((await engine.turn(stateOf(10, 11))).lanes).toBeUndefined();
-    engine.configure(DOCUMENT, modelOfLoad(2));
+    engine.configure(DOCUMENT, modelOfLoad(2), TODAY);
     expect((await engine.turn(DEFAULT_STATE)).lanes).toEqual({});
   });
 
   test('cubes of the same load go on answering while a design asks for others', async () => {
     const { engine, fetched } = world();
-    engine.configure(DOCUMENT, TEST_MODEL);
+    engine.configure(DOCUMENT, TEST_MODEL, TODAY);
     await engine.ready();
     const changed = documentOf(line('sea'), bar('ports'), timeline('span'), line('more', 'last'));
-    engine.configure(changed, TEST_MODEL);
+    engine.configure(changed, TEST_MODEL, TODAY);
     expect((await engine.turn(DEFAULT_STATE)).waiting).not.toContain('sea');
     await engine.ready();
     expect(fetched.length).toBeLessThanOrEqual(2);
@@ -159,7 +160,7 @@ describe('the engine', () => {
         return new Promise((resolve) => (answer = resolve));
       },
     });
-    engine.configure(documentOf(table('log'), timeline('span')), TEST_MODEL);
+    engine.configure(documentOf(table('log'), timeline('span')), TEST_MODEL, TODAY);
     await engine.ready();
     await engine.turn(DEFAULT_STATE);
     const asking = engine.askDatabase(DEFAULT_STATE, ['log']);
@@ -171,13 +172,13 @@ describe('the engine', () => {
 
   test('an item that left the design and comes back is told again', async () => {
     const { engine } = world();
-    engine.configure(DOCUMENT, TEST_MODEL);
+    engine.configure(DOCUMENT, TEST_MODEL, TODAY);
     await engine.ready();
     await engine.turn(DEFAULT_STATE);
-    engine.configure(documentOf(bar('ports'), timeline('span')), TEST_MODEL);
+    engine.configure(documentOf(bar('ports'), timeline('span')), TEST_MODEL, TODAY);
     await engine.ready();
     await engine.turn(DEFAULT_STATE);
-    engine.configure(DOCUMENT, TEST_MODEL);
+    engine.configure(DOCUMENT, TEST_MODEL, TODAY);
     await engine.ready();
     expect(Object.keys((await engine.turn(DEFAULT_STATE)).visuals)).toContain('sea');
   });

@@ -1,8 +1,8 @@
 /** The browser's engine: holds cubes, answers turns from them, and asks the server for what no cube holds. */
+import type { Day } from '../core/calendar/day';
 import type { Cube, CubeShape } from '../core/cube/cube';
 import { shapeKey } from '../core/cube/cube';
 import { cubeSource } from '../core/cube/source';
-import { todayFor } from '../core/dashboard/document/clock';
 import type { DashboardDocument } from '../core/dashboard/document/document';
 import type { ReaderState } from '../core/dashboard/reader/state';
 import { stateFor } from '../core/dashboard/reader/stateFor';
@@ -34,7 +34,6 @@ export interface EngineWorld {
     only: readonly string[],
     signal: AbortSignal,
   ): Promise<TurnAnswer | undefined>;
-  now(): number;
   warn(message: string, error: unknown): void;
 }
 
@@ -61,6 +60,7 @@ export class Engine {
   private readonly source = cubeSource();
   private held: readonly Cube[] = [];
   private design: Design | null = null;
+  private today: Day = 0;
   private fetched: Promise<void> = Promise.resolve();
   /** Counts designs and turns, so that what comes too late is told from what is wanted. */
   private designs = 0;
@@ -74,8 +74,9 @@ export class Engine {
 
   constructor(private readonly world: EngineWorld) {}
 
-  /** Takes over a design and begins to fetch the cubes it needs. */
-  configure(document: DashboardDocument, model: Model): void {
+  /** Takes over a design and the day on which its turns are answered, and begins to fetch the cubes it needs. */
+  configure(document: DashboardDocument, model: Model, today: Day): void {
+    this.today = today;
     if (model !== this.design?.model) {
       this.last.clear();
       this.lanes = {};
@@ -130,8 +131,7 @@ export class Engine {
   }
 
   private inputOf(design: Design, state: ReaderState) {
-    const { document, model } = design;
-    return { design, state: stateFor(document, state), today: todayFor(document, model, this.world.now()) };
+    return { design, state: stateFor(design.document, state), today: this.today };
   }
 
   private hold(cubes: readonly Cube[]) {

@@ -26,7 +26,6 @@ const engine = new Engine({
     }).catch(() => undefined);
     return response?.ok ? unpackAnswer(await response.text()) : undefined;
   },
-  now: () => Date.now(),
   warn: (message, error) => console.error(message, error),
 });
 

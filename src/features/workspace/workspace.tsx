@@ -186,7 +186,7 @@ function useEngine({ document, model }: Design, held: HeldStore, answers: Answer
     };
   }, [answers]);
   useEffect(() => {
-    engine.current?.configure(document, model);
+    engine.current?.configure(document, model, today);
     const ask = (now: Held) => engine.current?.request(held.effective(now), now.draft === null);
     ask(held.api.getState());
     return held.api.subscribe((now, before) => {

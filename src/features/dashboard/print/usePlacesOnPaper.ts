@@ -1,5 +1,8 @@
 'use client';
-/** Where items lie on paper: nothing can be scrolled there, so items are made as high as what is in them. */
+/**
+ * Where items lie on paper: nothing can be scrolled there, so what is wider than its item is drawn smaller, and items
+ * are made as high as what is in them.
+ */
 import { useEffect, useMemo, useState } from 'react';
 import type { DashboardDocument, Place } from '../../../core/dashboard/document/document';
 import { placesOfVisuals } from '../../../core/dashboard/document/filledPlaces';
@@ -9,14 +12,29 @@ import { GAP, ROW_HEIGHT } from '../StaticGrid';
 /** Rows of the grid by which an item grows at most: a list of thousands does not go on paper. */
 const MOST_ROWS = 60;
 
+/** What can be scrolled in an item, along one axis. */
+function scrollersOf(item: string, axis: 'overflowX' | 'overflowY'): HTMLElement[] {
+  const frame = window.document.getElementById(`item-${item}`);
+  return [...(frame?.querySelectorAll<HTMLElement>('*') ?? [])].filter((element) =>
+    /auto|scroll/.test(getComputedStyle(element)[axis]),
+  );
+}
+
+/** Draws what is wider than its item smaller, so that its last column is on paper too. */
+function narrow(item: string): void {
+  for (const element of scrollersOf(item, 'overflowX')) {
+    const { clientWidth, scrollWidth } = element;
+    if (scrollWidth > clientWidth && clientWidth > 0)
+      element.style.zoom = String(Math.floor((1000 * clientWidth) / scrollWidth) / 1000);
+  }
+}
+
 /** Pixels that are hidden below in an item, as it is drawn. */
 function hiddenIn(item: string): number {
-  const frame = window.document.getElementById(`item-${item}`);
-  if (!frame) return 0;
-  const scrollers = [...frame.querySelectorAll<HTMLElement>('*')].filter((element) =>
-    /auto|scroll/.test(getComputedStyle(element).overflowY),
+  const hidden = scrollersOf(item, 'overflowY').map(
+    (element) => (element.scrollHeight - element.clientHeight) * Number(element.style.zoom || 1),
   );
-  return Math.max(0, ...scrollers.map((element) => element.scrollHeight - element.clientHeight));
+  return Math.max(0, ...hidden);
 }
 
 /** The places of a page's visuals; controls say what they say at the head of the sheet. `isDrawn`: they can be measured. */
@@ -26,6 +44,7 @@ export function usePlacesOnPaper(document: DashboardDocument, page: string, isDr
   useEffect(() => {
     if (!isDrawn) return;
     const frame = requestAnimationFrame(() => {
+      for (const { item } of places) narrow(item);
       const rows = places.map(({ item }) => [item, Math.ceil(hiddenIn(item) / (ROW_HEIGHT + GAP))] as const);
       setMore(Object.fromEntries(rows.filter(([, count]) => count > 0)));
     });
