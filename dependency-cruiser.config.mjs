@@ -32,7 +32,7 @@ function only(folder, ...allowed) {
   };
 }
 
-const pages = ['dashboard', 'dashboards', 'datasets', 'almanac', 'model'];
+const pages = ['dashboard', 'dashboards', 'datasets', 'almanac', 'model', 'accounts'];
 
 export default {
   forbidden: [
@@ -59,7 +59,7 @@ export default {
       ['workspace'],
       ['controls', 'visuals', 'wiring', 'strip'],
       ['dashboard'],
-      ['dashboards', 'datasets', 'almanac', 'model'],
+      ['dashboards', 'datasets', 'almanac', 'model', 'accounts'],
     ]),
     {
       name: 'core-is-pure',

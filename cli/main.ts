@@ -104,6 +104,17 @@ program
   });
 
 program
+  .command('serve')
+  .description('serve people with accounts, as a file of settings says')
+  .option('--config <file>', 'the settings, JSON (docs/administration.md lists them)')
+  .option('--check', 'only tell what is wrong with the settings, and start nothing')
+  .addOption(todayOption())
+  .action(async ({ config, check, today }: { config?: string; check?: boolean; today?: string }) => {
+    const { serveTeam } = await import('./serveTeam');
+    await serveTeam({ config, checksOnly: check === true, today });
+  });
+
+program
   .command('stop')
   .description('stop the Dathen that runs from here')
   .action(async () => {

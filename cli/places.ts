@@ -4,7 +4,12 @@ import path from 'node:path';
 export const PROJECT = path.resolve(import.meta.dirname, '..');
 
 /** Folder for everything that a running Dathen keeps; tests use one of their own. */
-export const DATA = path.resolve(process.env.DATHEN_DATA ?? path.join(PROJECT, '.data'));
+export let DATA = path.resolve(process.env.DATHEN_DATA ?? path.join(PROJECT, '.data'));
+
+/** Takes another folder, which settings name; to be said before anything looks. */
+export function placeData(folder: string): void {
+  DATA = folder;
+}
 
 /** A path as the person typed it, from the folder they were in. */
 export function userPath(text: string): string {

@@ -14,7 +14,16 @@ const recordSchema = z.object({
   url: z.string().nullable(),
   /** Build folder that the server runs from. */
   build: z.string().nullable().default(null),
-  database: z.object({ port: z.int(), user: z.string(), password: z.string(), name: z.string() }).nullable(),
+  database: z
+    .object({
+      host: z.string().optional(),
+      tls: z.boolean().optional(),
+      port: z.int(),
+      user: z.string(),
+      password: z.string(),
+      name: z.string(),
+    })
+    .nullable(),
 });
 export type RunRecord = z.infer<typeof recordSchema>;
 

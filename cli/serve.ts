@@ -3,7 +3,7 @@ import type { ChildProcess } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { currentBuild } from './build';
-import { serverEnvironment } from './environment';
+import { serverEnvironment, type DatabaseAddress } from './environment';
 import { CommandFailure } from './failure';
 import { startDatabase, type RunningDatabase } from './mariadb';
 import { DATA } from './places';
@@ -17,6 +17,17 @@ export interface ServeOptions {
   readonly today?: string;
   /** Size of the demo data; undefined for none. */
   readonly demoScale?: number;
+  /** Where people have accounts: what of their settings is not in the environment. */
+  readonly team?: TeamOptions;
+}
+
+export interface TeamOptions {
+  /** The address of this machine that is listened on. */
+  readonly host: string;
+  /** Where people reach it. */
+  readonly address: string;
+  /** A database that is there already; null for one of Dathen's own. */
+  readonly database: DatabaseAddress | null;
 }
 
 const LOG_FILE = path.join(DATA, 'server.log');
@@ -43,12 +54,24 @@ export async function serve(options: ServeOptions): Promise<void> {
     const build = await currentBuild();
     await run.start(build);
     if (stopping.signal.aborted) return;
-    console.log(`Dathen is ready at ${run.url}`);
+    await sayWhere(run.url, options.team);
     await run.untilStopped(build);
   } finally {
     await run.end();
     clearRecord();
   }
+}
+
+/** Says where Dathen is, and how the first of its people comes in. */
+async function sayWhere(url: string, team: TeamOptions | undefined) {
+  if (!team) return console.log(`Dathen is ready at ${url}`);
+  const { closeDatabase } = await import('../src/server/database/connection');
+  const { firstOwnerLink } = await import('../src/server/accounts/invitations');
+  const link = await firstOwnerLink();
+  await closeDatabase();
+  if (link !== undefined)
+    console.log(`Nobody has an account yet. The first owner comes in by this link, once:\n  ${link}`);
+  console.log(`Dathen is ready at ${team.address} (listening on ${url})`);
 }
 
 /** Database and server of one command, brought back when one of them ends by itself. */
@@ -61,21 +84,21 @@ class Run {
     private readonly options: ServeOptions,
     private readonly stopping: AbortSignal,
   ) {
-    this.url = `http://127.0.0.1:${options.port}`;
+    this.url = `http://${localName(options.team?.host)}:${options.port}`;
   }
 
   /** Starts what does not run yet, and waits until it answers. */
   async start(build: string): Promise<void> {
     const { today } = this.options;
     if (this.stopping.aborted) return;
-    this.database ??= await startDatabase(DATA);
-    Object.assign(process.env, serverEnvironment(this.database, DATA), today ? { DATHEN_TODAY: today } : {});
-    const { port, user, password, name } = this.database;
-    const record = { pid: process.pid, database: { port, user, password, name } };
+    const address = this.options.team?.database ?? (this.database ??= await startDatabase(DATA));
+    Object.assign(process.env, serverEnvironment(address, DATA), today ? { DATHEN_TODAY: today } : {});
+    const { host, tls, port, user, password, name }: DatabaseAddress = address;
+    const record = { pid: process.pid, database: { host, tls, port, user, password, name } };
     writeRecord({ ...record, serverPid: null, url: null, build });
     await prepareData(this.options, this.stopping);
     if (this.stopping.aborted) return;
-    this.server = startServer(this.options.port, build, LOG_FILE);
+    this.server = startServer(this.options.port, build, LOG_FILE, {}, this.options.team?.host);
     writeRecord({ ...record, serverPid: this.server.pid!, url: this.url, build });
     await untilAnswering(this.url, this.server, LOG_FILE, this.stopping);
   }
@@ -122,6 +145,13 @@ class Run {
   }
 }
 
+/** How a server that listens on an address is reached from here. */
+function localName(host = '127.0.0.1'): string {
+  if (host === '0.0.0.0') return '127.0.0.1';
+  if (host === '::') return '[::1]';
+  return host.includes(':') ? `[${host}]` : host;
+}
+
 /** The last line that the server said. */
 function lastLine(): string | undefined {
   const lines = readFileSync(LOG_FILE, 'utf8').split('\n');
@@ -130,6 +160,11 @@ function lastLine(): string | undefined {
 
 /** Tables in their newest form, no leftovers of killed loads, and the demo data if it is wanted and absent. */
 async function prepareData(options: ServeOptions, signal: AbortSignal) {
+  const { forOurselves } = await import('../src/server/caller');
+  await forOurselves(() => prepareForOurselves(options, signal));
+}
+
+async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   const { recoverLoads } = await import('../src/server/datasets/recover');
   const { emptyBin } = await import('../src/server/bin/bin');

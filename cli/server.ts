@@ -8,17 +8,27 @@ import { endProcess, freePort } from './processes';
 
 const PATIENCE_MS = 60_000;
 
-/** Starts the server on a loopback port, from a build folder; its output goes to a log file. */
+/** Starts the server on a port (of 127.0.0.1 unless told otherwise), from a build folder; its output goes to a log file. */
 export function startServer(
   port: number,
   build: string,
   logFile: string,
   environment: Record<string, string> = {},
+  host = '127.0.0.1',
 ): ChildProcess {
   const log = openSync(logFile, 'a');
   return spawn(
     process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    [
+      '--import',
+      './src/server/clientAddress.mjs',
+      'node_modules/next/dist/bin/next',
+      'start',
+      '-H',
+      host,
+      '-p',
+      String(port),
+    ],
     {
       cwd: PROJECT,
       env: {

@@ -1,6 +1,7 @@
 /** What goes before every request: who may ask at all, and the headers that keep pages to themselves. */
 import { NextResponse, type NextRequest } from 'next/server';
 import { originsFrom } from './core/embedOrigins';
+import { admitToPage, isForAnyone } from './server/accounts/pageRights';
 import { hostRefusal } from './server/origin';
 
 /** What a page may load and run: its own files, and the scripts that the server itself put in. */
@@ -30,18 +31,38 @@ const HEADERS: Readonly<Record<string, string>> = {
   'cross-origin-resource-policy': 'same-origin',
 };
 
-export function proxy(request: NextRequest): NextResponse {
+/** What somebody who may not see a page gets in its place; undefined where they may see it. */
+async function inPlaceOfPage(request: NextRequest): Promise<'sign in' | 'not there' | undefined> {
+  const { pathname } = request.nextUrl;
+  // Routes for programs look at their callers themselves.
+  if (process.env.DATHEN_TEAM !== '1' || pathname.startsWith('/api/') || isForAnyone(pathname))
+    return undefined;
+  const { callerOf } = await import('./server/accounts/callerOf');
+  const answer = admitToPage(await callerOf(request.headers), pathname);
+  return answer === 'shown' ? undefined : answer;
+}
+
+export async function proxy(request: NextRequest): Promise<NextResponse> {
   const refusal = hostRefusal(request.headers);
   if (refusal) return NextResponse.json({ error: refusal }, { status: 403 });
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
-  const { pathname } = request.nextUrl;
+  const { pathname, search } = request.nextUrl;
+  const instead = await inPlaceOfPage(request);
+  if (instead === 'sign in') {
+    const signIn = new URL('/sign-in', process.env.DATHEN_ADDRESS);
+    signIn.searchParams.set('to', `${pathname}${search}`);
+    return NextResponse.redirect(signIn, { status: 303, headers: HEADERS });
+  }
   // Nothing but what is made for it is shown in frames, and that on listed pages only.
   const origins = pathname.startsWith('/embed/') ? originsFrom(process.env.DATHEN_EMBED_ORIGINS) : [];
   const policy = contentPolicy(nonce, origins.length > 0 ? origins.join(' ') : "'none'");
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
   headers.set('content-security-policy', policy);
-  const response = NextResponse.next({ request: { headers } });
+  const response =
+    instead === 'not there'
+      ? NextResponse.rewrite(new URL('/no-such-page', request.url), { request: { headers } })
+      : NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
   // It knows no list of origins; the policy says the same.

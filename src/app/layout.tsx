@@ -17,7 +17,9 @@ export default async function Layout({ children }: { children: ReactNode }) {
     <html lang="en" suppressHydrationWarning>
       <body>
         <AppRouterCacheProvider options={{ enableCssLayer: true, ...(nonce ? { nonce } : {}) }}>
-          <Providers nonce={nonce}>{children}</Providers>
+          <Providers nonce={nonce} hasAccounts={process.env.DATHEN_TEAM === '1'}>
+            {children}
+          </Providers>
         </AppRouterCacheProvider>
       </body>
     </html>

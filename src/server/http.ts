@@ -1,7 +1,11 @@
 /** What all route handlers share: who may call, how errors are told, how input is read. */
 import { z } from 'zod';
 import { fingerprint } from '../core/model/fingerprint';
-import { forCaller } from './caller';
+import { admit } from './accounts/admission';
+import { callerOf } from './accounts/callerOf';
+import { addressOf, noteDeed, objectOf } from './accounts/deeds';
+import { routeOf } from './accounts/routeRights';
+import { forCaller, type Caller } from './caller';
 import { callerRefusal } from './origin';
 import { Problem } from './problem';
 import { problemFor } from './problemFor';
@@ -27,12 +31,24 @@ function inputProblem(error: unknown): Problem | undefined {
   return new Problem('bad-request', `${place}: ${issue?.message ?? 'does not fit'}`, 400, error.issues);
 }
 
-/** Runs a handler and turns its errors into JSON with a code and a sentence. */
-export async function respond(request: Request, handler: () => Promise<unknown>): Promise<Response> {
+/**
+ * Runs a handler for a caller who may use the route (`routeRights.ts` says who), and turns its errors into JSON with a
+ * code and a sentence.
+ */
+export async function respond(
+  request: Request,
+  handler: (caller: Caller) => Promise<unknown>,
+): Promise<Response> {
   try {
     const refusal = callerRefusal(request.headers);
     if (refusal) throw new Problem(refusal.code, refusal.message, 403);
-    const result = await forCaller(request.signal, handler);
+    const caller = await callerOf(request.headers);
+    const route = routeOf(request.method, new URL(request.url).pathname);
+    await admit(caller, route);
+    const result = await forCaller(request.signal, caller, () => handler(caller));
+    const deed = route?.right.deed;
+    if (deed !== undefined && !(result instanceof Response && result.status >= 400))
+      await noteDeed(caller, { action: deed, object: objectOf(request), address: addressOf(request) });
     return result instanceof Response ? result : Response.json(result ?? { ok: true });
   } catch (error) {
     return errorResponse(inputProblem(error) ?? problemFor(error, 'a request'));

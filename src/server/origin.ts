@@ -7,8 +7,18 @@ export interface Refusal {
 
 const LOCAL_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
-/** Whether a `Host` header names this machine and, where the port that is listened on is known, that port. */
+/** Where people with accounts reach it; undefined where there are none. */
+const publicHost = (): string | undefined =>
+  process.env.DATHEN_TEAM === '1' && process.env.DATHEN_ADDRESS !== undefined
+    ? hostOf(process.env.DATHEN_ADDRESS)
+    : undefined;
+
+/**
+ * Whether a `Host` header names this machine and, where the port that is listened on is known, that port; or where
+ * people with accounts reach it.
+ */
 function isOurHost(host: string, port: string | undefined): boolean {
+  if (host !== '' && host === publicHost()) return true;
   const match = /^(.*?)(?::(\d+))?$/.exec(host)!;
   return LOCAL_HOSTS.has(match[1]!) && (port === undefined || (match[2] ?? '80') === port);
 }
@@ -19,7 +29,7 @@ function isOurHost(host: string, port: string | undefined): boolean {
  */
 export function hostRefusal(headers: Headers, port = process.env.DATHEN_PORT): Refusal | undefined {
   if (isOurHost(headers.get('host') ?? '', port)) return undefined;
-  return { code: 'foreign-host', message: 'Dathen answers on 127.0.0.1 only.' };
+  return { code: 'foreign-host', message: `Dathen answers on ${publicHost() ?? '127.0.0.1'} only.` };
 }
 
 /**

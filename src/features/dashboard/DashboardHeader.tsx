@@ -16,6 +16,7 @@ import { unseenStyle } from '../../theme/roles';
 import { DayField } from '../ui/DayField';
 import { HelpButton } from '../ui/HelpButton';
 import { useCanDesign } from '../ui/screen';
+import { PersonMenu } from '../ui/PersonMenu';
 import { SkipLinks, type SkipTo } from '../ui/SkipLinks';
 import { Wordmark } from '../ui/Wordmark';
 import { isPageKey, isTyping } from '../ui/isTyping';
@@ -53,16 +54,18 @@ export function DashboardHeader({
   mode,
   setMode,
   saving,
+  mayEdit,
 }: {
   id: number;
   mode: Mode;
   setMode: (mode: Mode) => void;
   saving: SaveState;
+  mayEdit: boolean;
 }) {
   const { store } = useWorkspace();
   const document = useDocument();
   const canAsOf = useHeld(({ state }) => canChooseAsOf(document, state));
-  const canDesign = useCanDesign();
+  const canDesign = useCanDesign() && mayEdit;
   const undo = useStore(store.temporal, (state) => state.undo);
   const redo = useStore(store.temporal, (state) => state.redo);
   const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
@@ -150,7 +153,8 @@ export function DashboardHeader({
           ))}
         </ToggleButtonGroup>
       )}
-      <ShareButton id={id} />
+      <ShareButton id={id} mayEdit={mayEdit} />
+      <PersonMenu />
       <HelpButton place={mode} />
     </Box>
   );

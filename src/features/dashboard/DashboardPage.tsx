@@ -60,14 +60,18 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const [mode, setModeInAddress] = useMode();
   const autosave = useAutosave(stored, store);
   const { adopt } = autosave;
-  useEffect(() => adopt((document) => withNamedPeriods(document, model)), [adopt, model]);
+  const mayEdit = stored.right !== 'view';
+  useEffect(() => {
+    if (mayEdit) adopt((document) => withNamedPeriods(document, model));
+  }, [adopt, model, mayEdit]);
   const failed = useAnswers((state) => state.failed);
   const setMode = useCallback((next: Mode) => void setModeInAddress(next), [setModeInAddress]);
   useDashboardKeys(stored.id, mode, setMode);
   useTraceKey();
   useFirstSeen(stored.id);
   useEffect(() => noteOpened(stored.id, Date.now()), [stored.id]);
-  const canDesign = useCanDesign();
+  const hasRoom = useCanDesign();
+  const canDesign = hasRoom && mayEdit;
   const panelWidth = useSidePanelWidth();
   const isTraced = useTraced((state) => state.item !== null);
   const isDataAsked = useDataAsked(({ asked }) => asked !== null);
@@ -84,14 +88,20 @@ function Modes({ stored }: { stored: StoredDashboard }) {
         pr: { xs: 0, md: `${panelWidth}px` },
       }}
     >
-      <DashboardHeader id={stored.id} mode={mode} setMode={setMode} saving={autosave.state} />
+      <DashboardHeader
+        id={stored.id}
+        mode={mode}
+        setMode={setMode}
+        saving={autosave.state}
+        mayEdit={mayEdit}
+      />
       {failed && (
         <Typography role="alert" sx={{ px: 2, py: 1, color: 'error.main' }}>
           The figures could not be worked out. What you set is kept; reload the page to try again.
         </Typography>
       )}
       {mode === 'read' && <ReadMode setMode={setMode} />}
-      {mode !== 'read' && !canDesign && <TooNarrow onRead={() => setMode('read')} />}
+      {mode !== 'read' && !canDesign && <NoDesigning mayEdit={mayEdit} onRead={() => setMode('read')} />}
       {mode === 'arrange' && canDesign && <ArrangeMode />}
       {mode === 'wire' && canDesign && <WireMode />}
       {isTraced && <TracePanel />}
@@ -104,13 +114,14 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   );
 }
 
-/** Says why there is nothing to arrange or wire on a small screen, and what there is. */
-function TooNarrow({ onRead }: { onRead: () => void }) {
+/** Says why there is nothing to arrange or wire, and what there is. */
+function NoDesigning({ mayEdit, onRead }: { mayEdit: boolean; onRead: () => void }) {
   return (
     <Box component="main" sx={{ p: 3 }}>
       <Typography gutterBottom>
-        Arranging and wiring need a window of at least {LEAST_TO_DESIGN} pixels. Make it wider, or read the
-        dashboard here.
+        {mayEdit
+          ? `Arranging and wiring need a window of at least ${LEAST_TO_DESIGN} pixels. Make it wider, or read the dashboard here.`
+          : 'You may read this dashboard, not change it. Whoever made it can let you; a copy would be your own.'}
       </Typography>
       <Button variant="contained" onClick={onRead}>
         Read it

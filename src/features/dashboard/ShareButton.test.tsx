@@ -20,7 +20,7 @@ test('copies the address without the mode; fixed it holds the days of now', asyn
     documentOf(bar('it'), timeline('span', 'last 7 days'), slicer('route')),
   );
   act(() => dashboard.held.hold('route', ['Veldry']));
-  showIn(dashboard, <ShareButton id={7} />);
+  showIn(dashboard, <ShareButton mayEdit id={7} />);
   for (const entry of [/periods roll on/, /these days for ever/]) {
     fireEvent.click(screen.getByRole('button', { name: 'Share' }));
     fireEvent.click(await screen.findByRole('menuitem', { name: entry }));
@@ -35,7 +35,7 @@ test('copies the address without the mode; fixed it holds the days of now', asyn
 
 test('where nothing can be copied, the address is told', async () => {
   Object.assign(navigator, { clipboard: { writeText: () => Promise.reject(new Error('not allowed')) } });
-  showIn(await openDashboard(documentOf(bar('it'))), <ShareButton id={7} />);
+  showIn(await openDashboard(documentOf(bar('it'))), <ShareButton mayEdit id={7} />);
   fireEvent.click(screen.getByRole('button', { name: 'Share' }));
   fireEvent.click(await screen.findByRole('menuitem', { name: /roll on/ }));
   expect(await screen.findByText(/^Copy this address: http/)).toBeTruthy();

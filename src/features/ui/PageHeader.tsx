@@ -4,20 +4,24 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { role } from '../../theme/roles';
+import { isAtLeast } from '../../contract/people';
 import { HelpButton } from './HelpButton';
+import { useMe } from './me';
+import { PersonMenu } from './PersonMenu';
 import { SkipLinks } from './SkipLinks';
 import { Wordmark } from './Wordmark';
 
 const PLACES = [
-  ['/', 'Dashboards'],
-  ['/datasets', 'Datasets'],
-  ['/almanac', 'Almanac'],
-  ['/model', 'Model'],
+  ['/', 'Dashboards', 'reader'],
+  ['/datasets', 'Datasets', 'keeper'],
+  ['/almanac', 'Almanac', 'keeper'],
+  ['/model', 'Model', 'keeper'],
 ] as const;
 
 /** The header of the pages outside a dashboard. */
 export function PageHeader({ children }: { children?: ReactNode }) {
   const path = usePathname();
+  const { role: own } = useMe();
   return (
     <Box
       component="header"
@@ -36,7 +40,7 @@ export function PageHeader({ children }: { children?: ReactNode }) {
       <SkipLinks />
       <Wordmark />
       <Box component="nav" aria-label="Places" sx={{ display: 'flex', gap: 2 }}>
-        {PLACES.map(([href, name]) => {
+        {PLACES.filter(([, , least]) => own !== null && isAtLeast(own, least)).map(([href, name]) => {
           const here = href === '/' ? path === '/' : path.startsWith(href);
           return (
             <Link
@@ -58,6 +62,7 @@ export function PageHeader({ children }: { children?: ReactNode }) {
       </Box>
       <Box sx={{ flex: 1 }} />
       {children}
+      <PersonMenu />
       <HelpButton
         place={PLACES.find(([href]) => href !== '/' && path.startsWith(href))?.[1] ?? 'Dashboards'}
       />

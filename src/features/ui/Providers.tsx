@@ -7,6 +7,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { useEffect, useState, type ReactNode } from 'react';
 import { applyOwnLocale } from './locale';
+import { AccountsProvider } from './me';
+import { SignedOut } from './SignedOut';
 import { theme } from '../../theme/theme';
 import { NonceProvider } from './nonce';
 import { NoticeProvider } from './Notice';
@@ -14,7 +16,15 @@ import { NoticeProvider } from './Notice';
 // Before anything is written: what a page says and what its answers say must agree.
 applyOwnLocale();
 
-export function Providers({ nonce: given, children }: { nonce: string | undefined; children: ReactNode }) {
+export function Providers({
+  nonce: given,
+  hasAccounts,
+  children,
+}: {
+  nonce: string | undefined;
+  hasAccounts: boolean;
+  children: ReactNode;
+}) {
   // The page keeps the word it came with; what is fetched later comes with others.
   const [nonce] = useState(given);
   const [client] = useState(
@@ -30,7 +40,12 @@ export function Providers({ nonce: given, children }: { nonce: string | undefine
       <QueryClientProvider client={client}>
         <NuqsAdapter>
           <NonceProvider value={nonce}>
-            <NoticeProvider>{children}</NoticeProvider>
+            <AccountsProvider hasAccounts={hasAccounts}>
+              <NoticeProvider>
+                {hasAccounts && <SignedOut />}
+                {children}
+              </NoticeProvider>
+            </AccountsProvider>
           </NonceProvider>
         </NuqsAdapter>
       </QueryClientProvider>

@@ -15,8 +15,20 @@ export class RequestError extends Error {
   }
 }
 
-interface ErrorBody {
-  readonly error?: { readonly code?: string; readonly message?: string; readonly details?: unknown };
+interface ErrorTold {
+  readonly code?: string;
+  readonly message?: string;
+  readonly details?: unknown;
+}
+/** Signing in tells its errors without a cover. */
+type ErrorBody = ErrorTold & { readonly error?: ErrorTold };
+
+const signedOut = new EventTarget();
+
+/** Listens for answers that say that one is not signed in any more; gives the way to stop. */
+export function onSignedOut(listener: () => void): () => void {
+  signedOut.addEventListener('out', listener);
+  return () => signedOut.removeEventListener('out', listener);
 }
 
 /**
@@ -61,12 +73,14 @@ async function answered(path: string, init: RequestOptions): Promise<Response> {
 
 /** What a response that is no success says. */
 function refused({ status }: Response, body: unknown): RequestError {
-  const { error } = (body ?? {}) as ErrorBody;
+  const told = (body ?? {}) as ErrorBody;
+  const error = told.error ?? told;
+  if (status === 401 && error.code === 'sign-in') signedOut.dispatchEvent(new Event('out'));
   return new RequestError(
-    error?.code ?? 'unknown',
-    error?.message ?? 'The server answered with an error.',
+    error.code ?? 'unknown',
+    error.message ?? 'The server answered with an error.',
     status,
-    error?.details,
+    error.details,
   );
 }
 

@@ -1,4 +1,5 @@
 /** Saves a design by itself, a moment after each change; never over a newer revision. Knows nothing of React. */
+import type { DashboardRight } from '../../contract/people';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { requestJson, RequestError } from '../ui/request';
 import type { DocumentStore } from './documentStore';
@@ -8,6 +9,8 @@ export interface StoredDashboard {
   readonly revision: number;
   readonly savedAt: string;
   readonly document: DashboardDocument;
+  /** What one may do with it; everything where that is not said. */
+  readonly right?: DashboardRight;
 }
 
 export type SaveState =

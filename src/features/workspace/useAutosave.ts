@@ -11,11 +11,13 @@ export interface Autosave {
   adopt(update: (document: DashboardDocument) => DashboardDocument): void;
 }
 
-/** Watches the design while the page is open, and saves it. */
+/** Watches the design while the page is open, and saves it where one may change it. */
 export function useAutosave(stored: StoredDashboard, store: DocumentStore): Autosave {
   const [state, setState] = useState<SaveState>({ kind: 'saved', revision: stored.revision });
   const [saver] = useState(() => new Autosaver(stored.id, stored, store, setState));
+  const mayEdit = stored.right !== 'view';
   useEffect(() => {
+    if (!mayEdit) return;
     const stop = saver.watch();
     const onLeave = (event: BeforeUnloadEvent) => {
       if (saver.isSaved) return;
@@ -27,7 +29,7 @@ export function useAutosave(stored: StoredDashboard, store: DocumentStore): Auto
       stop();
       window.removeEventListener('beforeunload', onLeave);
     };
-  }, [saver]);
+  }, [saver, mayEdit]);
   return useMemo(
     () => ({
       state,

@@ -11,6 +11,8 @@ import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { TurnAnswer } from '../../core/dashboard/turn/answer';
 import { todayFor } from '../../core/dashboard/document/clock';
 import { answerTurn } from '../../core/dashboard/turn/turn';
+import { checkLinkedDocument } from '../accounts/linkRights';
+import { currentCaller } from '../caller';
 import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { once } from '../once';
@@ -56,6 +58,14 @@ interface Prepared {
   readonly source: Promise<Source>;
 }
 
+/** Designs over a model; a model that is no more takes them with it. Those who see other rows have another model. */
+function designsOver(model: Model): LRUCache<string, Prepared> {
+  const kept = once('designs', () => new WeakMap<Model, LRUCache<string, Prepared>>());
+  const known = kept.get(model) ?? new LRUCache<string, Prepared>({ max: KEPT_DESIGNS });
+  kept.set(model, known);
+  return known;
+}
+
 /**
  * A document over the model as it is now, with what answers its questions; both are kept, since what is looked up in
  * them is worked out once.
@@ -63,22 +73,16 @@ interface Prepared {
 export async function preparedFor(
   document: DashboardDocument,
 ): Promise<{ design: Design; source: Source; stored: StoredDataset[] }> {
+  await checkLinkedDocument(currentCaller(), document);
   const { model, stored } = await readModel();
-  const kept = once('designs', (): { model: Model | null; known: LRUCache<string, Prepared> } => ({
-    model: null,
-    known: new LRUCache({ max: KEPT_DESIGNS }),
-  }));
-  if (kept.model !== model) {
-    kept.model = model;
-    kept.known.clear();
-  }
+  const designs = designsOver(model);
   const key = JSON.stringify(document);
-  const known = kept.known.get(key);
+  const known = designs.get(key);
   if (known) return { design: known.design, source: await known.source, stored };
   const design = designOf(document, model);
   const source = sourceFor(design, stored);
-  kept.known.set(key, { design, source });
-  source.catch(() => kept.known.delete(key));
+  designs.set(key, { design, source });
+  source.catch(() => designs.delete(key));
   return { design, source: await source, stored };
 }
 

@@ -35,7 +35,7 @@ export function shownSql({ columns, spellings }: SqlColumns, key: string): Sql {
 }
 
 /** Days in runs. Single days are listed together. */
-function runsSql(column: string, runs: DayRuns): Sql {
+export function runsSql(column: string, runs: DayRuns): Sql {
   if (runs.length === 0) return plain('FALSE');
   const single = runs.filter((run) => run.start === run.end).map((run) => isoDay(run.start));
   const parts: Sql[] = single.length > 0 ? [{ text: `${column} IN (?)`, values: [single] }] : [];

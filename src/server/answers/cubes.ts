@@ -14,9 +14,11 @@ import { parsePrinted } from '../../core/condition/parse';
 import { joined, plain } from '../../core/condition/sql';
 import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
 import { compiledSql } from '../../core/cube/sqlCondition';
+import { seenRows } from '../accounts/sight';
 import { serverConfig } from '../config';
 import { pool } from '../database/connection';
-import { factTable, physicalDay } from '../datasets/definition';
+import { physicalDay } from '../datasets/definition';
+import { ownRows } from '../datasets/relation';
 import type { StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
@@ -33,20 +35,26 @@ export type PackedCube =
 
 const folder = () => path.join(serverConfig().dataFolder, 'cubes');
 
-function fileNames(stored: StoredDataset, shape: CubeShape) {
-  const digest = createHash('sha256').update(shapeKey(shape)).digest('hex').slice(0, 20);
+/** The same for the same cells: a shape, and the rows that the caller may see. */
+async function cellsKey(stored: StoredDataset, shape: CubeShape): Promise<string> {
+  const seen = await seenRows(stored);
+  return seen ? `${shapeKey(shape)} ${seen.key}` : shapeKey(shape);
+}
+
+function fileNames(stored: StoredDataset, shape: CubeShape, cells: string) {
+  const digest = createHash('sha256').update(cells).digest('hex').slice(0, 20);
   const base = path.join(folder(), `${stored.id}_${shape.load}_${digest}`);
   return { cube: `${base}.arrow.gz`, refusal: `${base}.refused` };
 }
 
 /** The packed cube of a shape; made at the first call, then read from its file. */
-export function packedCube(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
+export async function packedCube(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
   checkShape(stored, shape);
   const inFlight = once('cubes in the making', () => new Map<string, Promise<PackedCube>>());
-  const key = shapeKey(shape);
+  const key = await cellsKey(stored, shape);
   const known = inFlight.get(key);
   if (known) return known;
-  const made = readOrMake(stored, shape).finally(() => inFlight.delete(key));
+  const made = readOrMake(stored, shape, key).finally(() => inFlight.delete(key));
   inFlight.set(key, made);
   return made;
 }
@@ -72,7 +80,7 @@ export async function heldCube(stored: StoredDataset, shape: CubeShape): Promise
         sizeCalculation: () => 1024,
       }),
   );
-  const key = shapeKey(shape);
+  const key = await cellsKey(stored, shape);
   const known = held.get(key);
   if (known) return (await known).cube;
   const reading = decoded(stored, shape);
@@ -132,8 +140,8 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
   }
 }
 
-async function readOrMake(stored: StoredDataset, shape: CubeShape): Promise<PackedCube> {
-  const files = fileNames(stored, shape);
+async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string): Promise<PackedCube> {
+  const files = fileNames(stored, shape, cells);
   const bytes = await readFile(/* turbopackIgnore: true */ files.cube).catch(() => undefined);
   if (bytes) return { ok: true, bytes };
   const refusal = await readFile(/* turbopackIgnore: true */ files.refusal, 'utf8').catch(() => undefined);
@@ -181,7 +189,7 @@ async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<Gro
   const groupBy = keys.map((_, i) => String(i + 1)).join(', ');
   const [rows] = await pool().query<RowDataPacket[][]>({
     sql: `SELECT ${list.text}
-          FROM ${factTable(stored.id, shape.load)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
+          FROM ${await ownRows(stored, shape.load)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
     values: [...list.values],
     rowsAsArray: true,
   });

@@ -10,6 +10,8 @@ import {
   type DashboardDocument,
 } from '../../core/dashboard/document/document';
 import { pagesOf, placesWithBand } from '../../core/dashboard/document/pages';
+import { visibleDashboards } from '../accounts/dashboardRights';
+import { currentCaller } from '../caller';
 import { serverConfig } from '../config';
 import { database, sqlNow } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
@@ -65,7 +67,7 @@ const describedNow = (id: number) =>
     },
   );
 
-/** Dashboards that are not deleted, the last changed first. */
+/** Dashboards that are not deleted and that the caller may see, the last changed first. */
 export async function listDashboards(): Promise<DashboardEntry[]> {
   const kept = once(
     'dashboard entries',
@@ -78,7 +80,9 @@ export async function listDashboards(): Promise<DashboardEntry[]> {
     .orderBy(desc(dashboard.updatedAt), desc(dashboard.id));
   const placeOf = (row: (typeof rows)[number]) => `${serverConfig().database.name} ${row.id} ${row.revision}`;
   const entries: DashboardEntry[] = [];
+  const visible = await visibleDashboards(currentCaller());
   for (const row of rows) {
+    if (visible && !visible.has(row.id)) continue;
     const known = kept.get(placeOf(row)) ?? (await describedNow(row.id));
     // Deleted since the list was read.
     if (!known) continue;
@@ -136,13 +140,15 @@ async function readNewest(id: number): Promise<StoredDashboard> {
   };
 }
 
-/** Stores a new dashboard. */
+/** Stores a new dashboard. Where people have accounts it is the caller's, and private until they say otherwise. */
 export async function createDashboard(document: DashboardDocument): Promise<StoredDashboard> {
   const now = sqlNow();
+  const ownerId = currentCaller().person;
+  const rights = ownerId === null ? {} : { ownerId, access: 'private' as const };
   return database().transaction(async (transaction) => {
     const [made] = await transaction
       .insert(dashboard)
-      .values({ title: document.title, revision: 1, createdAt: now, updatedAt: now });
+      .values({ title: document.title, revision: 1, createdAt: now, updatedAt: now, ...rights });
     await transaction.insert(dashboardRevision).values({
       dashboardId: made.insertId,
       revision: 1,

@@ -1,7 +1,8 @@
 /** Selections that readers saved with a dashboard. */
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { newSelectionSchema, SavedSelection, selectionEditSchema } from '../../contract/selections';
+import { currentCaller } from '../caller';
 import { database, sqlNow } from '../database/connection';
 import { savedSelection } from '../database/schema';
 import { Problem } from '../problem';
@@ -18,13 +19,19 @@ const shown = ({ id, name, parts, savedAt }: Row): SavedSelection => ({
   savedAt: `${savedAt.replace(' ', 'T')}Z`,
 });
 
-/** The saved selections of a dashboard, by name. Throws a `Problem` where there is no such dashboard. */
+/** Those that are the caller's own. */
+function isOwn() {
+  const { person } = currentCaller();
+  return person === null ? isNull(savedSelection.personId) : eq(savedSelection.personId, person);
+}
+
+/** The selections that the caller saved with a dashboard, by name. Throws a `Problem` where there is no such dashboard. */
 export async function listSelections(dashboardId: number): Promise<SavedSelection[]> {
   await revisionOf(dashboardId);
   const rows = await database()
     .select()
     .from(savedSelection)
-    .where(eq(savedSelection.dashboardId, dashboardId))
+    .where(and(eq(savedSelection.dashboardId, dashboardId), isOwn()))
     .orderBy(asc(savedSelection.name), asc(savedSelection.id));
   return rows.map(shown);
 }
@@ -49,8 +56,9 @@ export async function saveSelection(
   if (all.length >= MOST)
     throw new Problem('too-many', `A dashboard keeps ${MOST} selections. Delete one that is not used.`, 422);
   const savedAt = sqlNow();
-  const [made] = await database().insert(savedSelection).values({ dashboardId, name, parts, savedAt });
-  return shown({ id: made.insertId, dashboardId, name, parts, savedAt });
+  const row = { dashboardId, personId: currentCaller().person, name, parts, savedAt };
+  const [made] = await database().insert(savedSelection).values(row);
+  return shown({ id: made.insertId, ...row });
 }
 
 const gone = () => new Problem('no-such-selection', 'This selection is not here any more.', 404);
@@ -71,12 +79,12 @@ export async function changeSelection(
     .update(savedSelection)
     .set({ name, parts, savedAt })
     .where(and(eq(savedSelection.id, id), eq(savedSelection.dashboardId, dashboardId)));
-  return shown({ id, dashboardId, name, parts, savedAt });
+  return { id, name, parts, savedAt: `${savedAt.replace(' ', 'T')}Z` };
 }
 
 export async function deleteSelection(dashboardId: number, id: number): Promise<void> {
   const [result] = await database()
     .delete(savedSelection)
-    .where(and(eq(savedSelection.id, id), eq(savedSelection.dashboardId, dashboardId)));
+    .where(and(eq(savedSelection.id, id), eq(savedSelection.dashboardId, dashboardId), isOwn()));
   if (result.affectedRows === 0) throw gone();
 }

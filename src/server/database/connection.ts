@@ -12,15 +12,19 @@ import mysql, {
 } from 'mysql2/promise';
 import { serverConfig } from '../config';
 import { forget, once } from '../once';
-import * as schema from './schema';
+import * as accounts from './accountSchema';
+import * as content from './schema';
+
+const schema = { ...content, ...accounts };
 
 export type Database = MySql2Database<typeof schema>;
 
 function connectionOptions(): ConnectionOptions {
   const { database } = serverConfig();
   return {
-    host: '127.0.0.1',
+    host: database.host,
     port: database.port,
+    ...(database.tls ? { ssl: { rejectUnauthorized: true } } : {}),
     user: database.user,
     password: database.password,
     database: database.name,

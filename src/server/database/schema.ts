@@ -15,6 +15,7 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { z } from 'zod';
+import { DASHBOARD_ACCESSES } from '../../contract/people';
 import { addressPartsSchema } from '../../core/dashboard/document/selections';
 import { loadChangesSchema } from '../../core/model/freshness';
 import { geometryEntrySchema } from '../../core/model/geometry';
@@ -167,6 +168,13 @@ export const dashboard = mysqlTable('dashboard', {
   updatedAt: datetime('updated_at', { mode: 'string' }).notNull(),
   /** Set while the dashboard is deleted and can still be brought back. */
   deletedAt: datetime('deleted_at', { mode: 'string' }),
+  /** Who made it; null where there was nobody with an account. */
+  ownerId: varchar('owner_id', { length: 64 }),
+  access: varchar('access', { length: 10, enum: DASHBOARD_ACCESSES }).notNull().default('all'),
+  /** SHA-256 of what stands in the link that leads to it without an account; null for none. */
+  linkHash: varchar('link_hash', { length: 64 }).unique(),
+  /** Whose rows the link shows. */
+  linkBy: varchar('link_by', { length: 64 }),
 });
 
 export const dashboardRevision = mysqlTable(
@@ -191,6 +199,8 @@ export const savedSelection = mysqlTable(
   {
     id: int('id').autoincrement().primaryKey(),
     dashboardId: int('dashboard_id').notNull(),
+    /** Whose it is; null where there are no accounts. */
+    personId: varchar('person_id', { length: 64 }),
     name: varchar('name', { length: 100 }).notNull(),
     /** As it stands in the address. */
     parts: jsonColumn('parts', addressPartsSchema).notNull(),
@@ -218,6 +228,8 @@ export const schedule = mysqlTable(
     /** Addresses with commas between; empty for none. */
     mailTo: varchar('mail_to', { length: 1000 }).notNull(),
     enabled: boolean('enabled').notNull(),
+    /** Whose rights what is made has; null where there are no accounts. */
+    madeBy: varchar('made_by', { length: 64 }),
     /** When it is due next, UTC. */
     nextDue: datetime('next_due', { mode: 'string' }).notNull(),
   },

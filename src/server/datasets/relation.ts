@@ -2,6 +2,7 @@
 import { SourceProblem } from '../../core/cube/query';
 import { FIRST_ALMANAC_DAY, LAST_ALMANAC_DAY } from '../../core/calendar/span';
 import { isoDay } from '../../core/calendar/day';
+import { seenRows } from '../accounts/sight';
 import { isOutOfTime, selectForCaller, selectOwnForCaller, tookTooLong } from '../database/bounded';
 import { pool as ownPool } from '../database/connection';
 import { Problem } from '../problem';
@@ -10,24 +11,37 @@ import { factTable, physicalName, type StoredColumn } from './definition';
 import type { StoredDataset } from './repository';
 
 export interface Relation {
-  /** What stands after FROM: its columns have the physical names. */
+  /** What stands after FROM, the rows that the caller may see: its columns have the physical names. */
   readonly from: string;
   /** Runs a statement where the rows lie, no longer than a reader's may; values are always parameters. */
   select<T extends object>(sql: string, values?: readonly unknown[]): Promise<T[]>;
 }
+
+/** The rows of a relation that the caller may see. */
+async function seenOf(stored: StoredDataset, from: string): Promise<string> {
+  const seen = await seenRows(stored);
+  return seen ? `(SELECT * FROM ${from} WHERE ${seen.where}) AS seen_rows` : from;
+}
+
+/** What stands after FROM for the rows of a load of a dataset of our own: those that the caller may see. */
+export const ownRows = (stored: StoredDataset, load: number): Promise<string> =>
+  seenOf(stored, factTable(stored.id, load));
 
 /** The relation of a dataset with rows. */
 export async function relationOf(stored: StoredDataset): Promise<Relation> {
   const { origin } = stored;
   if (origin?.mode !== 'live') {
     return {
-      from: factTable(stored.id, stored.currentLoad!),
+      from: await ownRows(stored, stored.currentLoad!),
       select: (sql, values = []) => selectOwnForCaller(ownPool(), sql, values),
     };
   }
   const pool = await connectionPool(origin.connection);
   return {
-    from: `(SELECT ${stored.definition.columns.map(liveColumnSql).join(', ')} FROM ${quoted(origin.table)}) AS live_rows`,
+    from: await seenOf(
+      stored,
+      `(SELECT ${stored.definition.columns.map(liveColumnSql).join(', ')} FROM ${quoted(origin.table)}) AS live_rows`,
+    ),
     async select(sql, values = []) {
       try {
         return await selectForCaller(pool, sql, values);

@@ -5,7 +5,7 @@ import { emptyDocument } from '../../core/dashboard/document/document';
 import { createDashboard } from '../dashboards/repository';
 import { editDataset } from '../datasets/edit';
 import { findDataset } from '../datasets/repository';
-import { decrypt, encrypt } from '../sources/secrets';
+import { decrypt, encrypt } from '../secrets';
 import { sqlSource } from '../answers/sqlSource';
 import { loadText, withDatabase } from '../testing';
 import { countKept, definitionUses, listDefinitions, removeDefinition, saveDefinition } from './definitions';

@@ -1,6 +1,8 @@
 /** The model of the workspace: almanac, datasets with rows, shared dimensions. */
 import type { Model } from '../../core/model/model';
 import { readAlmanac } from '../almanac/almanac';
+import { seenModel } from '../accounts/seenModel';
+import { forOurselves } from '../caller';
 import { serverConfig } from '../config';
 import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';
 import { once } from '../once';
@@ -11,13 +13,20 @@ import { listDefinitions } from './definitions';
 import { readRevision } from './revision';
 import { listShared } from './shared';
 
-interface ReadModel {
+export interface ReadModel {
   readonly model: Model;
   readonly stored: StoredDataset[];
 }
 
-/** The model, and the stored datasets it was made from; both are the same objects until something changes. */
+/**
+ * The model as the caller may see it, and the stored datasets it was made from; both are the same objects until
+ * something changes.
+ */
 export async function readModel(): Promise<ReadModel> {
+  return seenModel(await readWhole());
+}
+
+async function readWhole(): Promise<ReadModel> {
   refreshLive();
   const { revision, load } = await readRevision();
   const pinnedToday = serverConfig().pinnedToday ?? null;
@@ -26,7 +35,7 @@ export async function readModel(): Promise<ReadModel> {
     last: null,
   }));
   if (kept.last?.state === state) return kept.last.read;
-  const read = readAnew(pinnedToday);
+  const read = forOurselves(() => readAnew(pinnedToday));
   kept.last = { state, read };
   read.catch(() => (kept.last = null));
   return read;

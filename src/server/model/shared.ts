@@ -1,4 +1,5 @@
 /** Shared dimensions as they are stored, and suggestions for new ones. */
+import { checkNoRuleOn } from '../accounts/rowRules';
 import { asc, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { once } from '../once';
@@ -87,6 +88,7 @@ async function check(edit: SharedEdit, others: readonly SharedDimension[]) {
 }
 
 export async function removeShared(key: string): Promise<void> {
+  await checkNoRuleOn(key);
   await database().delete(sharedDimension).where(eq(sharedDimension.key, key));
   await bumpRevision();
 }

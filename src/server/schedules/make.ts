@@ -1,11 +1,11 @@
 /** What a schedule makes: a file in a folder, and the same by mail. */
 import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import nodemailer from 'nodemailer';
 import { fileName, type FileFormat } from '../../contract/files';
 import { stateFromAddress } from '../../core/dashboard/reader/address';
 import { serverConfig } from '../config';
 import { readDashboard } from '../dashboards/repository';
+import { canMail, sendMail } from '../mail';
 import { pdfOf } from '../print/pdf';
 import { wantedPrint } from '../print/wanted';
 import { Problem } from '../problem';
@@ -45,17 +45,14 @@ async function dataOf(
 }
 
 async function send(row: ScheduleRow, title: string, file: string): Promise<void> {
-  const { mail } = serverConfig();
-  if (!mail)
+  if (!canMail())
     throw new Problem(
       'no-mail',
       `The file is in ${path.dirname(file)}, but no mail could be sent: set DATHEN_SMTP and DATHEN_MAIL_FROM, then start Dathen again.`,
       503,
     );
-  const transport = nodemailer.createTransport(mail.server);
   try {
-    await transport.sendMail({
-      from: mail.from,
+    await sendMail({
       to: row.mailTo,
       subject: `${title}: ${row.name}`,
       text: `${title}, ${row.name}: the file is attached.`,
@@ -67,7 +64,5 @@ async function send(row: ScheduleRow, title: string, file: string): Promise<void
       `The file is in ${path.dirname(file)}, but the mail was not sent: ${error instanceof Error ? error.message : 'the server refused it'}`,
       502,
     );
-  } finally {
-    transport.close();
   }
 }

@@ -1,6 +1,7 @@
 /** Schedules as they are stored, with their last runs. */
 import { and, desc, eq, isNull, lte } from 'drizzle-orm';
 import type { Schedule, StoredSchedule } from '../../contract/schedules';
+import { currentCaller } from '../caller';
 import { database, sqlNow, sqlTime } from '../database/connection';
 import { dashboard, schedule, scheduleRun } from '../database/schema';
 import { revisionOf } from '../dashboards/repository';
@@ -45,7 +46,7 @@ async function shown(row: ScheduleRow): Promise<StoredSchedule> {
     .where(eq(scheduleRun.scheduleId, row.id))
     .orderBy(desc(scheduleRun.id))
     .limit(SHOWN_RUNS);
-  const { dashboardId: _, mailTo, nextDue: due, format, ...rest } = row;
+  const { dashboardId: _, madeBy: __, mailTo, nextDue: due, format, ...rest } = row;
   return {
     ...rest,
     format: format as StoredSchedule['format'],
@@ -81,7 +82,7 @@ export async function addSchedule(dashboardId: number, given: Schedule): Promise
   if (all.length >= MOST) throw new Problem('too-many', `A dashboard has at most ${MOST} schedules.`, 409);
   const [made] = await database()
     .insert(schedule)
-    .values({ dashboardId, ...rowOf(given, Date.now()) });
+    .values({ dashboardId, madeBy: currentCaller().person, ...rowOf(given, Date.now()) });
   return shown(await scheduleRow(made.insertId));
 }
 

@@ -1,5 +1,7 @@
 /** Makes what is due: looks every few seconds, makes one after the other, and catches up on what was missed. */
-import { forEverybody } from '../caller';
+import { callerBehind } from '../accounts/callerOf';
+import { dashboardRight } from '../accounts/dashboardRights';
+import { forCaller, forOurselves } from '../caller';
 import { log } from '../log';
 import { once } from '../once';
 import { Problem } from '../problem';
@@ -19,10 +21,19 @@ const LOOK_MS = 15_000;
 /** A run that is this old belongs to a process that is gone. */
 const LONGEST_RUN_MS = 10 * 60_000;
 
+/** Works with the rights that whoever made a schedule has now. Throws a `Problem` where they have none any more. */
+async function onBehalfOf<T>({ madeBy, dashboardId }: ScheduleRow, work: () => Promise<T>): Promise<T> {
+  if (madeBy === null) return forOurselves(work);
+  const caller = await callerBehind(madeBy);
+  if (!caller || !(await dashboardRight(caller, dashboardId)))
+    throw new Problem('not-allowed', 'Whoever made this schedule may not see the dashboard any more.', 403);
+  return forCaller(undefined, caller, work);
+}
+
 /** Makes a run that was begun, and notes how it ended. */
 async function makeRun(run: number, row: ScheduleRow, due: string): Promise<void> {
   try {
-    await endRun(run, row.id, { file: await forEverybody(() => makeScheduled(row, due)) });
+    await endRun(run, row.id, { file: await onBehalfOf(row, () => makeScheduled(row, due)) });
   } catch (error) {
     const message =
       error instanceof Problem ? error.message : 'Something went wrong here; the server’s log says more.';
@@ -61,7 +72,7 @@ export function startSchedules(): void {
       if (isBusy) return;
       isBusy = true;
       try {
-        await runDue(Date.now());
+        await forOurselves(() => runDue(Date.now()));
       } catch (error) {
         // The database may be away for a moment; the next look finds what was due.
         log().warn(error, 'schedules could not be looked at');

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { d } from '../../core/calendar/testing';
 import { CERTIFICATES, startOtherDatabase, type OtherDatabase } from '../../../testing/otherDatabase';
 import { readAlmanac } from '../almanac/almanac';
-import { forCaller, forEverybody } from '../caller';
+import { ALONE, forCaller, forEverybody } from '../caller';
 import { isOutOfTime, selectForCaller } from '../database/bounded';
 import { pool } from '../database/connection';
 import { findDataset, summaryOf } from '../datasets/repository';
@@ -130,19 +130,19 @@ describe('a statement for a reader', () => {
 
   test('ends in the database too when the reader goes', async () => {
     const reader = new AbortController();
-    const asked = forCaller(reader.signal, () => selectForCaller(pool(), 'SELECT SLEEP(20)', []));
+    const asked = forCaller(reader.signal, ALONE, () => selectForCaller(pool(), 'SELECT SLEEP(20)', []));
     while ((await running()) === 0);
     reader.abort();
     await expect(asked).rejects.toMatchObject({ code: 'gone' });
     expect(await running()).toBe(0);
     await expect(
-      forCaller(reader.signal, () => selectForCaller(pool(), 'SELECT 1', [])),
+      forCaller(reader.signal, ALONE, () => selectForCaller(pool(), 'SELECT 1', [])),
     ).rejects.toMatchObject({ code: 'gone' });
   });
 
   test('goes on when it is for everybody, whoever began it', async () => {
     const reader = new AbortController();
-    const asked = forCaller(reader.signal, () =>
+    const asked = forCaller(reader.signal, ALONE, () =>
       forEverybody(() => selectForCaller<{ n: number }>(pool(), 'SELECT SLEEP(0.3) AS n', [])),
     );
     reader.abort();

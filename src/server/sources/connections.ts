@@ -7,7 +7,7 @@ import { database, pool, sqlNow } from '../database/connection';
 import { connection } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
-import { decrypt, encrypt } from './secrets';
+import { decrypt, encrypt } from '../secrets';
 
 /** A name without control characters, which no database has and which could end up in another place than meant. */
 export const plainName = (most: number) =>

@@ -22,7 +22,7 @@ import { relationOf } from '../datasets/relation';
 import { loadedDatasets, readLoad, type StoredDataset } from '../datasets/repository';
 import type { CoverageByRole } from '../datasets/definition';
 import { ensureAlmanac } from '../almanac/almanac';
-import { forEverybody } from '../caller';
+import { forOurselves } from '../caller';
 import { log } from '../log';
 import { bumpRevision } from '../model/revision';
 import { once } from '../once';
@@ -188,7 +188,7 @@ export function refreshLive(): void {
   const running = once('live refresh', () => ({ is: false }));
   if (running.is) return;
   running.is = true;
-  void forEverybody(refreshOutdated)
+  void forOurselves(refreshOutdated)
     .catch((error: unknown) => log().warn(error, 'live datasets could not be looked at'))
     .finally(() => (running.is = false));
 }

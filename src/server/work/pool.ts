@@ -1,7 +1,9 @@
 /** The server's threads, and the desk before them. */
 import { createHash } from 'node:crypto';
 import { availableParallelism } from 'node:os';
-import { callerSignal } from '../caller';
+import { forLink } from '../accounts/linkRights';
+import { sightOf } from '../accounts/sight';
+import { callerSignal, currentCaller } from '../caller';
 import { once } from '../once';
 import { answerBasis } from '../model/revision';
 import { Desk } from './desk';
@@ -27,21 +29,24 @@ export function startThreads(): void {
 
 /**
  * The JSON text of a task's answer, worked out in a thread, and once for all who ask the same at the same state of
- * data, model and day. `subject` names what the answer follows from beside its input, such as a dashboard's revision.
+ * data, model and day, and may see the same rows. `subject` names what the answer follows from beside its input, such as a dashboard's revision.
  */
 export async function compute<T extends Task>(
   task: T,
-  input: InputOf<T>,
+  given: InputOf<T>,
   subject: string | null = '',
 ): Promise<string> {
+  const caller = currentCaller();
+  const input = await forLink(caller, given);
+  const sight = await sightOf(caller);
   const basis = subject === null ? null : await answerBasis();
   const key =
     basis === null
       ? null
       : createHash('sha256')
-          .update(JSON.stringify([task, input, subject, basis]))
+          .update(JSON.stringify([task, input, subject, basis, sight?.key]))
           .digest('base64');
-  return desk().ask(key, (nobodyWaits) => threads().run(task, input, nobodyWaits), callerSignal());
+  return desk().ask(key, (nobodyWaits) => threads().run(task, input, caller, nobodyWaits), callerSignal());
 }
 
 /** The same as an answer to a request. */

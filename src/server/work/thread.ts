@@ -2,7 +2,7 @@
 import { parentPort } from 'node:worker_threads';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter';
-import { forCaller } from '../caller';
+import { forCaller, type Caller } from '../caller';
 import type { Problem } from '../problem';
 import { problemFor } from '../problemFor';
 import { TASKS, type Task } from './tasks';
@@ -17,19 +17,19 @@ export type Outcome =
 
 /** What the server asks of a thread. */
 export interface ThreadWork {
-  run(call: number, task: Task, input: unknown): Promise<Outcome>;
+  run(call: number, task: Task, input: unknown, caller: Caller): Promise<Outcome>;
   /** Nobody waits for the answer of this call any more. */
   leave(call: number): void;
 }
 
 const callers = new Map<number, AbortController>();
 
-async function run(call: number, task: Task, input: unknown): Promise<Outcome> {
-  const caller = new AbortController();
-  callers.set(call, caller);
+async function run(call: number, task: Task, input: unknown, caller: Caller): Promise<Outcome> {
+  const waiting = new AbortController();
+  callers.set(call, waiting);
   const answer = TASKS[task] as (given: unknown) => Promise<string>;
   try {
-    return { ok: true, text: await forCaller(caller.signal, () => answer(input)) };
+    return { ok: true, text: await forCaller(waiting.signal, caller, () => answer(input)) };
   } catch (error) {
     const { code, message, status, details } = problemFor(error, 'a task');
     return { ok: false, problem: { code, message, status, details } };

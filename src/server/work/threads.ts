@@ -5,6 +5,7 @@ import { wrap, type Remote } from 'comlink';
 import nodeEndpoint from 'comlink/dist/umd/node-adapter';
 import { log } from '../log';
 import { Problem } from '../problem';
+import type { Caller } from '../caller';
 import type { Task } from './tasks';
 import type { Outcome, ThreadWork } from './thread';
 
@@ -31,10 +32,10 @@ class Thread {
     this.end.catch(() => undefined);
   }
 
-  async run(call: number, task: Task, input: unknown): Promise<Outcome> {
+  async run(call: number, task: Task, input: unknown, caller: Caller): Promise<Outcome> {
     this.tasks++;
     try {
-      return await Promise.race([this.remote.run(call, task, input), this.end]);
+      return await Promise.race([this.remote.run(call, task, input, caller), this.end]);
     } finally {
       this.tasks--;
     }
@@ -65,10 +66,10 @@ export class Threads {
   }
 
   /**
-   * Works out a task. `nobodyWaits` tells it to come to an end.
+   * Works out a task with the rights of a caller. `nobodyWaits` tells it to come to an end.
    * Throws a `Problem` for what a person can mend, when the task takes too long, and when its thread is lost.
    */
-  async run(task: Task, input: unknown, nobodyWaits: AbortSignal): Promise<string> {
+  async run(task: Task, input: unknown, caller: Caller, nobodyWaits: AbortSignal): Promise<string> {
     const thread = this.free();
     const call = ++this.calls;
     const leave = () => thread.leave(call);
@@ -79,7 +80,7 @@ export class Threads {
       void thread.stop();
     }, this.longest);
     try {
-      const outcome = await thread.run(call, task, input);
+      const outcome = await thread.run(call, task, input, caller);
       if (outcome.ok) return outcome.text;
       const { code, message, status, details } = outcome.problem;
       throw new Problem(code, message, status, details);

@@ -1,4 +1,7 @@
+import { createHash } from 'node:crypto';
 import { cubeShapeSchema } from '../../../core/cube/cube';
+import { checkLinkedShape } from '../../../server/accounts/linkRights';
+import { preparedFor } from '../../../server/answers/answer';
 import { packedCube } from '../../../server/answers/cubes';
 import { findDataset } from '../../../server/datasets/repository';
 import { respond } from '../../../server/http';
@@ -6,10 +9,10 @@ import { Problem } from '../../../server/problem';
 
 /**
  * A cube as a gzipped Arrow stream, or 204 when the database answers instead. The shape names the load, so it
- * never changes. The server drops a `content-encoding` of ours, so the reader unpacks it.
+ * never changes; where people have accounts, others may see other rows of it, so browsers ask anew. The server drops a `content-encoding` of ours, so the reader unpacks it.
  */
 export function GET(request: Request) {
-  return respond(request, async () => {
+  return respond(request, async (caller) => {
     const text = new URL(request.url).searchParams.get('shape') ?? 'null';
     let input: unknown;
     try {
@@ -18,13 +21,19 @@ export function GET(request: Request) {
       throw new Problem('not-json', 'The shape is not JSON.');
     }
     const shape = cubeShapeSchema.parse(input);
+    await checkLinkedShape(caller, shape, async (document) => (await preparedFor(document)).design);
     const packed = await packedCube(await findDataset(shape.dataset), shape);
     if (!packed.ok) return new Response(null, { status: 204, headers: { 'x-dathen-reason': packed.reason } });
-    return new Response(new Uint8Array(packed.bytes), {
-      headers: {
-        'content-type': 'application/gzip',
-        'cache-control': 'private, max-age=31536000, immutable',
-      },
-    });
+    const etag = `"${createHash('sha256').update(packed.bytes).digest('base64url')}"`;
+    const headers = {
+      'content-type': 'application/gzip',
+      'cache-control':
+        caller.kind === 'alone'
+          ? 'private, max-age=31536000, immutable'
+          : 'private, no-cache, must-revalidate',
+      etag,
+    };
+    if (request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers });
+    return new Response(new Uint8Array(packed.bytes), { headers });
   });
 }

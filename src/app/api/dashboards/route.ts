@@ -1,3 +1,4 @@
+import { tellObject } from '../../../server/accounts/deeds';
 import { anyDocumentSchema } from '../../../core/dashboard/document/document';
 import { createDashboard, listDashboards } from '../../../server/dashboards/repository';
 import { readBody, respond } from '../../../server/http';
@@ -10,7 +11,9 @@ export function GET(request: Request) {
 
 /** Stores a document as a new dashboard. */
 export function POST(request: Request) {
-  return respond(request, async () =>
-    Response.json(await createDashboard(await readBody(request, anyDocumentSchema)), { status: 201 }),
-  );
+  return respond(request, async () => {
+    const made = await createDashboard(await readBody(request, anyDocumentSchema));
+    tellObject(request, `${made.id}, ${made.document.title}`);
+    return Response.json(made, { status: 201 });
+  });
 }

@@ -1,3 +1,4 @@
+import { tellObject } from '../../../server/accounts/deeds';
 import { z } from 'zod';
 import { loadFile } from '../../../server/datasets/load';
 import { startJob } from '../../../server/datasets/jobs';
@@ -32,6 +33,7 @@ export function GET(request: Request) {
 export function POST(request: Request) {
   return respond(request, async () => {
     const { upload, source, into, plan, origin } = await readBody(request, bodySchema);
+    tellObject(request, plan.name);
     const file = await findUpload(upload);
     const job = startJob('load', file.bytes, async (signal, onProgress) => {
       // A cancelled file is not wanted any more; one that was refused may be loaded with other settings.

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { anyDocumentSchema } from '../../../../core/dashboard/document/document';
+import { dashboardRight } from '../../../../server/accounts/dashboardRights';
 import { deleteDashboard, readDashboard, saveDashboard } from '../../../../server/dashboards/repository';
 import { idFrom, readBody, respond } from '../../../../server/http';
 
@@ -15,9 +16,10 @@ const saveSchema = z.object({
 
 /** The newest revision; with `?download`, the document alone as a file. */
 export function GET(request: Request, { params }: Context) {
-  return respond(request, async () => {
+  return respond(request, async (caller) => {
     const stored = await readDashboard(idFrom((await params).id));
-    if (!new URL(request.url).searchParams.has('download')) return stored;
+    if (!new URL(request.url).searchParams.has('download'))
+      return { ...stored, right: await dashboardRight(caller, stored.id) };
     return new Response(`${JSON.stringify(stored.document, null, 2)}\n`, {
       headers: {
         'content-type': 'application/json',

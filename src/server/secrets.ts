@@ -1,9 +1,8 @@
-/** Passwords of connections: encrypted at rest with a key that lies in the data folder, readable by its owner only. */
-import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
+/** Secrets at rest: encrypted with a key that lies in a file of its own, readable by its owner only. */
+import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
-import path from 'node:path';
-import { serverConfig } from '../config';
-import { once } from '../once';
+import { serverConfig } from './config';
+import { once } from './once';
 
 const KEY_BYTES = 32;
 const NONCE_BYTES = 12;
@@ -12,7 +11,7 @@ const TAG_BYTES = 16;
 /** The key, made at the first call ever. */
 function key(): Buffer {
   return once('secret key', () => {
-    const file = path.join(/* turbopackIgnore: true */ serverConfig().dataFolder, 'secret.key');
+    const file = serverConfig().keyFile;
     try {
       return Buffer.from(readFileSync(file, 'utf8'), 'base64');
     } catch (error) {
@@ -39,3 +38,7 @@ export function decrypt(text: string): string {
   const opened = Buffer.concat([decipher.update(bytes.subarray(NONCE_BYTES + TAG_BYTES)), decipher.final()]);
   return opened.toString('utf8');
 }
+
+/** A secret for one purpose that follows from the key (HKDF with SHA-256), as 64 hexadecimal digits. */
+export const derivedSecret = (purpose: string): string =>
+  Buffer.from(hkdfSync('sha256', key(), '', `dathen ${purpose}`, KEY_BYTES)).toString('hex');

@@ -1,0 +1,15 @@
+import { fileHeaders } from '../../../../contract/files';
+import { deedsAsked } from '../../../../server/accounts/deedsAsked';
+import { deedsCsv } from '../../../../server/accounts/deedsCsv';
+import { respond } from '../../../../server/http';
+
+export const dynamic = 'force-dynamic';
+
+/** The log as a CSV file, with the same bounds as the list. */
+export function GET(request: Request) {
+  return respond(request, async () =>
+    Promise.resolve(
+      new Response(deedsCsv(deedsAsked(request)), { headers: fileHeaders('Who did what', 'csv') }),
+    ),
+  );
+}

@@ -1,0 +1,39 @@
+'use client';
+/** One's own account: password, second factor, where one is signed in, tokens for scripts. */
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useMe } from '../ui/me';
+import { PageHeader } from '../ui/PageHeader';
+import { Section } from '../ui/Section';
+import { ChangePassword } from './ChangePassword';
+import { OwnSessions } from './OwnSessions';
+import { ROLE_NAMES, ROLE_SAYS } from './roles';
+import { SecondFactor } from './SecondFactor';
+import { Tokens } from './Tokens';
+
+export function AccountPage() {
+  const { person, role } = useMe();
+  return (
+    <>
+      <PageHeader />
+      <Box component="main" sx={{ p: 2, maxWidth: 900, mx: 'auto' }}>
+        <Typography variant="h1" gutterBottom>
+          Your account
+        </Typography>
+        {person && role && (
+          <>
+            <Section title={person.name}>
+              <Typography>
+                {person.email} · {ROLE_NAMES[role]}: {ROLE_SAYS[role]}.
+              </Typography>
+            </Section>
+            <ChangePassword />
+            <SecondFactor isOn={person.hasSecondFactor} />
+            <OwnSessions />
+            <Tokens role={role} />
+          </>
+        )}
+      </Box>
+    </>
+  );
+}

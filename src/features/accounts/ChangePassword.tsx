@@ -1,0 +1,65 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { LEAST_PASSWORD } from '../../contract/people';
+import { useNotice } from '../ui/Notice';
+import { requestJson } from '../ui/request';
+import { Section } from '../ui/Section';
+import { PasswordField } from './PasswordField';
+import { orRefusal } from './signIn';
+
+/** Another password; all other sessions end with it. */
+export function ChangePassword() {
+  const client = useQueryClient();
+  const notice = useNotice();
+  const [now, setNow] = useState('');
+  const [next, setNext] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const change = async () => {
+    const refusal = await orRefusal(() =>
+      requestJson('/api/auth/change-password', {
+        body: { currentPassword: now, newPassword: next, revokeOtherSessions: true },
+      }),
+    );
+    setProblem(refusal);
+    if (refusal !== null) return;
+    setNow('');
+    setNext('');
+    notice({ text: 'The password is changed. You are signed out everywhere else.' });
+    await client.invalidateQueries({ queryKey: ['sessions'] });
+  };
+  return (
+    <Section title="Password">
+      {problem !== null && (
+        <Typography role="alert" color="error" gutterBottom>
+          {problem}
+        </Typography>
+      )}
+      <Box
+        component="form"
+        aria-label="Another password"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void change();
+        }}
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}
+      >
+        <TextField
+          label="Password now"
+          type="password"
+          value={now}
+          autoComplete="current-password"
+          onChange={(event) => setNow(event.target.value)}
+        />
+        <PasswordField label="New password" value={next} onChange={setNext} />
+        <Button type="submit" variant="contained" disabled={now === '' || next.length < LEAST_PASSWORD}>
+          Change it
+        </Button>
+      </Box>
+    </Section>
+  );
+}

@@ -1,0 +1,81 @@
+'use client';
+import Button from '@mui/material/Button';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Typography from '@mui/material/Typography';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { z } from 'zod';
+import { ownSessionSchema } from '../../contract/people';
+import { momentWords } from '../ui/moment';
+import { useNotice } from '../ui/Notice';
+import { orSentence, requestAs, requestJson } from '../ui/request';
+import { Section } from '../ui/Section';
+
+const sessionsSchema = z.array(ownSessionSchema);
+
+/** A browser's long description of itself in a few words. */
+export function browserWords(text: string): string {
+  const name = /(Edg|OPR|Firefox|Chrome|Safari)\//.exec(text.replace(/^.*?\)/, ''))?.[1];
+  const names: Readonly<Record<string, string>> = { Edg: 'Edge', OPR: 'Opera' };
+  const system = /\((?:[^;)]*; )?(Windows|Macintosh|iPhone|iPad|Android|Linux|X11)/.exec(text)?.[1];
+  const systems: Readonly<Record<string, string>> = { Macintosh: 'macOS', X11: 'Linux' };
+  const words = [name && (names[name] ?? name), system && `on ${systems[system] ?? system}`].filter(Boolean);
+  return words.length > 0 ? words.join(' ') : text.slice(0, 60) || 'unknown';
+}
+
+/** Where one is signed in; each can be ended from here. */
+export function OwnSessions() {
+  const client = useQueryClient();
+  const notice = useNotice();
+  const list = useQuery({
+    queryKey: ['sessions'],
+    queryFn: () => requestAs(sessionsSchema, '/api/sessions'),
+  });
+  const end = async (id: string) => {
+    const refusal = await orSentence(() => requestJson(`/api/sessions/${id}`, { method: 'DELETE' }));
+    notice({ text: refusal ?? 'The session is ended.' });
+    await client.invalidateQueries({ queryKey: ['sessions'] });
+  };
+  return (
+    <Section title="Where you are signed in">
+      {list.error && <Typography role="alert">{list.error.message}</Typography>}
+      <Table size="small" aria-label="Sessions">
+        <TableHead>
+          <TableRow>
+            <TableCell>Browser</TableCell>
+            <TableCell>Address</TableCell>
+            <TableCell>Since</TableCell>
+            <TableCell>Last used</TableCell>
+            <TableCell />
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {(list.data ?? []).map((session) => (
+            <TableRow key={session.id}>
+              <TableCell>{browserWords(session.browser)}</TableCell>
+              <TableCell>{session.address ?? ''}</TableCell>
+              <TableCell>{momentWords(session.begunAt)}</TableCell>
+              <TableCell>{momentWords(session.seenAt)}</TableCell>
+              <TableCell align="right">
+                {session.isThis ? (
+                  'this one'
+                ) : (
+                  <Button
+                    color="error"
+                    aria-label={`End the session of ${browserWords(session.browser)}, since ${momentWords(session.begunAt)}`}
+                    onClick={() => void end(session.id)}
+                  >
+                    End
+                  </Button>
+                )}
+              </TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Section>
+  );
+}

@@ -1,0 +1,119 @@
+'use client';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNotice } from '../ui/Notice';
+import { requestJson } from '../ui/request';
+import { Section } from '../ui/Section';
+import { QrPicture } from './QrPicture';
+import { orRefusal } from './signIn';
+
+/** What an app needs to make codes, and what one keeps for when it is lost. */
+interface Begun {
+  readonly totpURI: string;
+  readonly backupCodes: readonly string[];
+}
+
+/** Codes of an app as a second factor: switched on once a code is right, switched off with the password. */
+export function SecondFactor({ isOn }: { isOn: boolean }) {
+  const client = useQueryClient();
+  const notice = useNotice();
+  const [password, setPassword] = useState('');
+  const [begun, setBegun] = useState<Begun | null>(null);
+  const [code, setCode] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const attempt = async (work: () => Promise<unknown>) => setProblem(await orRefusal(work));
+  const begin = () =>
+    attempt(async () => {
+      setBegun(await requestJson<Begun>('/api/auth/two-factor/enable', { body: { password } }));
+      setPassword('');
+    });
+  const confirm = () =>
+    attempt(async () => {
+      await requestJson('/api/auth/two-factor/verify-totp', { body: { code: code.replace(/\s/g, '') } });
+      setBegun(null);
+      setCode('');
+      notice({ text: 'From now on signing in asks for a code as well.' });
+      await client.invalidateQueries({ queryKey: ['me'] });
+    });
+  const end = () =>
+    attempt(async () => {
+      await requestJson('/api/auth/two-factor/disable', { body: { password } });
+      setPassword('');
+      notice({ text: 'Signing in asks for the password alone.' });
+      await client.invalidateQueries({ queryKey: ['me'] });
+    });
+  return (
+    <Section title="Second factor">
+      {problem !== null && (
+        <Typography role="alert" color="error" gutterBottom>
+          {problem}
+        </Typography>
+      )}
+      {begun ? (
+        <Box
+          component="form"
+          aria-label="First code"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void confirm();
+          }}
+          sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}
+        >
+          <QrPicture text={begun.totpURI} name="What the app reads" />
+          <Box sx={{ flex: '1 1 300px' }}>
+            <Typography gutterBottom>
+              Have an app for codes read this picture, or type this key into it:{' '}
+              <code>{new URL(begun.totpURI).searchParams.get('secret')}</code>
+            </Typography>
+            <Typography gutterBottom>
+              Keep these codes where you find them without the app. Each lets you in once:{' '}
+              <code>{begun.backupCodes.join(' ')}</code>
+            </Typography>
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+              <TextField
+                label="Code of the app"
+                value={code}
+                autoComplete="one-time-code"
+                onChange={(event) => setCode(event.target.value)}
+              />
+              <Button type="submit" variant="contained" disabled={code.trim() === ''}>
+                Switch it on
+              </Button>
+              <Button onClick={() => setBegun(null)}>Leave it</Button>
+            </Box>
+          </Box>
+        </Box>
+      ) : (
+        <Box
+          component="form"
+          aria-label={isOn ? 'Switch the second factor off' : 'Switch the second factor on'}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void (isOn ? end() : begin());
+          }}
+          sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}
+        >
+          <Typography sx={{ flex: '1 1 100%' }}>
+            {isOn
+              ? 'Signing in asks for a code of your app.'
+              : 'With a second factor a password alone does not let anybody in: an app of yours makes a code every half minute.'}
+          </Typography>
+          <TextField
+            label="Your password"
+            type="password"
+            value={password}
+            autoComplete="current-password"
+            onChange={(event) => setPassword(event.target.value)}
+          />
+          <Button type="submit" variant={isOn ? 'outlined' : 'contained'} disabled={password === ''}>
+            {isOn ? 'Switch it off' : 'Begin'}
+          </Button>
+        </Box>
+      )}
+    </Section>
+  );
+}

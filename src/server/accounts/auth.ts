@@ -1,0 +1,126 @@
+/**
+ * Signing in, by a library (better-auth): sessions, passwords, one-time codes, OpenID Connect, and how often somebody
+ * may try. What people may do once they are in stands in the other files of this folder.
+ */
+import { betterAuth } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { APIError } from 'better-auth/api';
+import { genericOAuth, twoFactor } from 'better-auth/plugins';
+import { LEAST_PASSWORD } from '../../contract/people';
+import { serverConfig, type OpenIdConfig } from '../config';
+import { database } from '../database/connection';
+import * as tables from '../database/accountSchema';
+import { log } from '../log';
+import { canMail, sendMail } from '../mail';
+import { once } from '../once';
+import { derivedSecret } from '../secrets';
+import { hashPassword, isPassword } from './passwords';
+import { isDisabled } from './people';
+import { noteLink } from './shownLinks';
+
+/** As the library knows the provider. */
+export const PROVIDER = 'openid';
+
+const DAY = 86_400;
+
+const openIdPlugin = ({ issuer, client, secret, join }: OpenIdConfig) =>
+  genericOAuth({
+    config: [
+      {
+        providerId: PROVIDER,
+        discoveryUrl: `${issuer}/.well-known/openid-configuration`,
+        requireIdTokenVerification: true,
+        clientId: client,
+        clientSecret: secret,
+        scopes: ['openid', 'email', 'profile'],
+        disableSignUp: !join,
+      },
+    ],
+  });
+
+function make() {
+  const { team } = serverConfig();
+  if (!team) throw new Error('There are no accounts here.');
+  return betterAuth({
+    appName: 'Dathen',
+    baseURL: team.address,
+    basePath: '/api/auth',
+    secret: derivedSecret('sessions'),
+    trustedOrigins: [team.address],
+    telemetry: { enabled: false },
+    logger: {
+      log: (level, message) => log()[level === 'debug' ? 'debug' : level]({ part: 'auth' }, message),
+    },
+    database: drizzleAdapter(database(), {
+      provider: 'mysql',
+      schema: {
+        user: tables.person,
+        session: tables.personSession,
+        account: tables.personCredential,
+        verification: tables.personVerification,
+        twoFactor: tables.personSecondFactor,
+        rateLimit: tables.requestCount,
+      },
+    }),
+    user: {
+      additionalFields: {
+        role: { type: 'string', input: false, defaultValue: 'reader' },
+        disabledAt: { type: 'date', input: false, required: false },
+      },
+    },
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: LEAST_PASSWORD,
+      maxPasswordLength: 128,
+      password: { hash: hashPassword, verify: ({ hash, password }) => isPassword(hash, password) },
+      resetPasswordTokenExpiresIn: 3600,
+      revokeSessionsOnPasswordReset: true,
+      async sendResetPassword({ user, url }) {
+        noteLink(user.id, url);
+        if (canMail())
+          await sendMail({
+            to: user.email,
+            subject: 'A new password for Dathen',
+            text: `Follow this link within an hour to choose a new password:\n\n${url}\n\nIf you did not ask for it, leave it be.`,
+          });
+      },
+    },
+    session: { expiresIn: 7 * DAY, updateAge: DAY },
+    rateLimit: {
+      enabled: true,
+      storage: 'database',
+      window: 60,
+      max: 100,
+      customRules: {
+        '/sign-in/email': { window: 10, max: 3 },
+        '/two-factor/*': { window: 10, max: 5 },
+        '/request-password-reset': { window: 60, max: 5 },
+        '/reset-password': { window: 60, max: 10 },
+      },
+    },
+    advanced: {
+      cookiePrefix: 'dathen',
+      useSecureCookies: team.address.startsWith('https:'),
+      // The server itself says whose address it is, see clientAddress.mjs.
+      ipAddress: { ipAddressHeaders: ['x-forwarded-for'] },
+    },
+    databaseHooks: {
+      session: {
+        create: {
+          async before({ userId }) {
+            if (await isDisabled(userId))
+              throw new APIError('FORBIDDEN', {
+                code: 'DISABLED',
+                message: 'This account is closed. Ask an owner of the workspace.',
+              });
+          },
+        },
+      },
+    },
+    plugins: [twoFactor({ issuer: 'Dathen' }), ...(team.openId ? [openIdPlugin(team.openId)] : [])],
+  });
+}
+
+/** Throws where there are no accounts. */
+export const auth = (): ReturnType<typeof make> => once('auth', make);

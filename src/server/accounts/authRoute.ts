@@ -1,0 +1,69 @@
+/** Requests to the library for accounts: only what the interface uses, and signing in goes into the log of deeds. */
+import { respond } from '../http';
+import { serverConfig } from '../config';
+import { Problem } from '../problem';
+import { auth } from './auth';
+import { NOBODY } from './callerOf';
+import { addressOf, noteDeed } from './deeds';
+
+/** What of the library is open; the rest of it is not, so that nothing is there twice. */
+const OPEN = [
+  'sign-in/email',
+  'sign-in/social',
+  'sign-out',
+  'callback/openid',
+  'two-factor/enable',
+  'two-factor/disable',
+  'two-factor/verify-totp',
+  'two-factor/verify-backup-code',
+  'request-password-reset',
+  'reset-password',
+  'change-password',
+  'error',
+];
+const isOpen = (path: string) => OPEN.includes(path) || /^reset-password\/[\w-]+$/.test(path);
+
+/** What the log says of a request to the library, by its path and the status of its answer. */
+const DEEDS: Readonly<Record<string, { readonly done: string; readonly refused?: string }>> = {
+  'sign-in/email': { done: 'signed in', refused: 'sign-in refused' },
+  'callback/openid': { done: 'signed in by the provider', refused: 'sign-in by the provider refused' },
+  'two-factor/verify-totp': { done: 'second factor given', refused: 'second factor refused' },
+  'two-factor/verify-backup-code': { done: 'backup code given', refused: 'backup code refused' },
+  'two-factor/enable': { done: 'second factor begun' },
+  'two-factor/disable': { done: 'second factor given up' },
+  'request-password-reset': { done: 'new password asked for' },
+  'reset-password': { done: 'new password set', refused: 'new password refused' },
+  'change-password': { done: 'password changed', refused: 'password not changed' },
+  'sign-out': { done: 'signed out' },
+};
+
+/** The address that somebody claims to have, for the log. */
+async function claimedEmail(request: Request): Promise<string | undefined> {
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) return undefined;
+  const body: unknown = await request.json().catch(() => undefined);
+  const email = typeof body === 'object' && body !== null && 'email' in body ? body.email : undefined;
+  return typeof email === 'string' ? email.slice(0, 255) : undefined;
+}
+
+/** A redirection to a page that says that something went wrong is no success. */
+const isRefused = (response: Response) =>
+  response.status >= 400 || /[?&]error=/.test(response.headers.get('location') ?? '');
+
+/** Answers a request to the library. */
+export function answerAuth(request: Request): Promise<Response> {
+  return respond(request, async (caller) => {
+    if (!serverConfig().team) throw new Problem('no-accounts', 'There are no accounts here.', 404);
+    const path = new URL(request.url).pathname.slice('/api/auth/'.length);
+    if (!isOpen(path)) throw new Problem('no-such-route', 'There is nothing here.', 404);
+    const copy = request.clone();
+    const response = await auth().handler(request);
+    const deed = DEEDS[path];
+    const action = isRefused(response) ? deed?.refused : deed?.done;
+    if (action !== undefined) {
+      const email = caller.person === null ? await claimedEmail(copy) : undefined;
+      const who = email === undefined ? caller : { ...NOBODY, name: email };
+      await noteDeed(who, { action, object: email ?? caller.name, address: addressOf(request) });
+    }
+    return response;
+  });
+}

@@ -1,0 +1,64 @@
+/** Who sends a request: by a session, by a token, by a link to one dashboard, or nobody. */
+import { parse } from 'cookie';
+import { isAtLeast, type Role } from '../../contract/people';
+import { serverConfig } from '../config';
+import { ALONE, type Caller } from '../caller';
+import { auth } from './auth';
+import { dashboardOfLink, LINK_COOKIE } from './dashboardRights';
+import { knownPerson, type KnownPerson } from './people';
+import { SCOPE_ROLES, tokenOf } from './tokens';
+
+/** Who has not signed in. */
+export const NOBODY: Caller = {
+  kind: 'nobody',
+  person: null,
+  name: 'nobody',
+  role: null,
+  groups: [],
+  scope: null,
+  dashboard: null,
+};
+
+const callerFor = (person: KnownPerson, rest: Pick<Caller, 'kind' | 'scope'>): Caller => ({
+  ...rest,
+  person: person.id,
+  name: person.email,
+  role: rest.scope === null ? person.role : lesserRole(person.role, SCOPE_ROLES[rest.scope]),
+  groups: person.groups,
+  dashboard: null,
+});
+
+const lesserRole = (a: Role, b: Role): Role => (isAtLeast(a, b) ? b : a);
+
+/** Whoever acts on behalf of a person at another time, such as what they had made by itself; undefined where they may not come in. */
+export async function callerBehind(person: string): Promise<Caller | undefined> {
+  const known = await knownPerson(person);
+  return known && callerFor(known, { kind: 'person', scope: null });
+}
+
+/** Whoever sends headers. A token that is not known is nobody's, whatever else is sent with it. */
+export async function callerOf(headers: Headers): Promise<Caller> {
+  if (!serverConfig().team) return ALONE;
+  const bearer = /^Bearer (.+)$/i.exec(headers.get('authorization') ?? '')?.[1];
+  if (bearer !== undefined) {
+    const token = await tokenOf(bearer);
+    const person = token && (await knownPerson(token.personId));
+    return token && person ? callerFor(person, { kind: 'token', scope: token.scope }) : NOBODY;
+  }
+  const cookies = headers.get('cookie');
+  if (cookies === null) return NOBODY;
+  const session = await auth().api.getSession({ headers });
+  const person = session ? await knownPerson(session.user.id) : undefined;
+  if (person) return callerFor(person, { kind: 'person', scope: null });
+  const link = parse(cookies)[LINK_COOKIE];
+  const linked = link === undefined ? undefined : await dashboardOfLink(link);
+  const maker = linked && (await knownPerson(linked.madeBy));
+  if (!linked || !maker) return NOBODY;
+  // It shows the rows that whoever made it may see, and no more.
+  const { groups } = maker;
+  const name = `the link to dashboard ${linked.dashboard}`;
+  return { ...NOBODY, kind: 'link', name, role: linkRole(maker.role), groups, dashboard: linked.dashboard };
+}
+
+/** Rules on rows do not hold for those who load the data, nor for links that they make. */
+const linkRole = (maker: Role): Role => (isAtLeast(maker, 'keeper') ? 'keeper' : 'reader');

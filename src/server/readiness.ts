@@ -1,0 +1,25 @@
+/** Whether this process may get requests: its database answers with the tables that it knows, its folder can be written. */
+import { accessSync, constants } from 'node:fs';
+import { serverConfig } from './config';
+import { selectRows } from './database/connection';
+
+export interface Readiness {
+  readonly ready: boolean;
+  /** What is missing, in words; none where it is ready. */
+  readonly missing: readonly string[];
+}
+
+export async function readiness(): Promise<Readiness> {
+  const missing: string[] = [];
+  try {
+    await selectRows('SELECT 1 FROM setting LIMIT 1');
+  } catch {
+    missing.push('The database does not answer.');
+  }
+  try {
+    accessSync(/* turbopackIgnore: true */ serverConfig().dataFolder, constants.W_OK);
+  } catch {
+    missing.push('The data folder cannot be written.');
+  }
+  return { ready: missing.length === 0, missing };
+}
