@@ -16,6 +16,18 @@ const esmOnly = [
   'p-queue',
   'p-timeout',
   'eventemitter3',
+  'cookie',
+  'better-auth',
+  '@better-auth',
+  '@better-fetch',
+  'better-call',
+  'jose',
+  'nanostores',
+  'kysely',
+  'defu',
+  'rou3',
+  'set-cookie-parser',
+  '@noble',
 ];
 
 export const common = {

@@ -136,7 +136,7 @@ CREATE TABLE `row_rule` (
 	`id` int AUTO_INCREMENT NOT NULL,
 	`group_id` int NOT NULL,
 	`dimension` varchar(64),
-	`values` longtext NOT NULL,
+	`values` longtext,
 	`phrase` varchar(500),
 	CONSTRAINT `row_rule_id` PRIMARY KEY(`id`)
 );

@@ -3,7 +3,6 @@ import { parse } from 'cookie';
 import { isAtLeast, type Role } from '../../contract/people';
 import { serverConfig } from '../config';
 import { ALONE, type Caller } from '../caller';
-import { auth } from './auth';
 import { dashboardOfLink, LINK_COOKIE } from './dashboardRights';
 import { knownPerson, type KnownPerson } from './people';
 import { SCOPE_ROLES, tokenOf } from './tokens';
@@ -47,6 +46,8 @@ export async function callerOf(headers: Headers): Promise<Caller> {
   }
   const cookies = headers.get('cookie');
   if (cookies === null) return NOBODY;
+  // The library comes when it is needed: who runs Dathen alone never loads it.
+  const { auth } = await import('./auth');
   const session = await auth().api.getSession({ headers });
   const person = session ? await knownPerson(session.user.id) : undefined;
   if (person) return callerFor(person, { kind: 'person', scope: null });

@@ -175,7 +175,8 @@ export const rowRule = mysqlTable(
     groupId: int('group_id').notNull(),
     /** A shared dimension, by its key. */
     dimension: varchar('dimension', { length: 64 }),
-    values: jsonColumn('values', ruleValuesSchema).notNull(),
+    /** Null for all values. */
+    values: jsonColumn('values', ruleValuesSchema),
     /** A period phrase; null for all days. */
     phrase: varchar('phrase', { length: 500 }),
   },

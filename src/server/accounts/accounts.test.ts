@@ -1,0 +1,168 @@
+/** Invitations, roles, groups, tokens and the log, as the database keeps them. */
+import { isAtLeast } from '../../contract/people';
+import { ALONE, type Caller } from '../caller';
+import { withDatabase } from '../testing';
+import { callerBehind, NOBODY } from './callerOf';
+import { listDeeds, noteDeed } from './deeds';
+import { listGroups, removeGroup, saveGroup } from './groups';
+import {
+  acceptInvitation,
+  firstOwnerLink,
+  invite,
+  invitedBy,
+  listInvitations,
+  endInvitation,
+} from './invitations';
+import { hashPassword, isPassword } from './passwords';
+import { changePerson, listPeople } from './people';
+import { endToken, listTokens, makeToken, tokenOf } from './tokens';
+
+withDatabase();
+beforeAll(() => {
+  process.env.DATHEN_TEAM = '1';
+  process.env.DATHEN_ADDRESS = 'http://127.0.0.1:4400';
+});
+afterAll(() => {
+  delete process.env.DATHEN_TEAM;
+  delete process.env.DATHEN_ADDRESS;
+});
+
+const PASSWORD = 'a long password here';
+const keyOf = (link: string) => link.split('/').at(-1)!;
+const comeIn = (link: string, name: string, email?: string) =>
+  acceptInvitation({
+    token: keyOf(link),
+    name,
+    password: PASSWORD,
+    ...(email === undefined ? {} : { email }),
+  });
+
+let ada = '';
+let bea = '';
+
+test('the first owner comes in by a link that works once, and is told anew until then', async () => {
+  const before = (await firstOwnerLink())!;
+  const link = (await firstOwnerLink())!;
+  await expect(invitedBy(keyOf(before))).rejects.toMatchObject({ code: 'no-such-invitation' });
+  expect(await invitedBy(keyOf(link))).toEqual({ email: null, role: 'owner' });
+  await expect(comeIn(link, 'Ada')).rejects.toMatchObject({ code: 'bad-request' });
+  expect(await comeIn(link, 'Ada', 'Ada@Example.org')).toBe('ada@example.org');
+  await expect(comeIn(link, 'Ada', 'eve@example.org')).rejects.toMatchObject({ status: 404 });
+  expect(await firstOwnerLink()).toBeUndefined();
+  ada = (await listPeople())[0]!.id;
+});
+
+test('others come in as they were invited; the address is that of the invitation', async () => {
+  const first = await invite('bea@example.org', 'designer', ada);
+  const { link, mailed } = await invite('bea@example.org', 'reader', ada);
+  expect(mailed).toBe(false);
+  await expect(invitedBy(keyOf(first.link))).rejects.toMatchObject({ status: 404 });
+  expect(await listInvitations()).toMatchObject([{ email: 'bea@example.org', role: 'reader' }]);
+  expect(await comeIn(link, 'Bea', 'eve@example.org')).toBe('bea@example.org');
+  await expect(invite('bea@example.org', 'owner', ada)).rejects.toMatchObject({ code: 'known-person' });
+  const { link: taken } = await invite('cyr@example.org', 'reader', ada);
+  await endInvitation((await listInvitations())[0]!.id);
+  await expect(comeIn(taken, 'Cyr')).rejects.toMatchObject({ status: 404 });
+  bea = (await listPeople()).find(({ email }) => email === 'bea@example.org')!.id;
+});
+
+test('two who accept one invitation at once make one account', async () => {
+  const { link } = await invite('dov@example.org', 'reader', ada);
+  const both = await Promise.allSettled([comeIn(link, 'Dov'), comeIn(link, 'Dov')]);
+  expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+  expect((await listPeople()).filter(({ email }) => email === 'dov@example.org')).toHaveLength(1);
+});
+
+test('somebody owns the workspace, whoever changes what at once', async () => {
+  await expect(changePerson(ada, { role: 'reader' })).rejects.toMatchObject({ code: 'last-owner' });
+  await expect(changePerson(ada, { isDisabled: true })).rejects.toMatchObject({ code: 'last-owner' });
+  await changePerson(bea, { role: 'owner' });
+  const both = await Promise.allSettled([
+    changePerson(ada, { role: 'reader' }),
+    changePerson(bea, { role: 'reader' }),
+  ]);
+  expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+  const owners = (await listPeople()).filter(({ role }) => role === 'owner');
+  expect(owners).toHaveLength(1);
+  const [kept, other] = owners[0]!.id === ada ? [ada, bea] : [bea, ada];
+  await changePerson(other, { role: 'owner' });
+  if (kept === bea) await changePerson(bea, { role: 'designer' });
+  else await changePerson(bea, { role: 'designer' });
+  await expect(changePerson('nobody', { role: 'owner' })).rejects.toMatchObject({ status: 404 });
+});
+
+test('who is closed out acts no more, by whatever was made before', async () => {
+  expect(await callerBehind(bea)).toMatchObject({ kind: 'person', role: 'designer', person: bea });
+  await changePerson(bea, { isDisabled: true });
+  expect(await callerBehind(bea)).toBeUndefined();
+  await changePerson(bea, { isDisabled: false });
+  expect(await callerBehind(bea)).toBeDefined();
+});
+
+test('groups have names of their own, and give their people their numbers', async () => {
+  const id = await saveGroup(null, { name: 'Crew', members: [bea, bea] });
+  await expect(saveGroup(null, { name: 'Crew', members: [] })).rejects.toMatchObject({ code: 'name-taken' });
+  expect(await listGroups()).toEqual([{ id, name: 'Crew', members: [bea] }]);
+  expect(await callerBehind(bea)).toMatchObject({ groups: [id] });
+  await saveGroup(id, { name: 'Night crew', members: [] });
+  expect(await callerBehind(bea)).toMatchObject({ groups: [] });
+  await removeGroup(id);
+  await expect(removeGroup(id)).rejects.toMatchObject({ status: 404 });
+});
+
+test('a token does no more than it is for and than its person may, until it is over', async () => {
+  await expect(makeToken(bea, 'designer', { name: 'Loads', scope: 'data', days: 1 })).rejects.toMatchObject({
+    status: 403,
+  });
+  const token = await makeToken(bea, 'designer', { name: 'Nightly', scope: 'design', days: 1 });
+  expect(await tokenOf(token)).toMatchObject({ personId: bea, scope: 'design' });
+  expect(await tokenOf(`${token}x`)).toBeUndefined();
+  expect(await tokenOf('dathen_')).toBeUndefined();
+  const [listed] = await listTokens(bea);
+  expect(listed).toMatchObject({ name: 'Nightly', scope: 'design' });
+  expect(listed!.usedAt).not.toBeNull();
+  expect(JSON.stringify(listed)).not.toContain(token);
+  await expect(endToken(ada, listed!.id)).rejects.toMatchObject({ status: 404 });
+  await endToken(bea, listed!.id);
+  expect(await tokenOf(token)).toBeUndefined();
+});
+
+test('passwords are kept as hashes that only they fit', async () => {
+  const [one, two] = [await hashPassword(PASSWORD), await hashPassword(PASSWORD)];
+  expect(one).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+  expect(one).not.toBe(two);
+  expect(await isPassword(one, PASSWORD)).toBe(true);
+  expect(await isPassword(one, `${PASSWORD} `)).toBe(false);
+  expect(await isPassword('no hash', PASSWORD)).toBe(false);
+});
+
+test('the log names who, what and to what, is searched as text, and knows nothing of one who is alone', async () => {
+  const caller: Caller = {
+    ...NOBODY,
+    kind: 'person',
+    person: bea,
+    name: 'bea@example.org',
+    role: 'designer',
+  };
+  const at = { search: '', from: null, to: null };
+  await noteDeed(ALONE, { action: 'dashboard saved', object: 'dashboards/1' });
+  expect((await listDeeds(at, { offset: 0, limit: 9 })).total).toBe(0);
+  await noteDeed(caller, { action: 'dashboard saved', object: 'dashboards/1: 100 % of_it' });
+  await noteDeed(caller, { action: 'figures taken away', object: 'data: Trips' });
+  const { deeds, total } = await listDeeds(at, { offset: 0, limit: 1 });
+  expect(total).toBe(2);
+  expect(deeds).toMatchObject([
+    { actor: 'bea@example.org', action: 'figures taken away', object: 'data: Trips' },
+  ]);
+  expect((await listDeeds({ ...at, search: '% of_' }, { offset: 0, limit: 9 })).total).toBe(1);
+  expect((await listDeeds({ ...at, search: '_%_' }, { offset: 0, limit: 9 })).total).toBe(0);
+  expect((await listDeeds({ ...at, to: new Date(Date.now() - 60_000) }, { offset: 0, limit: 9 })).total).toBe(
+    0,
+  );
+});
+
+test('roles are in order', () => {
+  expect(isAtLeast('owner', 'keeper')).toBe(true);
+  expect(isAtLeast('designer', 'keeper')).toBe(false);
+  expect(isAtLeast('reader', 'reader')).toBe(true);
+});
