@@ -30,6 +30,13 @@ function dayCount(text: string): number {
   return days;
 }
 
+function keptNumber(text: string): number {
+  const kept = Number(text);
+  if (!Number.isInteger(kept) || kept < 1 || kept > 10_000)
+    throw new InvalidArgumentError('A number of backups from 1 to 10000.');
+  return kept;
+}
+
 function scaleNumber(text: string): number {
   const scale = Number(text);
   if (!(scale > 0 && scale <= 20)) throw new InvalidArgumentError('A scale is a number above 0, at most 20.');
@@ -166,6 +173,33 @@ program
     rmSync(await databaseFolder(DATA), { recursive: true, force: true });
     rmSync(DATA, { recursive: true, force: true });
     console.log('Everything is deleted.');
+  });
+
+program
+  .command('backup')
+  .description('write everything into a folder, read it back and compare; while Dathen runs too')
+  .argument('<folder>', 'where backups are kept; each gets a folder of its own')
+  .addOption(
+    new Option('--keep <number>', 'how many backups stay there (all when not given)').argParser(keptNumber),
+  )
+  .action(async (folder: string, { keep }: { keep?: number }) => {
+    const { backUp } = await import('./backup');
+    await backUp(folder, keep ?? null);
+  });
+
+program
+  .command('restore')
+  .description('put what a backup holds in the place of everything that is there')
+  .argument('<folder>', 'one backup')
+  .option('--yes', 'do it without asking')
+  .action(async (folder: string, { yes }: { yes?: boolean }) => {
+    if (!yes)
+      throw new CommandFailure(
+        'This replaces all datasets, dashboards and people by those of the backup. Say --yes to do it.',
+        2,
+      );
+    const { restore } = await import('./backup');
+    await restore(folder);
   });
 
 program

@@ -11,7 +11,9 @@ export const PASSWORD = 'a long password here';
 
 /** The environment without what the tests themselves say to their server. */
 const cleanEnvironment = () =>
-  Object.fromEntries(Object.entries(process.env).filter(([name]) => !name.startsWith('DATHEN_')));
+  Object.fromEntries(
+    Object.entries(process.env).filter(([name]) => !name.startsWith('DATHEN_')),
+  ) as NodeJS.ProcessEnv;
 
 export interface Team {
   readonly url: string;

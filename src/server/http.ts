@@ -40,10 +40,10 @@ export async function respond(
   handler: (caller: Caller) => Promise<unknown>,
 ): Promise<Response> {
   try {
-    const refusal = callerRefusal(request.headers);
+    const route = routeOf(request.method, new URL(request.url).pathname);
+    const refusal = callerRefusal(request.headers, { isLedTo: route?.right.isLedTo === true });
     if (refusal) throw new Problem(refusal.code, refusal.message, 403);
     const caller = await callerOf(request.headers);
-    const route = routeOf(request.method, new URL(request.url).pathname);
     await admit(caller, route);
     const result = await forCaller(request.signal, caller, () => handler(caller));
     const deed = route?.right.deed;

@@ -32,14 +32,28 @@ export function hostRefusal(headers: Headers, port = process.env.DATHEN_PORT): R
   return { code: 'foreign-host', message: `Dathen answers on ${publicHost() ?? '127.0.0.1'} only.` };
 }
 
+interface CallerRules {
+  /** A person may come by a link on another page; a page in the background may not. */
+  readonly isLedTo?: boolean;
+  readonly port?: string | undefined;
+}
+
+/** Whether a browser shows the answer as a page of its own, at the word of a person. */
+const isOpened = (headers: Headers): boolean =>
+  headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
+
 /**
  * Why a request to the interface for programs is refused: pages from elsewhere may neither change nor read anything,
  * nor make it work. Programs say nothing of where they come from, and a person may open an address.
  */
-export function callerRefusal(headers: Headers, port = process.env.DATHEN_PORT): Refusal | undefined {
+export function callerRefusal(
+  headers: Headers,
+  { isLedTo = false, port = process.env.DATHEN_PORT }: CallerRules = {},
+): Refusal | undefined {
   const foreignHost = hostRefusal(headers, port);
   if (foreignHost) return foreignHost;
   const origin = headers.get('origin');
+  if (isLedTo && origin === null && isOpened(headers)) return undefined;
   const isForeign = origin === null ? isFromElsewhere(headers) : hostOf(origin) !== headers.get('host');
   if (!isForeign) return undefined;
   return { code: 'foreign-origin', message: 'Only Dathen’s own pages may ask for this.' };

@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import { ownSessionSchema } from '../../contract/people';
+import { unseenStyle } from '../../theme/roles';
 import { momentWords } from '../ui/moment';
 import { useNotice } from '../ui/Notice';
 import { orSentence, requestAs, requestJson } from '../ui/request';
@@ -49,7 +50,9 @@ export function OwnSessions() {
             <TableCell>Address</TableCell>
             <TableCell>Since</TableCell>
             <TableCell>Last used</TableCell>
-            <TableCell />
+            <TableCell>
+              <span style={unseenStyle}>What can be done</span>
+            </TableCell>
           </TableRow>
         </TableHead>
         <TableBody>

@@ -9,6 +9,7 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { madeLinkSchema, ROLES, type Person, type PersonEdit, type Role } from '../../contract/people';
+import { unseenStyle } from '../../theme/roles';
 import { momentWords } from '../ui/moment';
 import { MenuButton } from '../ui/MenuButton';
 import { requestAs, requestJson } from '../ui/request';
@@ -38,7 +39,9 @@ export function PeopleTable({ people }: { people: readonly Person[] }) {
             <TableCell>May</TableCell>
             <TableCell>Second factor</TableCell>
             <TableCell>Last here</TableCell>
-            <TableCell />
+            <TableCell>
+              <span style={unseenStyle}>What can be done</span>
+            </TableCell>
           </TableRow>
         </TableHead>
         <TableBody>

@@ -13,6 +13,8 @@ export interface RouteRight {
   readonly dashboard?: 'view' | 'edit';
   /** Held back from tokens: what a person alone may do, such as making tokens. */
   readonly person?: true;
+  /** One may be led to it from elsewhere, by a link or a provider; else only Dathen’s own pages ask. */
+  readonly isLedTo?: true;
   /** What the log of deeds says of it once it is done. */
   readonly deed?: string;
 }
@@ -34,11 +36,11 @@ export const ROUTE_RIGHTS: Readonly<Record<string, RouteRight>> = {
   'GET /api/health': anyone,
   'GET /api/ready': anyone,
   'GET /api/me': anyone,
-  'GET /api/auth/[...all]': anyone,
+  'GET /api/auth/[...all]': { needs: 'anyone', isLedTo: true },
   'POST /api/auth/[...all]': anyone,
   'GET /api/invitations/[token]': anyone,
   'POST /api/invitations/accept': anyone,
-  'GET /api/links/[token]': anyone,
+  'GET /api/links/[token]': { needs: 'anyone', isLedTo: true },
 
   'GET /api/people': owner,
   'PATCH /api/people/[id]': did(owner, 'person changed'),

@@ -1,7 +1,6 @@
 /** Connections to Dathen's own MariaDB, on loopback. */
 import events from 'node:events';
 import type { Socket } from 'node:net';
-import path from 'node:path';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
 import mysql, {
@@ -12,6 +11,7 @@ import mysql, {
 } from 'mysql2/promise';
 import { serverConfig } from '../config';
 import { forget, once } from '../once';
+import { knownMigrations, migrationsDone, migrationsFolder, newerThanKnown } from './migrations';
 import * as accounts from './accountSchema';
 import * as content from './schema';
 
@@ -76,9 +76,10 @@ export async function selectRows<T extends object>(sql: string, values: unknown[
   return rows as T[];
 }
 
-/** Brings the tables to the newest form. */
+/** Brings the tables to the newest form. Throws a `Problem` where they are of a newer version than this one. */
 export async function migrateDatabase(): Promise<void> {
-  await migrate(database(), { migrationsFolder: path.join(process.cwd(), 'drizzle') });
+  if ((await migrationsDone(pool())) > knownMigrations()) throw newerThanKnown();
+  await migrate(database(), { migrationsFolder: migrationsFolder() });
 }
 
 /** Ends the shared connections, so that a command can finish, or go on with another database. */

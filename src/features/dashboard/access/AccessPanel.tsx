@@ -50,7 +50,6 @@ export function AccessPanel({ dashboard, onClose }: { dashboard: number; onClose
       name="Who may see and change it"
       title="Who may see and change it"
       width={420}
-      role="complementary"
       onClose={onClose}
     >
       {rights.error && <Typography role="alert">{rights.error.message}</Typography>}

@@ -20,13 +20,7 @@ const LOOK_MS = 5000;
 
 export function SchedulesPanel({ dashboard, onClose }: { dashboard: number; onClose: () => void }) {
   return (
-    <SidePanel
-      name="Made by itself"
-      title="Made by itself"
-      width={420}
-      role="complementary"
-      onClose={onClose}
-    >
+    <SidePanel name="Made by itself" title="Made by itself" width={420} onClose={onClose}>
       <Schedules dashboard={dashboard} />
     </SidePanel>
   );

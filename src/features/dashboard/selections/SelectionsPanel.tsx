@@ -30,7 +30,6 @@ export function SelectionsButton({ id }: { id: number }) {
           name="Selections"
           title="Selections"
           width={400}
-          role="complementary"
           onClose={() => setOpen(false)}
         >
           <Selections dashboard={id} />

@@ -1,0 +1,29 @@
+/** `backup` and `restore`. */
+import { CommandFailure } from './failure';
+import { userPath } from './places';
+import { runningRecord } from './runFile';
+import { withDatabase } from './withDatabase';
+
+/** Writes a backup below a folder, and keeps the newest ones there. */
+export async function backUp(folder: string, keep: number | null): Promise<void> {
+  await withDatabase(async () => {
+    const { makeBackup } = await import('../src/server/backup/backup');
+    const made = await makeBackup(userPath(folder), keep);
+    console.log(
+      `${made.folder} holds ${made.tables} tables with ${made.rows.toLocaleString('en')} rows; it was read back and is the same.`,
+    );
+    console.log('It holds the key of secrets too: keep it where nobody else reads it.');
+  });
+}
+
+/** Puts a backup in the place of everything. */
+export async function restore(folder: string): Promise<void> {
+  if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+  await withDatabase(async () => {
+    const { restoreBackup } = await import('../src/server/backup/restore');
+    const { migrateDatabase } = await import('../src/server/database/connection');
+    const { madeAt, tables } = await restoreBackup(userPath(folder));
+    await migrateDatabase();
+    console.log(`Everything is as it was at ${madeAt} (${tables.length} tables).`);
+  });
+}
