@@ -19,7 +19,7 @@ const networkOrAddress = z.string().refine((text) => {
   return bits === undefined || (/^\d{1,3}$/.test(bits) && Number(bits) <= (family === 4 ? 32 : 128));
 }, 'is no address (192.0.2.7) or network (192.0.2.0/24)');
 
-export const teamConfigSchema = z.strictObject({
+const teamConfigSchema = z.strictObject({
   listen: z
     .strictObject({
       host: z

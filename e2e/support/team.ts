@@ -59,7 +59,7 @@ export async function startTeam(more: object = {}): Promise<Team> {
       if (child.exitCode !== null) throw new Error(said.text);
       return Promise.resolve(said.text.includes('is ready at'));
     },
-    90_000,
+    240_000,
   );
   return {
     url,

@@ -3,7 +3,7 @@ import { z } from 'zod';
 
 /** From the least to the most that one may do; each may do what those before it may. */
 export const ROLES = ['reader', 'designer', 'keeper', 'owner'] as const;
-export const roleSchema = z.enum(ROLES);
+const roleSchema = z.enum(ROLES);
 export type Role = z.infer<typeof roleSchema>;
 
 /** Whether a role may do what another one may. */
@@ -30,7 +30,7 @@ export type Me = z.infer<typeof meSchema>;
 
 const moment = z.iso.datetime();
 
-export const personSchema = z.object({
+const personSchema = z.object({
   id: z.string(),
   name: z.string(),
   email: z.string(),
@@ -42,7 +42,7 @@ export const personSchema = z.object({
 });
 export type Person = z.infer<typeof personSchema>;
 
-export const invitationSchema = z.object({
+const invitationSchema = z.object({
   id: z.int(),
   email: z.string().nullable(),
   role: roleSchema,
@@ -50,7 +50,7 @@ export const invitationSchema = z.object({
 });
 export type Invitation = z.infer<typeof invitationSchema>;
 
-export const groupSchema = z.object({ id: z.int(), name: z.string(), members: z.array(z.string()) });
+const groupSchema = z.object({ id: z.int(), name: z.string(), members: z.array(z.string()) });
 export type Group = z.infer<typeof groupSchema>;
 
 export const peopleSchema = z.object({
@@ -147,7 +147,7 @@ export const ownSessionSchema = z.object({
 });
 export type OwnSession = z.infer<typeof ownSessionSchema>;
 
-export const deedSchema = z.object({
+const deedSchema = z.object({
   id: z.int(),
   at: moment,
   actor: z.string(),

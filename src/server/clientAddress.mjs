@@ -36,7 +36,10 @@ function settle(request) {
   const peer = plain(request.socket.remoteAddress ?? '');
   const { headers } = request;
   const client = clientOf(peer, String(headers['x-forwarded-for'] ?? ''));
-  for (const name of ['forwarded', 'x-real-ip', 'x-forwarded-host', 'x-forwarded-port']) delete headers[name];
+  delete headers.forwarded;
+  delete headers['x-real-ip'];
+  delete headers['x-forwarded-host'];
+  delete headers['x-forwarded-port'];
   if (!isTrusted(peer)) delete headers['x-forwarded-proto'];
   headers['x-forwarded-for'] = client;
 }

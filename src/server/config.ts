@@ -65,7 +65,7 @@ export interface ServerConfig {
   readonly team: TeamConfig | undefined;
 }
 
-export interface TeamConfig {
+interface TeamConfig {
   /** Where people reach it, without a slash at the end. */
   readonly address: string;
   readonly openId: OpenIdConfig | undefined;

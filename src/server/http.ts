@@ -4,11 +4,12 @@ import { fingerprint } from '../core/model/fingerprint';
 import { admit } from './accounts/admission';
 import { callerOf } from './accounts/callerOf';
 import { addressOf, noteDeed, objectOf } from './accounts/deeds';
-import { routeOf } from './accounts/routeRights';
+import { routeOf, type RouteFound } from './accounts/routeRights';
 import { forCaller, type Caller } from './caller';
 import { callerRefusal } from './origin';
 import { Problem } from './problem';
 import { problemFor } from './problemFor';
+import { watched } from './watch/watched';
 
 /** Largest JSON body that is read, in bytes. */
 const LARGEST_JSON = 8 * 1024 * 1024;
@@ -35,12 +36,17 @@ function inputProblem(error: unknown): Problem | undefined {
  * Runs a handler for a caller who may use the route (`routeRights.ts` says who), and turns its errors into JSON with a
  * code and a sentence.
  */
-export async function respond(
+export function respond(request: Request, handler: (caller: Caller) => Promise<unknown>): Promise<Response> {
+  const route = routeOf(request.method, new URL(request.url).pathname);
+  return watched(route?.route ?? 'unlisted', () => answered(request, route, handler));
+}
+
+async function answered(
   request: Request,
+  route: RouteFound | undefined,
   handler: (caller: Caller) => Promise<unknown>,
 ): Promise<Response> {
   try {
-    const route = routeOf(request.method, new URL(request.url).pathname);
     const refusal = callerRefusal(request.headers, { isLedTo: route?.right.isLedTo === true });
     if (refusal) throw new Problem(refusal.code, refusal.message, 403);
     const caller = await callerOf(request.headers);

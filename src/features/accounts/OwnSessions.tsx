@@ -18,7 +18,7 @@ import { Section } from '../ui/Section';
 const sessionsSchema = z.array(ownSessionSchema);
 
 /** A browser's long description of itself in a few words. */
-export function browserWords(text: string): string {
+function browserWords(text: string): string {
   const name = /(Edg|OPR|Firefox|Chrome|Safari)\//.exec(text.replace(/^.*?\)/, ''))?.[1];
   const names: Readonly<Record<string, string>> = { Edg: 'Edge', OPR: 'Opera' };
   const system = /\((?:[^;)]*; )?(Windows|Macintosh|iPhone|iPad|Android|Linux|X11)/.exec(text)?.[1];

@@ -11,7 +11,7 @@ import { Invitations } from './Invitations';
 import { PeopleTable } from './PeopleTable';
 import { RowRules } from './RowRules';
 
-export const PEOPLE_QUERY = {
+const PEOPLE_QUERY = {
   queryKey: ['people'],
   queryFn: () => requestAs(peopleSchema, '/api/people'),
 };

@@ -19,7 +19,7 @@ import { isDisabled } from './people';
 import { noteLink } from './shownLinks';
 
 /** As the library knows the provider. */
-export const PROVIDER = 'openid';
+const PROVIDER = 'openid';
 
 const DAY = 86_400;
 

@@ -45,6 +45,8 @@ async function claimedEmail(request: Request): Promise<string | undefined> {
   return typeof email === 'string' ? email.slice(0, 255) : undefined;
 }
 
+const TOO_MANY = 429;
+
 /** A redirection to a page that says that something went wrong is no success. */
 const isRefused = (response: Response) =>
   response.status >= 400 || /[?&]error=/.test(response.headers.get('location') ?? '');
@@ -59,7 +61,8 @@ export function answerAuth(request: Request): Promise<Response> {
     const response = await auth().handler(request);
     const deed = DEEDS[path];
     const action = isRefused(response) ? deed?.refused : deed?.done;
-    if (action !== undefined) {
+    // Whoever is turned away for trying too often does not fill the log as well.
+    if (action !== undefined && response.status !== TOO_MANY) {
       const email = caller.person === null ? await claimedEmail(copy) : undefined;
       const who = email === undefined ? caller : { ...NOBODY, name: email };
       await noteDeed(who, { action, object: email ?? caller.name, address: addressOf(request) });

@@ -8,6 +8,8 @@ const PAGES: Readonly<Record<string, Needs>> = {
   'sign-in': 'anyone',
   welcome: 'anyone',
   'new-password': 'anyone',
+  // Its handler looks at who asks.
+  metrics: 'anyone',
   '': 'reader',
   dashboards: 'link',
   embed: 'link',

@@ -1,14 +1,8 @@
 /** People of the workspace: who they are, what they may do, and the last owner, who stays. */
-import { and, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, isNull, max, sql } from 'drizzle-orm';
 import type { Person, PersonEdit } from '../../contract/people';
 import { database } from '../database/connection';
-import {
-  groupMember,
-  person,
-  personCredential,
-  personSecondFactor,
-  personSession,
-} from '../database/accountSchema';
+import { groupMember, person, personSecondFactor, personSession } from '../database/accountSchema';
 import { Problem } from '../problem';
 
 const gone = () => new Problem('no-such-person', 'There is no such person here.', 404);
@@ -125,15 +119,6 @@ export async function knownPerson(id: string): Promise<KnownPerson | undefined> 
   return { ...known, groups: rows.flatMap(({ group }) => (group === null ? [] : [group])) };
 }
 
-/** Names and addresses of people by their ids. */
-export async function peopleByIds(ids: readonly string[]) {
-  if (ids.length === 0) return [];
-  return database()
-    .select({ id: person.id, name: person.name, email: person.email })
-    .from(person)
-    .where(inArray(person.id, [...ids]));
-}
-
 /** Sessions of a person that are not over, the one used last first. */
 export async function sessionsOf(id: string) {
   return database()
@@ -141,15 +126,6 @@ export async function sessionsOf(id: string) {
     .from(personSession)
     .where(and(eq(personSession.userId, id), gt(personSession.expiresAt, sql`UTC_TIMESTAMP()`)))
     .orderBy(desc(personSession.updatedAt));
-}
-
-/** Whether a person has a password, beside or in place of a provider. */
-export async function hasPassword(id: string): Promise<boolean> {
-  const rows = await database()
-    .select({ id: personCredential.id })
-    .from(personCredential)
-    .where(and(eq(personCredential.userId, id), eq(personCredential.providerId, 'credential')));
-  return rows.length > 0;
 }
 
 /** Ends a session of a person. Throws a `Problem` where they have no such session. */

@@ -23,7 +23,7 @@ function routesIn(folder: string): string[] {
 }
 
 test('every route has an entry, and every entry a route', () => {
-  const routes = routesIn(path.join(APP, 'api'));
+  const routes = routesIn(APP);
   expect(routes.length).toBeGreaterThan(100);
   expect(routes.sort()).toEqual(Object.keys(ROUTE_RIGHTS).sort());
 });
@@ -33,7 +33,7 @@ test('every handler answers through the one place that looks at rights', () => {
     readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
       entry.isDirectory() ? files(path.join(folder, entry.name)) : [path.join(folder, entry.name)],
     );
-  for (const file of files(path.join(APP, 'api')).filter((entry) => entry.endsWith('route.ts'))) {
+  for (const file of files(APP).filter((entry) => entry.endsWith('route.ts'))) {
     const text = readFileSync(file, 'utf8');
     const handlers = [...text.matchAll(/^export (?:async )?(?:function|const) [A-Z]+\b/gm)].length;
     const through = [...text.matchAll(/\brespond\(\s*request,|= answerAuth;/g)].length;

@@ -35,6 +35,7 @@ const edit: RouteRight = { needs: 'designer', dashboard: 'edit' };
 export const ROUTE_RIGHTS: Readonly<Record<string, RouteRight>> = {
   'GET /api/health': anyone,
   'GET /api/ready': anyone,
+  'GET /metrics': anyone,
   'GET /api/me': anyone,
   'GET /api/auth/[...all]': { needs: 'anyone', isLedTo: true },
   'POST /api/auth/[...all]': anyone,

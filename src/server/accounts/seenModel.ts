@@ -3,7 +3,7 @@ import { LRUCache } from 'lru-cache';
 import type { SharedDimension } from '../../core/model/model';
 import { currentCaller } from '../caller';
 import { relationOf } from '../datasets/relation';
-import type { ReadModel } from '../model/model';
+import type { ReadModel } from '../model/readModel';
 import { once } from '../once';
 import { linkedKeys } from './linkRights';
 import { sightOf, type Sight } from './sight';

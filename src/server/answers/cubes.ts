@@ -22,6 +22,7 @@ import { ownRows } from '../datasets/relation';
 import type { StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
+import { metrics } from '../watch/metrics';
 import { anyConditionSql, dayNumberSql, shownSql } from './conditionSql';
 import { numbersSql } from './sqlSource';
 
@@ -143,9 +144,13 @@ function checkShape(stored: StoredDataset, shape: CubeShape) {
 async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string): Promise<PackedCube> {
   const files = fileNames(stored, shape, cells);
   const bytes = await readFile(/* turbopackIgnore: true */ files.cube).catch(() => undefined);
-  if (bytes) return { ok: true, bytes };
+  if (bytes) {
+    metrics().cubes.inc({ how: 'found' });
+    return { ok: true, bytes };
+  }
   const refusal = await readFile(/* turbopackIgnore: true */ files.refusal, 'utf8').catch(() => undefined);
   if (refusal === 'too-many-cells' || refusal === 'inexact') return { ok: false, reason: refusal };
+  metrics().cubes.inc({ how: 'made' });
   await mkdir(folder(), { recursive: true });
   await removeOutdated(stored, shape.load);
   const groups = await groupedRows(stored, shape);

@@ -10,7 +10,7 @@ export const MANIFEST = 'backup.json';
 /** The key of secrets, in a backup. */
 export const KEY_FILE = 'secret.key';
 
-export const backedTableSchema = z.object({
+const backedTableSchema = z.object({
   name: z.string().regex(/^\w+$/),
   /** The statement that makes it. */
   create: z.string(),
@@ -22,7 +22,7 @@ export const backedTableSchema = z.object({
 });
 export type BackedTable = z.infer<typeof backedTableSchema>;
 
-export const manifestSchema = z.object({
+const manifestSchema = z.object({
   form: z.literal(BACKUP_FORM),
   version: z.string(),
   madeAt: z.iso.datetime(),

@@ -5,6 +5,7 @@ import { diskFullProblem } from '../diskFull';
 import { log } from '../log';
 import { once } from '../once';
 import { Problem } from '../problem';
+import { metrics } from '../watch/metrics';
 import type { Progress } from './profile';
 
 type JobState = 'running' | 'done' | 'failed' | 'cancelled';
@@ -56,6 +57,7 @@ export function startJob(
   jobs().set(id, job);
   const finish = (change: Partial<JobReport>) => {
     job.report = { ...job.report, ...change };
+    metrics().jobs.inc({ kind, state: job.report.state });
     setTimeout(() => jobs().delete(id), KEPT_MS).unref();
   };
   const follow = (progress: Progress) => {

@@ -8,6 +8,7 @@ import { dataset, datasetLoad } from '../database/schema';
 import type { LoadChanges } from '../../core/model/freshness';
 import { log } from '../log';
 import { once } from '../once';
+import { metrics } from '../watch/metrics';
 import { readRevision } from './revision';
 
 const LOOK_MS = 1000;
@@ -57,6 +58,7 @@ async function loadsSince(load: number): Promise<ModelEvent['loads']> {
 function follow(listener: Listener): () => void {
   const state = watch();
   state.listeners.add(listener);
+  metrics().streams.set(state.listeners.size);
   if (!state.timer) {
     state.last = null;
     let busy = false;
@@ -71,6 +73,7 @@ function follow(listener: Listener): () => void {
   }
   return () => {
     state.listeners.delete(listener);
+    metrics().streams.set(state.listeners.size);
     if (state.listeners.size > 0 || !state.timer) return;
     clearInterval(state.timer);
     state.timer = null;

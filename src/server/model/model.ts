@@ -1,22 +1,17 @@
 /** The model of the workspace: almanac, datasets with rows, shared dimensions. */
-import type { Model } from '../../core/model/model';
 import { readAlmanac } from '../almanac/almanac';
 import { seenModel } from '../accounts/seenModel';
 import { forOurselves } from '../caller';
 import { serverConfig } from '../config';
-import { loadedDatasets, modelOf, readLoad, type StoredDataset } from '../datasets/repository';
+import { loadedDatasets, modelOf, readLoad } from '../datasets/repository';
 import { once } from '../once';
 import { refreshLive } from '../sources/live';
+import type { ReadModel } from './readModel';
 import { geometryEntries } from '../geometry/repository';
 import { listNamedPeriods } from './namedPeriodList';
 import { listDefinitions } from './definitions';
 import { readRevision } from './revision';
 import { listShared } from './shared';
-
-export interface ReadModel {
-  readonly model: Model;
-  readonly stored: StoredDataset[];
-}
 
 /**
  * The model as the caller may see it, and the stored datasets it was made from; both are the same objects until

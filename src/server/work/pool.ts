@@ -6,6 +6,7 @@ import { sightOf } from '../accounts/sight';
 import { callerSignal, currentCaller } from '../caller';
 import { once } from '../once';
 import { answerBasis } from '../model/revision';
+import { metrics } from '../watch/metrics';
 import { Desk } from './desk';
 import type { InputOf, Task } from './tasks';
 import { Threads } from './threads';
@@ -37,6 +38,7 @@ export async function compute<T extends Task>(
   subject: string | null = '',
 ): Promise<string> {
   const caller = currentCaller();
+  metrics().tasks.inc({ task });
   const input = await forLink(caller, given);
   const sight = await sightOf(caller);
   const basis = subject === null ? null : await answerBasis();

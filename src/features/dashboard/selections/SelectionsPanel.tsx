@@ -26,12 +26,7 @@ export function SelectionsButton({ id }: { id: number }) {
         Selections
       </Button>
       {isOpen && (
-        <SidePanel
-          name="Selections"
-          title="Selections"
-          width={400}
-          onClose={() => setOpen(false)}
-        >
+        <SidePanel name="Selections" title="Selections" width={400} onClose={() => setOpen(false)}>
           <Selections dashboard={id} />
         </SidePanel>
       )}
