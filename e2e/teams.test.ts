@@ -1,5 +1,5 @@
 /** A workspace of people: how they come in, what each may do, which rows they see, and what is written down. */
-import { rmSync, writeFileSync } from 'node:fs';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
@@ -13,6 +13,7 @@ import { asStory } from './support/application';
 import { checkEverywhere } from './support/axe';
 import { startOpenIdProvider, type OpenIdProvider } from './support/openIdProvider';
 import { eventually, Page } from './support/page';
+import { pdfText } from './support/pdf';
 import { codeNow, comeIn, PASSWORD, serveCommand, startTeam, Visitor, type Team } from './support/team';
 
 jest.setTimeout(180_000);
@@ -509,4 +510,40 @@ story('what was done is written down, with who did it', async () => {
   ])
     expect(file).toContain(words);
   expect(file).not.toContain(PASSWORD);
+});
+
+story('what is printed for somebody shows what they may see, by hand and by itself', async () => {
+  const { link } = await people.owner!.json<{ link: string }>('POST', '/invitations', {
+    email: 'crew@example.org',
+    role: 'designer',
+  });
+  const crew = await comeIn(team.url, link, 'Crew', 'crew@example.org');
+  const { people: all, groups } = await people.owner!.json<People>('GET', '/people');
+  const id = all.find(({ email }) => email === 'crew@example.org')!.id;
+  await people.owner!.json('PUT', `/groups/${groups[0]!.id}`, { name: 'Crew', members: [id] });
+  const copy = await crew.json<{ id: number }>('POST', `/dashboards/${dashboard}/duplicate`, {});
+  const schedule = {
+    name: 'Log',
+    cron: '0 6 * * *',
+    timeZone: 'UTC',
+    format: 'pdf',
+    selection: null,
+    page: null,
+  };
+  const made = await crew.json<{ id: number }>('POST', `/dashboards/${copy.id}/schedules`, {
+    ...schedule,
+    folder: '',
+    mailTo: [],
+    enabled: true,
+  });
+  await crew.json('POST', `/schedules/${made.id}/run`, {});
+  const { schedules } = await crew.json<{ schedules: { runs: { file: string; message: string }[] }[] }>(
+    'GET',
+    `/dashboards/${copy.id}/schedules`,
+  );
+  const [run] = schedules[0]!.runs;
+  expect(run!.message).toBeNull();
+  const text = pdfText(readFileSync(run!.file));
+  expect(text).toContain('Veldry');
+  expect(text).not.toContain(SECRET);
 });

@@ -4,6 +4,7 @@ import { isAtLeast, type Role } from '../../contract/people';
 import { serverConfig } from '../config';
 import { ALONE, type Caller } from '../caller';
 import { dashboardOfLink, LINK_COOKIE } from './dashboardRights';
+import { PASS_COOKIE } from './passes';
 import { knownPerson, type KnownPerson } from './people';
 import { SCOPE_ROLES, tokenOf } from './tokens';
 
@@ -42,16 +43,23 @@ export async function callerOf(headers: Headers): Promise<Caller> {
   if (bearer !== undefined) {
     const token = await tokenOf(bearer);
     const person = token && (await knownPerson(token.personId));
-    return token && person ? callerFor(person, { kind: 'token', scope: token.scope }) : NOBODY;
+    return token && person && token.scope !== 'print'
+      ? callerFor(person, { kind: 'token', scope: token.scope })
+      : NOBODY;
   }
   const cookies = headers.get('cookie');
   if (cookies === null) return NOBODY;
+  const { [LINK_COOKIE]: link, [PASS_COOKIE]: pass } = parse(cookies);
+  const passed = pass === undefined ? undefined : await tokenOf(pass);
+  if (passed?.scope === 'print') {
+    const person = await knownPerson(passed.personId);
+    return person ? callerFor(person, { kind: 'token', scope: null }) : NOBODY;
+  }
   // The library comes when it is needed: who runs Dathen alone never loads it.
   const { auth } = await import('./auth');
   const session = await auth().api.getSession({ headers });
   const person = session ? await knownPerson(session.user.id) : undefined;
   if (person) return callerFor(person, { kind: 'person', scope: null });
-  const link = parse(cookies)[LINK_COOKIE];
   const linked = link === undefined ? undefined : await dashboardOfLink(link);
   const maker = linked && (await knownPerson(linked.madeBy));
   if (!linked || !maker) return NOBODY;

@@ -54,13 +54,11 @@ export async function listTokens(person: string): Promise<z.infer<typeof tokenSc
     .from(accessToken)
     .where(eq(accessToken.personId, person))
     .orderBy(accessToken.id);
-  return rows.map(({ id, name, scope, expiresAt, usedAt }) => ({
-    id,
-    name,
-    scope,
-    expiresAt: expiresAt.toISOString(),
-    usedAt: usedAt?.toISOString() ?? null,
-  }));
+  return rows.flatMap(({ id, name, scope, expiresAt, usedAt }) =>
+    scope === 'print'
+      ? []
+      : [{ id, name, scope, expiresAt: expiresAt.toISOString(), usedAt: usedAt?.toISOString() ?? null }],
+  );
 }
 
 /** Ends a token of a person. Throws a `Problem` where they have no such token. */
@@ -72,7 +70,9 @@ export async function endToken(person: string, id: number): Promise<void> {
 }
 
 /** What a token may do, and for whom; undefined for one that is not known or is over. */
-export async function tokenOf(token: string): Promise<{ personId: string; scope: TokenScope } | undefined> {
+export async function tokenOf(
+  token: string,
+): Promise<{ personId: string; scope: TokenScope | 'print' } | undefined> {
   if (!token.startsWith(PREFIX)) return undefined;
   const now = new Date();
   const [row] = await database()

@@ -157,7 +157,8 @@ export const accessToken = mysqlTable(
     id: int('id').autoincrement().primaryKey(),
     personId: varchar('person_id', ID).notNull(),
     name: varchar('name', { length: 100 }).notNull(),
-    scope: varchar('scope', { length: 10, enum: TOKEN_SCOPES }).notNull(),
+    /** `print`: a pass of our own, which lets see what its person may. */
+    scope: varchar('scope', { length: 10, enum: [...TOKEN_SCOPES, 'print'] }).notNull(),
     /** SHA-256 of the token. */
     hash: varchar('hash', { length: 64 }).notNull().unique(),
     createdAt: moment('created_at').notNull(),

@@ -1,5 +1,6 @@
 /** Dashboards as PDF files, drawn by a headless Chromium from the page for paper. */
 import { until, type WebDriver } from 'selenium-webdriver';
+import { PASS_COOKIE, withPass } from '../accounts/passes';
 import { Problem } from '../problem';
 import { missingForChromium, openChromium } from './chromium';
 
@@ -53,8 +54,19 @@ export async function pdfOf(server: string, print: Print): Promise<Buffer> {
       `PDF files are drawn by Chromium, which is not here. Install it:  apt-get install -y ${missing.join(' ')}`,
       503,
     );
+  return withPass((pass) => drawn(server, print, pass));
+}
+
+async function drawn(server: string, print: Print, pass: string | undefined): Promise<Buffer> {
   const browser = await openChromium();
   try {
+    if (pass !== undefined)
+      await browser.driver.sendDevToolsCommand('Network.setCookie', {
+        url: server,
+        name: PASS_COOKIE,
+        value: pass,
+        httpOnly: true,
+      });
     await browser.driver.get(printAddress(server, print));
     await browser.driver.wait(until.elementLocated({ css: 'main' }), PATIENCE_MS);
     await untilDrawn(browser.driver);
