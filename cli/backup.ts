@@ -1,4 +1,4 @@
-/** `backup` and `restore`. */
+/** `backup`, `restore` and `rotate-key`. */
 import { CommandFailure } from './failure';
 import { userPath } from './places';
 import { runningRecord } from './runFile';
@@ -25,5 +25,17 @@ export async function restore(folder: string): Promise<void> {
     const { madeAt, tables } = await restoreBackup(userPath(folder));
     await migrateDatabase();
     console.log(`Everything is as it was at ${madeAt} (${tables.length} tables).`);
+  });
+}
+
+/** Takes another key for secrets. */
+export async function rotate(): Promise<void> {
+  if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+  await withDatabase(async () => {
+    const { rotateKey } = await import('../src/server/keyRotation');
+    const { connections, secondFactors } = await rotateKey();
+    console.log(
+      `Secrets have another key: ${connections} of connections, ${secondFactors} second factors. Backups made before hold the old one.`,
+    );
   });
 }

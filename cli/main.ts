@@ -65,6 +65,7 @@ const embedOption = () =>
       );
     return [...(known ?? []), text];
   });
+const configOption = () => new Option('--config <file>', 'the settings that serve was started with');
 const todayOption = () =>
   new Option('--today <day>', 'take this day (YYYY-MM-DD) for today').argParser(isoDayText);
 
@@ -182,7 +183,10 @@ program
   .addOption(
     new Option('--keep <number>', 'how many backups stay there (all when not given)').argParser(keptNumber),
   )
-  .action(async (folder: string, { keep }: { keep?: number }) => {
+  .addOption(configOption())
+  .action(async (folder: string, { keep, config }: { keep?: number; config?: string }) => {
+    const { configure } = await import('./configured');
+    configure(config);
     const { backUp } = await import('./backup');
     await backUp(folder, keep ?? null);
   });
@@ -192,14 +196,28 @@ program
   .description('put what a backup holds in the place of everything that is there')
   .argument('<folder>', 'one backup')
   .option('--yes', 'do it without asking')
-  .action(async (folder: string, { yes }: { yes?: boolean }) => {
+  .addOption(configOption())
+  .action(async (folder: string, { yes, config }: { yes?: boolean; config?: string }) => {
     if (!yes)
       throw new CommandFailure(
         'This replaces all datasets, dashboards and people by those of the backup. Say --yes to do it.',
         2,
       );
+    const { configure } = await import('./configured');
+    configure(config);
     const { restore } = await import('./backup');
     await restore(folder);
+  });
+
+program
+  .command('rotate-key')
+  .description('take another key for secrets, and encrypt them anew; everybody has to sign in again')
+  .addOption(configOption())
+  .action(async ({ config }: { config?: string }) => {
+    const { configure } = await import('./configured');
+    configure(config);
+    const { rotate } = await import('./backup');
+    await rotate();
   });
 
 program

@@ -1,8 +1,7 @@
 /** `serve`: for people with accounts, as settings say. */
 import { CommandFailure } from './failure';
 import { placeData } from './places';
-import { dataFolderOf, problemsOf, readTeamSettings, teamEnvironment, type TeamSettings } from './teamConfig';
-import type { TeamOptions } from './serve';
+import { databaseOf, dataFolderOf, problemsOf, readTeamSettings, teamEnvironment } from './teamConfig';
 
 export interface ServeTeamOptions {
   readonly config: string | undefined;
@@ -25,11 +24,6 @@ export async function serveTeam({ config, checksOnly, today }: ServeTeamOptions)
   Object.assign(process.env, teamEnvironment(settings), { DATHEN_DATA: folder });
   const { serve } = await import('./serve');
   const { host, port } = settings.listen;
-  await serve({ port, team: teamOptions(settings, host), ...(today === undefined ? {} : { today }) });
-}
-
-function teamOptions({ address, database }: TeamSettings, host: string): TeamOptions {
-  if (!database) return { host, address, database: null };
-  const { password: _, ...rest } = database;
-  return { host, address, database: { ...rest, password: process.env.DATHEN_DB_PASSWORD! } };
+  const team = { host, address: settings.address, database: databaseOf(settings) };
+  await serve({ port, team, ...(today === undefined ? {} : { today }) });
 }

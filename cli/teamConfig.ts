@@ -4,6 +4,7 @@ import { isIP } from 'node:net';
 import path from 'node:path';
 import { z } from 'zod';
 import { isOrigin } from '../src/core/embedOrigins';
+import type { DatabaseAddress } from './environment';
 import { CommandFailure } from './failure';
 import { DATA, userPath } from './places';
 
@@ -176,6 +177,10 @@ function open(given: Secret, place: string): string {
 
 /** The data folder that settings name. */
 export const dataFolderOf = ({ data }: TeamSettings): string => (data === undefined ? DATA : userPath(data));
+
+/** The database that settings name; null for one of Dathen's own. */
+export const databaseOf = ({ database }: TeamSettings): DatabaseAddress | null =>
+  database && { ...database, password: open(database.password, 'database.password') };
 
 /** Settings as the server's code reads them; those of an own database are told by whoever starts it. */
 export function teamEnvironment(settings: TeamSettings): Record<string, string> {

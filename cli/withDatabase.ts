@@ -1,4 +1,5 @@
 /** Runs a command's work against the database of this data folder, starting it for that time if need be. */
+import { configuredDatabase } from './configured';
 import { serverEnvironment } from './environment';
 import { startDatabase } from './mariadb';
 import { DATA } from './places';
@@ -6,8 +7,9 @@ import { claim, clearRecord, runningRecord } from './runFile';
 
 export async function withDatabase<T>(work: () => Promise<T>): Promise<T> {
   const running = runningRecord();
-  const own = running?.database ? undefined : await claim().then(() => startDatabase(DATA));
-  Object.assign(process.env, serverEnvironment(own ?? running!.database!, DATA));
+  const there = running?.database ?? configuredDatabase();
+  const own = there ? undefined : await claim().then(() => startDatabase(DATA));
+  Object.assign(process.env, serverEnvironment(own ?? there!, DATA));
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   try {
     if (own) {

@@ -1,6 +1,6 @@
 /** The commands after a crash: what was killed comes back, is told, and is ended; two at once cannot both win. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort, isOurs } from '../cli/processes';
@@ -210,6 +210,39 @@ async function passMidnight(at: Page) {
   await at.reads(words(midnight - DAY_MS));
   await until('the day after midnight', async () => words(midnight).test(await at.text()), 90_000);
 }
+
+test('a backup while it runs comes back after everything was deleted; another key fits it', async () => {
+  const place = path.join(folder, 'backups');
+  const started = command('start', '--port', String(port));
+  await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
+  const made = await fetch(`http://127.0.0.1:${port}/api/dashboards`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ ...emptyDocument('Kept safe'), timeZone: 'UTC' }),
+  });
+  const { id } = (await made.json()) as { id: number };
+  const backup = await run('backup', place, '--keep', '1');
+  expect(backup.text).toMatch(/holds \d+ tables with [\d,]+ rows; it was read back and is the same/);
+  const [name] = readdirSync(place);
+  expect((await run('restore', path.join(place, name!), '--yes')).text).toContain('Stop it first');
+  await run('stop');
+  expect((await run('restore', path.join(place, name!))).code).toBe(2);
+  await run('reset', '--yes');
+  expect((await run('restore', path.join(place, name!), '--yes')).text).toMatch(
+    /Everything is as it was at 20/,
+  );
+  expect((await run('rotate-key')).text).toContain('Secrets have another key: 0 of connections');
+  const again = command('start', '--port', String(port));
+  await until('Dathen to be ready anew', () => again.said.text.includes('is ready at'));
+  const read = await fetch(`http://127.0.0.1:${port}/api/dashboards/${id}`);
+  expect(await read.json()).toMatchObject({ document: { title: 'Kept safe' } });
+  // Tables of a newer version are left alone.
+  await run('stop');
+  const manifest = path.join(place, name!, 'backup.json');
+  writeFileSync(manifest, readFileSync(manifest, 'utf8').replace(/"migrations": \d+/, '"migrations": 999'));
+  const newer = await run('restore', path.join(place, name!), '--yes');
+  expect([newer.code, newer.text]).toEqual([1, expect.stringContaining('of a newer version of Dathen')]);
+}, 240_000);
 
 test('a first start offers three ways to begin; the demo comes at a click; a wall passes midnight', async () => {
   const started = command('start', '--port', String(port));

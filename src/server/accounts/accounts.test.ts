@@ -15,6 +15,7 @@ import {
 } from './invitations';
 import { hashPassword, isPassword } from './passwords';
 import { changePerson, listPeople } from './people';
+import { checkTries, forgetTries, noteWrong } from './tries';
 import { endToken, listTokens, makeToken, tokenOf } from './tokens';
 
 withDatabase();
@@ -125,6 +126,26 @@ test('a token does no more than it is for and than its person may, until it is o
   await expect(endToken(ada, listed!.id)).rejects.toMatchObject({ status: 404 });
   await endToken(bea, listed!.id);
   expect(await tokenOf(token)).toBeUndefined();
+});
+
+test('an account takes so many wrong passwords, from wherever, until a while has passed or somebody came in', async () => {
+  const now = Date.now();
+  for (let i = 0; i < 20; i++) {
+    await checkTries('Bea@example.org', now);
+    await noteWrong('bea@example.org ', now + i);
+  }
+  await expect(checkTries('bea@example.org', now + 60_000)).rejects.toMatchObject({
+    status: 429,
+    details: { retryAfter: 841 },
+  });
+  await checkTries('ada@example.org', now);
+  await checkTries('bea@example.org', now + 16 * 60_000);
+  await noteWrong('bea@example.org', now + 16 * 60_000);
+  await checkTries('bea@example.org', now + 16 * 60_000);
+  for (let i = 0; i < 20; i++) await noteWrong('bea@example.org', now + 17 * 60_000);
+  await expect(checkTries('bea@example.org', now + 17 * 60_000)).rejects.toThrow();
+  await forgetTries('bea@example.org');
+  await checkTries('bea@example.org', now + 17 * 60_000);
 });
 
 test('passwords are kept as hashes that only they fit', async () => {

@@ -13,10 +13,11 @@ import * as tables from '../database/accountSchema';
 import { log } from '../log';
 import { canMail, sendMail } from '../mail';
 import { once } from '../once';
-import { derivedSecret } from '../secrets';
 import { hashPassword, isPassword } from './passwords';
 import { isDisabled } from './people';
+import { sessionSecret } from './sessionSecret';
 import { noteLink } from './shownLinks';
+import { forgetTries } from './tries';
 
 /** As the library knows the provider. */
 const PROVIDER = 'openid';
@@ -45,7 +46,7 @@ function make() {
     appName: 'Dathen',
     baseURL: team.address,
     basePath: '/api/auth',
-    secret: derivedSecret('sessions'),
+    secret: sessionSecret(),
     trustedOrigins: [team.address],
     telemetry: { enabled: false },
     logger: {
@@ -76,6 +77,7 @@ function make() {
       password: { hash: hashPassword, verify: ({ hash, password }) => isPassword(hash, password) },
       resetPasswordTokenExpiresIn: 3600,
       revokeSessionsOnPasswordReset: true,
+      onPasswordReset: ({ user }) => forgetTries(user.email),
       async sendResetPassword({ user, url }) {
         noteLink(user.id, url);
         if (canMail())

@@ -5,6 +5,7 @@ import { Problem } from '../problem';
 import { auth } from './auth';
 import { NOBODY } from './callerOf';
 import { addressOf, noteDeed } from './deeds';
+import { checkTries, forgetTries, noteWrong } from './tries';
 
 /** What of the library is open; the rest of it is not, so that nothing is there twice. */
 const OPEN = [
@@ -45,6 +46,7 @@ async function claimedEmail(request: Request): Promise<string | undefined> {
   return typeof email === 'string' ? email.slice(0, 255) : undefined;
 }
 
+const WRONG = 401;
 const TOO_MANY = 429;
 
 /** A redirection to a page that says that something went wrong is no success. */
@@ -57,13 +59,15 @@ export function answerAuth(request: Request): Promise<Response> {
     if (!serverConfig().team) throw new Problem('no-accounts', 'There are no accounts here.', 404);
     const path = new URL(request.url).pathname.slice('/api/auth/'.length);
     if (!isOpen(path)) throw new Problem('no-such-route', 'There is nothing here.', 404);
-    const copy = request.clone();
+    const email = caller.person === null ? await claimedEmail(request.clone()) : undefined;
+    const isSignIn = path === 'sign-in/email' && email !== undefined;
+    if (isSignIn) await checkTries(email);
     const response = await auth().handler(request);
+    if (isSignIn) await (response.ok ? forgetTries(email) : response.status === WRONG && noteWrong(email));
     const deed = DEEDS[path];
     const action = isRefused(response) ? deed?.refused : deed?.done;
     // Whoever is turned away for trying too often does not fill the log as well.
     if (action !== undefined && response.status !== TOO_MANY) {
-      const email = caller.person === null ? await claimedEmail(copy) : undefined;
       const who = email === undefined ? caller : { ...NOBODY, name: email };
       await noteDeed(who, { action, object: email ?? caller.name, address: addressOf(request) });
     }

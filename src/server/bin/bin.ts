@@ -1,6 +1,9 @@
 /** The bin: deleted dashboards and datasets, which can be brought back for thirty days. */
 import { and, eq, inArray, isNotNull, lt } from 'drizzle-orm';
+import { isAtLeast } from '../../contract/people';
+import { visibleDashboards } from '../accounts/dashboardRights';
 import { ensureAlmanac } from '../almanac/almanac';
+import { currentCaller } from '../caller';
 import { database, sqlNow, sqlTime } from '../database/connection';
 import {
   dashboard,
@@ -37,13 +40,18 @@ const entry = (kind: BinEntry['kind'], id: string, name: string, deletedAt: stri
   goneAt: new Date(Date.parse(utc(deletedAt)) + DAYS_KEPT * DAY_MS).toISOString(),
 });
 
-/** What lies in the bin, the last deleted first. */
+/** What lies in the bin and the caller may bring back, the last deleted first. */
 export async function listBin(): Promise<BinEntry[]> {
+  const caller = currentCaller();
+  const visible = await visibleDashboards(caller);
+  const keepsData = caller.role !== null && isAtLeast(caller.role, 'keeper');
   const dashboards = await database().select().from(dashboard).where(isNotNull(dashboard.deletedAt));
   const datasets = await database().select().from(dataset).where(isNotNull(dataset.deletedAt));
   return [
-    ...dashboards.map((row) => entry('dashboard', String(row.id), row.title, row.deletedAt!)),
-    ...datasets.map((row) => entry('dataset', row.key, row.name, row.deletedAt!)),
+    ...dashboards
+      .filter(({ id }) => visible === null || visible.has(id))
+      .map((row) => entry('dashboard', String(row.id), row.title, row.deletedAt!)),
+    ...(keepsData ? datasets : []).map((row) => entry('dataset', row.key, row.name, row.deletedAt!)),
   ].sort((a, b) => (a.deletedAt < b.deletedAt ? 1 : -1));
 }
 

@@ -80,8 +80,14 @@ function follow(listener: Listener): () => void {
   };
 }
 
-/** The stream of a page's events, until the signal ends it. */
-export function modelEvents(signal: AbortSignal): ReadableStream<Uint8Array> {
+/** What those are told who do not see all rows: that something was loaded, and not which days and how many rows. */
+const withoutRows = ({ revision, loads }: ModelEvent): ModelEvent => ({
+  revision,
+  loads: loads.map((load) => ({ ...load, changes: null })),
+});
+
+/** The stream of a page's events, until the signal ends it. `seesAll`: nothing of the data is kept from it. */
+export function modelEvents(signal: AbortSignal, seesAll: boolean): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let end = () => {};
   return new ReadableStream({
@@ -94,7 +100,9 @@ export function modelEvents(signal: AbortSignal): ReadableStream<Uint8Array> {
         }
       };
       send(': open\n\n');
-      const unfollow = follow((event) => send(`event: model\ndata: ${JSON.stringify(event)}\n\n`));
+      const unfollow = follow((event) =>
+        send(`event: model\ndata: ${JSON.stringify(seesAll ? event : withoutRows(event))}\n\n`),
+      );
       const alive = setInterval(() => send(': alive\n\n'), ALIVE_MS);
       end = () => {
         unfollow();

@@ -1,3 +1,4 @@
+import { sightOf } from '../../../server/accounts/sight';
 import { modelEvents } from '../../../server/model/events';
 import { respond } from '../../../server/http';
 
@@ -5,15 +6,14 @@ export const dynamic = 'force-dynamic';
 
 /** Server-sent events: `model` whenever datasets, almanac or shared dimensions change, with what a load changed. */
 export function GET(request: Request) {
-  return respond(request, async () =>
-    Promise.resolve(
-      new Response(modelEvents(request.signal), {
-        headers: {
-          'content-type': 'text/event-stream',
-          'cache-control': 'no-store',
-          'x-accel-buffering': 'no',
-        },
-      }),
-    ),
-  );
+  return respond(request, async (caller) => {
+    const seesAll = caller.kind !== 'link' && (await sightOf(caller)) === null;
+    return new Response(modelEvents(request.signal, seesAll), {
+      headers: {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store',
+        'x-accel-buffering': 'no',
+      },
+    });
+  });
 }
