@@ -165,12 +165,13 @@ async function prepareData(options: ServeOptions, signal: AbortSignal) {
 }
 
 async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {
-  const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
+  const { closeDatabase } = await import('../src/server/database/connection');
+  const { migrateWithBackup } = await import('../src/server/backup/migrate');
   const { finishRotation } = await import('../src/server/keyRotation');
   const { recoverLoads } = await import('../src/server/datasets/recover');
   const { emptyBin } = await import('../src/server/bin/bin');
   const { ensureAlmanac } = await import('../src/server/almanac/almanac');
-  await migrateDatabase();
+  await migrateWithBackup((line) => console.error(line));
   await finishRotation();
   await recoverLoads();
   await emptyBin();

@@ -1,0 +1,117 @@
+/** Every released form of the tables, with rows as that version kept them, comes forward; a newer one is left alone. */
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { drizzle } from 'drizzle-orm/mysql2';
+import { migrate } from 'drizzle-orm/mysql2/migrator';
+import mysql from 'mysql2/promise';
+import { readManifest } from '../backup/manifest';
+import { listBin } from '../bin/bin';
+import { listDashboards, listRevisions, readDashboard } from '../dashboards/repository';
+import { listSelections } from '../dashboards/selections';
+import { findDataset, loadsOf, refusalsOf } from '../datasets/repository';
+import { readModel } from '../model/model';
+import { listRules } from '../accounts/rowRules';
+import { listSchedules } from '../schedules/repository';
+import { withDatabase } from '../testing';
+import { migrateWithBackup } from '../backup/migrate';
+import { forget } from '../once';
+import { migrateDatabase, pool, selectRows } from './connection';
+import { knownMigrations, migrationsFolder } from './migrations';
+
+const at = withDatabase();
+const RELEASED = path.join(process.cwd(), 'testing/released');
+
+interface Journal {
+  entries: { idx: number; tag: string }[];
+}
+const journalIn = (folder: string) => path.join(folder, 'meta/_journal.json');
+const journal = JSON.parse(readFileSync(journalIn(migrationsFolder()), 'utf8')) as Journal;
+
+/** Empties the schema, then makes it as a version had it, with rows of that version. */
+async function asReleased(version: number) {
+  const tables = await selectRows<{ name: string }>(
+    'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()',
+  );
+  for (const { name } of tables) await selectRows(`DROP TABLE \`${name}\``);
+  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-migrations-'));
+  cpSync(migrationsFolder(), folder, { recursive: true });
+  const connection = await mysql.createConnection({
+    host: '127.0.0.1',
+    port: Number(process.env.DATHEN_DB_PORT),
+    user: process.env.DATHEN_DB_USER,
+    password: process.env.DATHEN_DB_PASSWORD,
+    database: process.env.DATHEN_DB_NAME,
+    multipleStatements: true,
+  });
+  for (let step = 0; step <= version; step++) {
+    writeFileSync(
+      journalIn(folder),
+      JSON.stringify({ ...journal, entries: journal.entries.filter(({ idx }) => idx <= step) }),
+    );
+    await migrate(drizzle(pool()), { migrationsFolder: folder });
+    const rows = path.join(RELEASED, `${String(step).padStart(4, '0')}.sql`);
+    if (existsSync(rows)) await connection.query(readFileSync(rows, 'utf8'));
+  }
+  await connection.end();
+  rmSync(folder, { recursive: true });
+}
+
+const versions = journal.entries.map(({ idx }) => idx);
+
+test.each(versions)(
+  'the tables of version %i, with their rows',
+  async (version) => {
+    await asReleased(version);
+    await migrateDatabase();
+    // Another process would have read nothing yet.
+    forget('model');
+    expect(await listDashboards()).toMatchObject([{ id: 1, title: 'Kept', revision: 2, visuals: 1 }]);
+    expect(await readDashboard(1)).toMatchObject({
+      document: { version: 3, visuals: [{ id: 'sea', measures: [{ dataset: 'trips', measure: 'rows' }] }] },
+    });
+    expect(await listRevisions(1)).toHaveLength(2);
+    expect((await listBin()).map(({ name }) => name)).toEqual(['Deleted']);
+    const stored = await findDataset('trips');
+    expect(await loadsOf(stored.id)).toMatchObject([{ rowsTotal: 2, source: 'trips.csv', actor: 'page' }]);
+    expect(await refusalsOf(1)).toMatchObject([{ line: 4, value: 'soon' }]);
+    const { model } = await readModel();
+    expect(model).toMatchObject({ rule: { weekStart: 7 }, datasets: [{ key: 'trips', rows: 2 }] });
+    expect(model.shared).toHaveLength(version >= 1 ? 1 : 0);
+    expect(model.special.map(({ name }) => name)).toEqual([
+      ...(version >= 1 ? ['New year'] : []),
+      ...(version >= 7 ? ['Storm'] : []),
+    ]);
+    expect(model.definitions).toHaveLength(version >= 2 ? 1 : 0);
+    expect(model.periods).toHaveLength(version >= 3 ? 1 : 0);
+    expect(model.geometries ?? []).toHaveLength(version >= 8 ? 1 : 0);
+    expect((await listSelections(1)).map(({ name }) => name)).toEqual(version >= 5 ? ['Spring'] : []);
+    expect(await listSchedules(1)).toMatchObject(
+      version >= 6 ? [{ name: 'Morning', runs: [{ status: 'done' }] }] : [],
+    );
+    expect(await listRules()).toMatchObject(version >= 9 ? [{ values: ['Veldry', null] }] : []);
+  },
+  60_000,
+);
+
+test('every version from the first on is tried, and the newest has rows of its own', () => {
+  expect(versions).toEqual(Array.from({ length: knownMigrations() }, (_, i) => i));
+  expect(existsSync(path.join(RELEASED, `${String(versions.at(-1)).padStart(4, '0')}.sql`))).toBe(true);
+});
+
+test('before tables are changed there is a backup of them; none where nothing changes', async () => {
+  const backups = path.join(at.folder, 'backups');
+  await asReleased(4);
+  await migrateWithBackup();
+  const [made] = readdirSync(backups);
+  expect(readManifest(path.join(backups, made!))).toMatchObject({ migrations: 5 });
+  await migrateWithBackup();
+  expect(readdirSync(backups)).toEqual([made]);
+}, 60_000);
+
+test('tables of a newer version are left alone, and said to be', async () => {
+  await selectRows("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 9999999999999)");
+  await expect(migrateDatabase()).rejects.toMatchObject({ code: 'newer-schema', status: 409 });
+  await selectRows("DELETE FROM __drizzle_migrations WHERE hash = 'later'");
+  await migrateDatabase();
+});

@@ -1,0 +1,3 @@
+INSERT INTO connection (id, name, host, port, user, secret, `database`, created_at) VALUES (1, 'Berths', 'db', 3306, 'reader', 'AAAA', 'berths', '2026-01-06 08:00:00');
+INSERT INTO shared_dimension (id, `key`, name, members, spellings) VALUES (1, 'route', 'Route', '[{"dataset":"trips","column":"route"}]', '{"VELDRY":"Veldry"}');
+INSERT INTO special_set (id, name, kind, enabled, source, text, created_at) VALUES (1, 'Holidays', 'holiday', 1, 'holidays.ics', 'BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nDTSTART;VALUE=DATE:20260101\r\nSUMMARY:New year\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n', '2026-01-06 08:00:00');

@@ -1,0 +1,2 @@
+INSERT INTO schedule (id, dashboard_id, name, cron, time_zone, format, selection, page, folder, mail_to, enabled, next_due) VALUES (1, 1, 'Morning', '0 7 * * 1-5', 'UTC', 'pdf', NULL, NULL, '', '', 1, '2026-06-04 07:00:00');
+INSERT INTO schedule_run (id, schedule_id, due_at, started_at, finished_at, status, missed, file, message) VALUES (1, 1, '2026-06-03 07:00:00', '2026-06-03 07:00:01', '2026-06-03 07:00:05', 'done', 0, '/out/morning.pdf', NULL);

@@ -1,0 +1,1 @@
+INSERT INTO geometry (id, `key`, name, version, described, features, source, created_at) VALUES (1, 'isles', 'Isles', 1, '{"areas":1,"points":0,"properties":["port"]}', '[]', 'isles.geojson', '2026-05-01 08:00:00');
