@@ -21,7 +21,7 @@ export interface ServeOptions {
   readonly team?: TeamOptions;
 }
 
-export interface TeamOptions {
+interface TeamOptions {
   /** The address of this machine that is listened on. */
   readonly host: string;
   /** Where people reach it. */
