@@ -30,10 +30,6 @@ const PICTURES: readonly Picture[] = [
     script: `[...document.querySelectorAll('#item-todate button')].find((b) => /%/.test(b.textContent)).click()`,
   },
   {
-    name: 'fleet-care',
-    address: `/dashboards/5?k.systems=${encodeURIComponent(JSON.stringify({ days: null, keys: [['Marram']], exclude: false }))}`,
-  },
-  {
     name: 'conditions',
     address: `/dashboards/2?c.fleet=${encodeURIComponent('["Veldry–Osk Head","Marram"]')}&q.which=${encodeURIComponent(JSON.stringify({ on: ['summer'], own: "passengers >= 200 AND vessel <> 'Tern'" }))}`,
     script: `document.querySelector('main').scrollTo(0, 99999)`,

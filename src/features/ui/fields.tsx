@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 
 /** Labels that stand above their fields from the beginning, whatever is in these. */
-export const SHRUNK = { inputLabel: { shrink: true } } as const;
+export const SHRUNK = { inputLabel: { shrink: true }, input: { notched: true } } as const;
 
 /** A text that is taken over on Enter or on leaving the field. `check` gives a sentence when it does not fit. */
 export function TextSetting({

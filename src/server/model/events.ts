@@ -80,14 +80,19 @@ function follow(listener: Listener): () => void {
   };
 }
 
-/** What those are told who do not see all rows: that something was loaded, and not which days and how many rows. */
-const withoutRows = ({ revision, loads }: ModelEvent): ModelEvent => ({
-  revision,
-  loads: loads.map((load) => ({ ...load, changes: null })),
-});
+/**
+ * How much of a change is told: all of it; what was loaded, without days and numbers of rows, to those who do not see
+ * all rows; or only that something changed, to those who may not know what there is.
+ */
+type Told = 'all' | 'what' | 'that';
 
-/** The stream of a page's events, until the signal ends it. `seesAll`: nothing of the data is kept from it. */
-export function modelEvents(signal: AbortSignal, seesAll: boolean): ReadableStream<Uint8Array> {
+function toldOf({ revision, loads }: ModelEvent, told: Told): ModelEvent {
+  if (told === 'that') return { revision, loads: [] };
+  return { revision, loads: told === 'all' ? loads : loads.map((load) => ({ ...load, changes: null })) };
+}
+
+/** The stream of a page's events, until the signal ends it. */
+export function modelEvents(signal: AbortSignal, told: Told): ReadableStream<Uint8Array> {
   const encoder = new TextEncoder();
   let end = () => {};
   return new ReadableStream({
@@ -101,7 +106,7 @@ export function modelEvents(signal: AbortSignal, seesAll: boolean): ReadableStre
       };
       send(': open\n\n');
       const unfollow = follow((event) =>
-        send(`event: model\ndata: ${JSON.stringify(seesAll ? event : withoutRows(event))}\n\n`),
+        send(`event: model\ndata: ${JSON.stringify(toldOf(event, told))}\n\n`),
       );
       const alive = setInterval(() => send(': alive\n\n'), ALIVE_MS);
       end = () => {

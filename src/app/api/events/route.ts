@@ -7,8 +7,8 @@ export const dynamic = 'force-dynamic';
 /** Server-sent events: `model` whenever datasets, almanac or shared dimensions change, with what a load changed. */
 export function GET(request: Request) {
   return respond(request, async (caller) => {
-    const seesAll = caller.kind !== 'link' && (await sightOf(caller)) === null;
-    return new Response(modelEvents(request.signal, seesAll), {
+    const told = caller.kind === 'link' ? 'that' : (await sightOf(caller)) === null ? 'all' : 'what';
+    return new Response(modelEvents(request.signal, told), {
       headers: {
         'content-type': 'text/event-stream',
         'cache-control': 'no-store',
