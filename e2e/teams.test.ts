@@ -446,11 +446,16 @@ story('one whose session is ended is told, and goes on after signing in again', 
 
 story('a provider lets in whom an owner invited, and nobody else', async () => {
   await at.driver.manage().deleteAllCookies();
-  provider.become({ sub: '77', email: 'stranger@example.org', name: 'Stranger' });
+  provider.become({ sub: '77', email: 'stranger@example.org', name: 'Stranger', email_verified: true });
   await at.open('/sign-in');
   await at.click('button', 'Sign in with the harbour');
   await at.reads(/The provider did not let you in/);
-  provider.become({ sub: '78', email: emailOf('reader'), name: 'Reader' });
+  // Whoever says to have the address of another is believed only when the provider has looked.
+  provider.become({ sub: '79', email: emailOf('owner'), name: 'Impostor', email_verified: false });
+  await at.open('/sign-in');
+  await at.click('button', 'Sign in with the harbour');
+  await at.reads(/The provider did not let you in/);
+  provider.become({ sub: '78', email: emailOf('reader'), name: 'Reader', email_verified: true });
   await at.open('/sign-in');
   await at.click('button', 'Sign in with the harbour');
   await at.find('button', 'Reader');

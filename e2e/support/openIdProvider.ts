@@ -4,12 +4,20 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import type { AddressInfo } from 'node:net';
 import { exportJWK, generateKeyPair, SignJWT } from 'jose';
 
+/** What it says of a person. */
+interface Claims {
+  readonly sub: string;
+  readonly email: string;
+  readonly name: string;
+  readonly email_verified: boolean;
+}
+
 export interface OpenIdProvider {
   readonly issuer: string;
   readonly client: string;
   readonly secret: string;
   /** Who comes from now on. */
-  become(person: { readonly sub: string; readonly email: string; readonly name: string }): void;
+  become(person: Claims): void;
   close(): void;
 }
 
@@ -26,7 +34,7 @@ export async function startOpenIdProvider(): Promise<OpenIdProvider> {
   const key = { ...(await exportJWK(publicKey)), kid: 'test', alg: ALGORITHM, use: 'sig' };
   const [client, secret] = ['dathen', randomUUID()];
   const codes = new Map<string, string | null>();
-  let person = { sub: '1', email: 'nobody@example.org', name: 'Nobody' };
+  let person: Claims = { sub: '1', email: 'nobody@example.org', name: 'Nobody', email_verified: true };
   let issuer = '';
   const json = (response: ServerResponse, body: unknown, status = 200) =>
     response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
@@ -58,7 +66,7 @@ export async function startOpenIdProvider(): Promise<OpenIdProvider> {
         if (!codes.has(code)) return json(response, { error: 'invalid_grant' }, 400);
         const nonce = codes.get(code);
         codes.delete(code);
-        const token = await new SignJWT({ ...person, email_verified: true, ...(nonce ? { nonce } : {}) })
+        const token = await new SignJWT({ ...person, ...(nonce ? { nonce } : {}) })
           .setProtectedHeader({ alg: ALGORITHM, kid: 'test' })
           .setIssuer(issuer)
           .setAudience(client)
