@@ -126,8 +126,9 @@ export const theme = createTheme({
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', fontSize: 13, lineHeight: 1.4 },
         '*': { scrollbarWidth: 'thin', scrollbarColor: 'var(--dathen-palette-hairline) transparent' },
-        // Over what components set for themselves; inside, since most places cut what stands out of them.
-        ':focus-visible': {
+        // Over what components set for themselves; inside, since most places cut what stands out of them. A field with a
+        // frame shows it by the frame, which leaves room for its label.
+        ':focus-visible:not(.MuiOutlinedInput-input)': {
           outline: '2px solid var(--dathen-palette-time-main) !important',
           outlineOffset: '-2px !important',
         },
