@@ -140,14 +140,18 @@ async function loadOnAndOn(): Promise<void> {
 let known = false;
 
 let fiscalStart = 1;
+/** Those that were sent since, of which nobody knows whether they were stored. */
+const rulesTried = new Set<number>();
 async function changeRuleOnAndOn(): Promise<void> {
   while (!isEnding) {
     const now = await ask<{ rule: { fiscalStart: number } }>('GET', '/almanac');
     if (now?.status === 200) {
       const next = (now.body.rule.fiscalStart % 12) + 1;
+      rulesTried.add(next);
       const done = await ask('PUT', '/almanac', { ...now.body.rule, fiscalStart: next });
       if (done?.status === 200) {
         fiscalStart = next;
+        rulesTried.clear();
         acknowledged.rules++;
       }
     }
@@ -248,11 +252,7 @@ start();
 await untilBack();
 await check('the last start');
 const rules = await ask<{ rule: { fiscalStart: number } }>('GET', '/almanac');
-if (
-  rules &&
-  rules.body.rule.fiscalStart !== fiscalStart &&
-  rules.body.rule.fiscalStart !== (fiscalStart % 12) + 1
-)
+if (rules && ![fiscalStart, ...rulesTried].includes(rules.body.rule.fiscalStart))
   problems.push('a rule that was acknowledged is not there');
 const uploads = existsSync(path.join(data, 'uploads')) ? readdirSync(path.join(data, 'uploads')) : [];
 const unfinished = existsSync(path.join(folder, 'backups'))

@@ -16,6 +16,7 @@ import type { RowDataPacket } from 'mysql2/promise';
 import { emptyDocument } from '../../core/dashboard/document/document';
 import { createDashboard, listDashboards, readDashboard, saveDashboard } from '../dashboards/repository';
 import { dedicatedConnection, pool } from '../database/connection';
+import { recoverLoads } from '../datasets/recover';
 import { findDataset } from '../datasets/repository';
 import { forget } from '../once';
 import { decrypt, encrypt } from '../secrets';
@@ -125,6 +126,20 @@ test('a backup that was changed on its way is refused, and nothing is changed', 
   await expect(restoreBackup(at.folder)).rejects.toMatchObject({ code: 'no-backup', status: 404 });
   expect(await listDashboards()).toEqual(before);
 }, 60_000);
+
+test('a start does not wait for one who reads tables that nobody needs any more; the next one drops them', async () => {
+  await pool().query('CREATE TABLE fact_4711_1 (c1 INT)');
+  const reader = await dedicatedConnection();
+  await reader.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
+  await reader.query('SELECT 1 FROM fact_4711_1');
+  const begun = Date.now();
+  await recoverLoads();
+  expect(Date.now() - begun).toBeLessThan(10_000);
+  expect(await count('fact_4711_1')).toBe(0);
+  await reader.end();
+  await recoverLoads();
+  await expect(count('fact_4711_1')).rejects.toMatchObject({ errno: 1146 });
+}, 30_000);
 
 test('so many of the newest are kept; what was broken off goes', async () => {
   mkdirSync(path.join(place(), 'dathen-2020-01-01T00-00-00.000Z.part'));

@@ -10,7 +10,8 @@ import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import { unionRuns } from '../../core/calendar/runs';
 import type { LoadChanges } from '../../core/model/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
-import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
+import { database, dedicatedConnection, sqlNow } from '../database/connection';
+import { dropTable } from '../database/dropTable';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { log } from '../log';
 import { Problem } from '../problem';
@@ -239,8 +240,7 @@ function refuseNothing({ loaded, refused, refusals }: StreamOutcome) {
  */
 async function tidyUp(owned: Owned) {
   try {
-    if (owned.currentLoad !== null)
-      await selectRows(`DROP TABLE IF EXISTS ${factTable(owned.id, owned.currentLoad)}`);
+    if (owned.currentLoad !== null) await dropTable(factTable(owned.id, owned.currentLoad));
     await ensureAlmanac();
   } catch (error) {
     log().error(error, 'a load is in use, but was not tidied up after');
@@ -263,7 +263,7 @@ async function giveUp(owned: Owned, load: number, table: string, error: unknown,
       message: message.slice(0, 1000),
     })
     .where(eq(datasetLoad.id, load));
-  await selectRows(`DROP TABLE IF EXISTS ${table}`);
+  await dropTable(table);
 }
 
 async function copyRows(connection: Connection, owned: Owned, table: string, definition: Definition) {

@@ -2,6 +2,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import { database, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
+import { dropTable } from '../database/dropTable';
 import { datasetLock } from './load';
 import { removeOldUploads } from './uploads';
 
@@ -27,7 +28,7 @@ export async function recoverLoads(): Promise<void> {
     const match = /^fact_(\d+)_(\d+)$/.exec(name);
     if (!match || current.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1]))))
       continue;
-    await selectRows(`DROP TABLE IF EXISTS ${match[0]}`);
+    await dropTable(match[0]);
   }
   for (const row of datasets.filter((entry) => entry.currentLoad === null)) {
     if (await isBusy(row.id)) continue;

@@ -5,7 +5,8 @@ import { countDays } from '../../core/calendar/runs';
 import { isoDay } from '../../core/calendar/day';
 import type { LoadChanges } from '../../core/model/freshness';
 import type { DatasetModel } from '../../core/model/model';
-import { database, selectRows } from '../database/connection';
+import { database } from '../database/connection';
+import { dropTable } from '../database/dropTable';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { bumpRevision } from '../model/revision';
 import { Problem } from '../problem';
@@ -207,5 +208,5 @@ export async function removeDataset(stored: Pick<StoredDataset, 'id'>): Promise<
     await transaction.delete(dataset).where(eq(dataset.id, stored.id));
   });
   await bumpRevision();
-  for (const load of loads) await selectRows(`DROP TABLE IF EXISTS ${factTable(stored.id, load.id)}`);
+  for (const load of loads) await dropTable(factTable(stored.id, load.id));
 }
