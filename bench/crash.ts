@@ -139,16 +139,22 @@ async function loadOnAndOn(): Promise<void> {
 }
 let known = false;
 
+interface Rule {
+  readonly fiscal: { readonly yearStartMonth: number };
+}
 let fiscalStart = 1;
 /** Those that were sent since, of which nobody knows whether they were stored. */
 const rulesTried = new Set<number>();
 async function changeRuleOnAndOn(): Promise<void> {
   while (!isEnding) {
-    const now = await ask<{ rule: { fiscalStart: number } }>('GET', '/almanac');
+    const now = await ask<{ rule: Rule }>('GET', '/almanac');
     if (now?.status === 200) {
-      const next = (now.body.rule.fiscalStart % 12) + 1;
+      const next = (now.body.rule.fiscal.yearStartMonth % 12) + 1;
       rulesTried.add(next);
-      const done = await ask('PUT', '/almanac', { ...now.body.rule, fiscalStart: next });
+      const done = await ask('PUT', '/almanac', {
+        ...now.body.rule,
+        fiscal: { ...now.body.rule.fiscal, yearStartMonth: next },
+      });
       if (done?.status === 200) {
         fiscalStart = next;
         rulesTried.clear();
@@ -251,8 +257,8 @@ while (!isOver()) await pause(50);
 start();
 await untilBack();
 await check('the last start');
-const rules = await ask<{ rule: { fiscalStart: number } }>('GET', '/almanac');
-if (rules && ![fiscalStart, ...rulesTried].includes(rules.body.rule.fiscalStart))
+const rules = await ask<{ rule: Rule }>('GET', '/almanac');
+if (rules && ![fiscalStart, ...rulesTried].includes(rules.body.rule.fiscal.yearStartMonth))
   problems.push('a rule that was acknowledged is not there');
 const uploads = existsSync(path.join(data, 'uploads')) ? readdirSync(path.join(data, 'uploads')) : [];
 const unfinished = existsSync(path.join(folder, 'backups'))
