@@ -1,11 +1,11 @@
 'use client';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { LEAST_PASSWORD } from '../../contract/people';
+import { InlineForm } from '../ui/InlineForm';
 import { useNotice } from '../ui/Notice';
 import { requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
@@ -39,15 +39,7 @@ export function ChangePassword() {
           {problem}
         </Typography>
       )}
-      <Box
-        component="form"
-        aria-label="Another password"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void change();
-        }}
-        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}
-      >
+      <InlineForm name="Another password" onSubmit={change}>
         <TextField
           label="Password now"
           type="password"
@@ -59,7 +51,7 @@ export function ChangePassword() {
         <Button type="submit" variant="contained" disabled={now === '' || next.length < LEAST_PASSWORD}>
           Change it
         </Button>
-      </Box>
+      </InlineForm>
     </Section>
   );
 }

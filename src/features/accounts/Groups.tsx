@@ -6,10 +6,11 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Group, GroupEdit, Person } from '../../contract/people';
+import { InlineForm } from '../ui/InlineForm';
 import { TextSetting } from '../ui/fields';
 import { requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
-import { useChange } from './useChange';
+import { useChange } from '../ui/useChange';
 
 /** Groups of people, by which dashboards are shared and rows are held back. */
 export function Groups({ groups, people }: { groups: readonly Group[]; people: readonly Person[] }) {
@@ -33,20 +34,12 @@ export function Groups({ groups, people }: { groups: readonly Group[]; people: r
           <GroupRow key={group.id} group={group} people={people} />
         ))}
       </ul>
-      <Box
-        component="form"
-        aria-label="A new group"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
-        sx={{ display: 'flex', gap: 1.5, mt: 1.5 }}
-      >
+      <InlineForm name="A new group" onSubmit={make} sx={{ mt: 1.5, alignItems: 'stretch' }}>
         <TextField label="Name of the group" value={name} onChange={(event) => setName(event.target.value)} />
         <Button type="submit" variant="contained" disabled={name.trim() === ''}>
           Make it
         </Button>
-      </Box>
+      </InlineForm>
     </Section>
   );
 }

@@ -1,5 +1,4 @@
 'use client';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ListItemText from '@mui/material/ListItemText';
 import MenuItem from '@mui/material/MenuItem';
@@ -11,12 +10,13 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { inviteSchema, madeLinkSchema, ROLES, type Invitation, type Role } from '../../contract/people';
+import { InlineForm } from '../ui/InlineForm';
 import { momentWords } from '../ui/moment';
 import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
 import { ShownOnce } from './ShownOnce';
-import { useChange } from './useChange';
+import { useChange } from '../ui/useChange';
 
 /** Who is invited and has not come in yet, and a way to invite more. */
 export function Invitations({ invitations, mails }: { invitations: readonly Invitation[]; mails: boolean }) {
@@ -71,15 +71,7 @@ export function Invitations({ invitations, mails }: { invitations: readonly Invi
           </TableBody>
         </Table>
       )}
-      <Box
-        component="form"
-        aria-label="Invite somebody"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void invite();
-        }}
-        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5, alignItems: 'flex-start' }}
-      >
+      <InlineForm name="Invite somebody" onSubmit={invite} sx={{ mt: 1.5 }}>
         <TextField
           label="Address to invite"
           type="email"
@@ -106,7 +98,7 @@ export function Invitations({ invitations, mails }: { invitations: readonly Invi
         <Button type="submit" variant="contained" disabled={email.trim() === ''}>
           Invite
         </Button>
-      </Box>
+      </InlineForm>
     </Section>
   );
 }

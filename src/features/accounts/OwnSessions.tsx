@@ -6,14 +6,14 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { ownSessionSchema } from '../../contract/people';
 import { unseenStyle } from '../../theme/roles';
 import { momentWords } from '../ui/moment';
-import { useNotice } from '../ui/Notice';
-import { orSentence, requestAs, requestJson } from '../ui/request';
+import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
+import { useChange } from '../ui/useChange';
 
 const sessionsSchema = z.array(ownSessionSchema);
 
@@ -29,17 +29,13 @@ function browserWords(text: string): string {
 
 /** Where one is signed in; each can be ended from here. */
 export function OwnSessions() {
-  const client = useQueryClient();
-  const notice = useNotice();
+  const change = useChange('sessions');
   const list = useQuery({
     queryKey: ['sessions'],
     queryFn: () => requestAs(sessionsSchema, '/api/sessions'),
   });
-  const end = async (id: string) => {
-    const refusal = await orSentence(() => requestJson(`/api/sessions/${id}`, { method: 'DELETE' }));
-    notice({ text: refusal ?? 'The session is ended.' });
-    await client.invalidateQueries({ queryKey: ['sessions'] });
-  };
+  const end = (id: string) =>
+    change(() => requestJson(`/api/sessions/${id}`, { method: 'DELETE' }), 'The session is ended.');
   return (
     <Section title="Where you are signed in">
       {list.error && <Typography role="alert">{list.error.message}</Typography>}

@@ -16,7 +16,7 @@ import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
 import { ShownOnce } from './ShownOnce';
-import { useChange } from './useChange';
+import { useChange } from '../ui/useChange';
 
 export function PeopleTable({ people }: { people: readonly Person[] }) {
   const change = useChange('people', 'me');

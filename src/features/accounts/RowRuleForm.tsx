@@ -1,6 +1,5 @@
 'use client';
 import Autocomplete from '@mui/material/Autocomplete';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -11,6 +10,7 @@ import type { Group } from '../../contract/people';
 import { rowRuleSchema, type RowRule } from '../../contract/rowRules';
 import type { SharedDimension } from '../../core/model/model';
 import { parsePhrase } from '../../core/period/parse';
+import { InlineForm } from '../ui/InlineForm';
 import { requestJson } from '../ui/request';
 
 const BLANK = '(blank)';
@@ -67,15 +67,7 @@ export function RowRuleForm({
     if (rule.success) await onSave(rule.data);
   };
   return (
-    <Box
-      component="form"
-      aria-label="Rule on rows"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}
-    >
+    <InlineForm name="Rule on rows" onSubmit={save}>
       {problem !== null && (
         <Typography role="alert" color="error" sx={{ flex: '1 1 100%' }}>
           {problem}
@@ -135,6 +127,6 @@ export function RowRuleForm({
         Save
       </Button>
       <Button onClick={onCancel}>Cancel</Button>
-    </Box>
+    </InlineForm>
   );
 }

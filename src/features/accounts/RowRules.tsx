@@ -16,7 +16,7 @@ import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { RowRuleForm } from './RowRuleForm';
-import { useChange } from './useChange';
+import { useChange } from '../ui/useChange';
 
 const SHOWN_VALUES = 6;
 

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { InlineForm } from '../ui/InlineForm';
 import { useNotice } from '../ui/Notice';
 import { requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
@@ -54,15 +55,7 @@ export function SecondFactor({ isOn }: { isOn: boolean }) {
         </Typography>
       )}
       {begun ? (
-        <Box
-          component="form"
-          aria-label="First code"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void confirm();
-          }}
-          sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}
-        >
+        <InlineForm name="First code" onSubmit={confirm} sx={{ gap: 2, alignItems: 'stretch' }}>
           <QrPicture text={begun.totpURI} name="What the app reads" />
           <Box sx={{ flex: '1 1 300px' }}>
             <Typography gutterBottom>
@@ -86,16 +79,11 @@ export function SecondFactor({ isOn }: { isOn: boolean }) {
               <Button onClick={() => setBegun(null)}>Leave it</Button>
             </Box>
           </Box>
-        </Box>
+        </InlineForm>
       ) : (
-        <Box
-          component="form"
-          aria-label={isOn ? 'Switch the second factor off' : 'Switch the second factor on'}
-          onSubmit={(event) => {
-            event.preventDefault();
-            void (isOn ? end() : begin());
-          }}
-          sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}
+        <InlineForm
+          name={isOn ? 'Switch the second factor off' : 'Switch the second factor on'}
+          onSubmit={() => (isOn ? end() : begin())}
         >
           <Typography sx={{ flex: '1 1 100%' }}>
             {isOn
@@ -112,7 +100,7 @@ export function SecondFactor({ isOn }: { isOn: boolean }) {
           <Button type="submit" variant={isOn ? 'outlined' : 'contained'} disabled={password === ''}>
             {isOn ? 'Switch it off' : 'Begin'}
           </Button>
-        </Box>
+        </InlineForm>
       )}
     </Section>
   );

@@ -1,5 +1,4 @@
 'use client';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Table from '@mui/material/Table';
@@ -19,10 +18,11 @@ import {
   type Role,
   type TokenScope,
 } from '../../contract/people';
+import { InlineForm } from '../ui/InlineForm';
 import { momentWords } from '../ui/moment';
-import { useNotice } from '../ui/Notice';
 import { orSentence, requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
+import { useChange } from '../ui/useChange';
 import { ShownOnce } from './ShownOnce';
 
 const SCOPES: { readonly [S in TokenScope]: { readonly says: string; readonly least: Role } } = {
@@ -34,14 +34,13 @@ const SCOPES: { readonly [S in TokenScope]: { readonly says: string; readonly le
 /** Tokens by which scripts act for one. */
 export function Tokens({ role }: { role: Role }) {
   const client = useQueryClient();
-  const notice = useNotice();
+  const change = useChange('tokens');
   const [name, setName] = useState('');
   const [scope, setScope] = useState<TokenScope>('read');
   const [days, setDays] = useState('90');
   const [problem, setProblem] = useState<string | null>(null);
   const [made, setMade] = useState<string | null>(null);
   const list = useQuery({ queryKey: ['tokens'], queryFn: () => requestAs(tokensSchema, '/api/tokens') });
-  const refresh = () => client.invalidateQueries({ queryKey: ['tokens'] });
   const make = async () => {
     const asked = newTokenSchema.safeParse({ name, scope, days: Number(days) });
     if (!asked.success) return setProblem(asked.error.issues[0]!.message);
@@ -52,13 +51,10 @@ export function Tokens({ role }: { role: Role }) {
         setName('');
       }),
     );
-    await refresh();
+    await client.invalidateQueries({ queryKey: ['tokens'] });
   };
-  const end = async (id: number, words: string) => {
-    const refusal = await orSentence(() => requestJson(`/api/tokens/${id}`, { method: 'DELETE' }));
-    notice({ text: refusal ?? `${words} is ended.` });
-    await refresh();
-  };
+  const end = (id: number, words: string) =>
+    change(() => requestJson(`/api/tokens/${id}`, { method: 'DELETE' }), `${words} is ended.`);
   return (
     <Section title="Tokens for scripts">
       <Typography color="textSecondary" gutterBottom>
@@ -94,15 +90,7 @@ export function Tokens({ role }: { role: Role }) {
           ))}
         </TableBody>
       </Table>
-      <Box
-        component="form"
-        aria-label="A new token"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void make();
-        }}
-        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5, alignItems: 'flex-start' }}
-      >
+      <InlineForm name="A new token" onSubmit={make} sx={{ mt: 1.5 }}>
         <TextField label="Name of the token" value={name} onChange={(event) => setName(event.target.value)} />
         <TextField
           select
@@ -127,7 +115,7 @@ export function Tokens({ role }: { role: Role }) {
         <Button type="submit" variant="contained" disabled={name.trim() === ''}>
           Make it
         </Button>
-      </Box>
+      </InlineForm>
     </Section>
   );
 }

@@ -1,4 +1,5 @@
 /** What is sent to sign in, and what the answers mean. */
+import { OPENID_PROVIDER } from '../../contract/people';
 import { RequestError, requestJson } from '../ui/request';
 
 interface Answer {
@@ -56,7 +57,7 @@ export function giveCode(code: string): Promise<unknown> {
 /** The address at which a provider asks who one is. */
 export async function providerAddress(to: string): Promise<string> {
   const answer = await requestJson<Answer>('/api/auth/sign-in/social', {
-    body: { provider: 'openid', callbackURL: to, errorCallbackURL: '/sign-in' },
+    body: { provider: OPENID_PROVIDER, callbackURL: to, errorCallbackURL: '/sign-in' },
   });
   return answer.url ?? '/sign-in';
 }

@@ -36,14 +36,13 @@ export function AccessPanel({ dashboard, onClose }: { dashboard: number; onClose
   const key = ['access', dashboard];
   const path = `/api/dashboards/${dashboard}/access`;
   const rights = useQuery({ queryKey: key, queryFn: () => requestAs(dashboardRightsSchema, path) });
-  const refresh = () => client.invalidateQueries({ queryKey: key });
   const save = async (part: Partial<DashboardAccess>) => {
     if (!rights.data) return;
     const { access, grants } = { ...rights.data, ...part };
     client.setQueryData(key, { ...rights.data, access, grants });
     const refusal = await orSentence(() => requestJson(path, { method: 'PUT', body: { access, grants } }));
     if (refusal !== null) notice({ text: refusal });
-    await refresh();
+    await client.invalidateQueries({ queryKey: key });
   };
   return (
     <SidePanel
@@ -76,7 +75,7 @@ export function AccessPanel({ dashboard, onClose }: { dashboard: number; onClose
           {rights.data.access === 'named' && (
             <Grants rights={rights.data} onChange={(grants) => void save({ grants })} />
           )}
-          <PublicLink dashboard={dashboard} isPublic={rights.data.isPublic} onChanged={refresh} />
+          <PublicLink dashboard={dashboard} isPublic={rights.data.isPublic} />
         </>
       )}
     </SidePanel>

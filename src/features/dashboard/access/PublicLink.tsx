@@ -5,28 +5,15 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { z } from 'zod';
-import { useNotice } from '../../ui/Notice';
-import { orSentence, requestAs, requestJson } from '../../ui/request';
+import { requestAs, requestJson } from '../../ui/request';
+import { useChange } from '../../ui/useChange';
 
 const linkSchema = z.object({ link: z.string() });
 
-export function PublicLink({
-  dashboard,
-  isPublic,
-  onChanged,
-}: {
-  dashboard: number;
-  isPublic: boolean;
-  onChanged: () => Promise<void>;
-}) {
-  const notice = useNotice();
+export function PublicLink({ dashboard, isPublic }: { dashboard: number; isPublic: boolean }) {
+  const change = useChange('access');
   const [link, setLink] = useState<string | null>(null);
   const path = `/api/dashboards/${dashboard}/link`;
-  const change = async (work: () => Promise<unknown>, done: string) => {
-    const refusal = await orSentence(work);
-    notice({ text: refusal ?? done });
-    await onChanged();
-  };
   const make = () =>
     change(
       async () => setLink((await requestAs(linkSchema, path, { body: {} })).link),

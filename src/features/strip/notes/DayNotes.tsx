@@ -9,6 +9,7 @@ import { useState } from 'react';
 import { noteSchema, storedNotesSchema, type Note, type StoredNote } from '../../../contract/notes';
 import { isoDay, parseIsoDay, type Day } from '../../../core/calendar/day';
 import { windowWords } from '../../../core/calendar/names';
+import { InlineForm } from '../../ui/InlineForm';
 import { DayField } from '../../ui/DayField';
 import { useNotice } from '../../ui/Notice';
 import { requestAs, requestJson } from '../../ui/request';
@@ -122,14 +123,7 @@ function NoteForm({
     }
   };
   return (
-    <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, py: 1, alignItems: 'flex-start' }}
-    >
+    <InlineForm onSubmit={save} sx={{ gap: 1, py: 1 }}>
       <TextField
         label="What happened"
         value={note.words}
@@ -162,6 +156,6 @@ function NoteForm({
           {problem}
         </Typography>
       )}
-    </Box>
+    </InlineForm>
   );
 }

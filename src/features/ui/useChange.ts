@@ -1,8 +1,8 @@
 'use client';
-/** Changes of people and rights: sent, told where they are refused, and read anew. */
+/** Changes that the server may refuse: sent, told where they are refused, and read anew. */
 import { useQueryClient } from '@tanstack/react-query';
-import { useNotice } from '../ui/Notice';
-import { orSentence } from '../ui/request';
+import { useNotice } from './Notice';
+import { orSentence } from './request';
 
 /** Does some work; true where it was done. What is read under the keys is then read again. */
 export function useChange(
