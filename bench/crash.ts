@@ -8,6 +8,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
+import { databaseFolder, runningDatabase } from '../cli/mariadb';
 import { freePort } from '../cli/processes';
 import { emptyDocument } from '../src/core/dashboard/document/document';
 import { Random } from '../demo/random';
@@ -182,23 +183,13 @@ let backing: ChildProcess | undefined;
 
 const record = () =>
   JSON.parse(readFileSync(path.join(data, 'run.json'), 'utf8')) as { pid: number; serverPid: number | null };
-const databasePid = () =>
-  Number(/^\d+/.exec(readFileSync(path.join(databaseFolder(), 'mariadb.pid'), 'utf8'))?.[0]);
-/** The database of root lies elsewhere where its user cannot pass through. */
-function databaseFolder(): string {
-  const inside = path.join(data, 'mariadb');
-  if (existsSync(inside)) return inside;
-  const all = readdirSync('/var/lib/dathen').map((name) => path.join('/var/lib/dathen', name));
-  return all.sort((a, b) => Number(existsSync(b)) - Number(existsSync(a)))[0]!;
-}
-
 const VICTIMS = ['server', 'database', 'command', 'backup'] as const;
-function kill(victim: (typeof VICTIMS)[number]): void {
+async function kill(victim: (typeof VICTIMS)[number]): Promise<void> {
   const pid =
     victim === 'backup'
       ? backing?.pid
       : victim === 'database'
-        ? databasePid()
+        ? runningDatabase(await databaseFolder(data))?.pid
         : record()[victim === 'server' ? 'serverPid' : 'pid'];
   if (pid) process.kill(pid, 'SIGKILL');
 }
@@ -238,7 +229,7 @@ for (let i = 0; i < kills; i++) {
   await pause(random.whole(100, 2500));
   const victim = VICTIMS[random.whole(0, VICTIMS.length - 1)]!;
   try {
-    kill(victim);
+    await kill(victim);
   } catch {
     // It was between two lives already.
   }

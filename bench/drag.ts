@@ -3,7 +3,7 @@
  * headless Chromium on the production build. Run: npx tsx bench/drag.ts [rows]
  */
 import path from 'node:path';
-import type { WebDriver } from 'selenium-webdriver';
+import type { Driver } from 'selenium-webdriver/chrome';
 import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
 import { compareWith } from '../src/core/dashboard/document/kinds/compare';
 import { emptyDocument, type DashboardDocument, type Visual } from '../src/core/dashboard/document/document';
@@ -49,11 +49,8 @@ const PROBE = `
   const frame = (now) => { probe.frames.push(now - last); last = now; requestAnimationFrame(frame); };
   requestAnimationFrame(frame);`;
 
-async function mouse(driver: WebDriver, type: string, x: number, y: number) {
-  const chromium = driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-  };
-  await chromium.sendDevToolsCommand('Input.dispatchMouseEvent', {
+async function mouse(driver: Driver, type: string, x: number, y: number) {
+  await driver.sendDevToolsCommand('Input.dispatchMouseEvent', {
     type,
     x,
     y,

@@ -1,7 +1,7 @@
 /** What readers meet beside a dashboard's own page: paper, walls, frames, maps, files made by themselves, notes. */
 import { Key } from 'selenium-webdriver';
-import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
-import { api, asStory, browserPage, load } from './support/application';
+import { MEASURED_DEFAULTS } from '../src/core/dashboard/document/kinds/measured';
+import { api, asStory, browserPage, load, measureOf } from './support/application';
 import { checkBoth, checkEverywhere } from './support/axe';
 import { eventually } from './support/page';
 
@@ -24,24 +24,21 @@ beforeAll(async () => {
       { name: 'north', type: 'decimal', scale: 2 },
     ],
   });
-  const { body } = await api<{ measures: { key: string; column: string | null }[] }>(
-    'GET',
-    '/datasets/lights',
+  const [ships, east, north] = await Promise.all(
+    ['ships', 'east', 'north'].map((column) => measureOf('lights', column)),
   );
-  const shown = (column: string) =>
-    shownMeasure('lights', body.measures.find((entry) => entry.column === column)!.key);
   const made = await api<{ id: number }>('POST', '/dashboards', {
     version: 3,
     title: 'By lights',
     timeZone: 'UTC',
     visuals: [
-      { ...MEASURED_DEFAULTS, id: 'all', kind: 'figure', title: 'Ships', measures: [shown('ships')] },
+      { ...MEASURED_DEFAULTS, id: 'all', kind: 'figure', title: 'Ships', measures: [ships] },
       {
         ...MEASURED_DEFAULTS,
         id: 'map',
         kind: 'map',
         title: 'Ships by light',
-        measures: ['ships', 'east', 'north'].map(shown),
+        measures: [ships, east, north],
         across: { dataset: 'lights', column: 'light' },
         picks: true,
         layers: [{ kind: 'points', place: { longitude: 1, latitude: 2 }, size: 0, tint: 0 }],

@@ -148,9 +148,7 @@ test('print: a stored dashboard as a PDF file, with or without a server that run
 
 /** Has pages that a browser opens from now on believe that it is later by so many milliseconds. */
 async function setClock(page: Page, ahead: number) {
-  const driver = page.driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-  };
+  const { driver } = page;
   await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
     source: `const Real = Date;
       window.Date = class extends Real {

@@ -1,7 +1,7 @@
 /** Maps: geometry is brought in, drawn, zoomed, read and chosen on by pointer and by keys. */
 import { Key } from 'selenium-webdriver';
 import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
-import { api, asStory, browserPage, load, writeTestFile } from './support/application';
+import { api, asStory, browserPage, load, measureOf, writeTestFile } from './support/application';
 import { eventually } from './support/page';
 
 const page = browserPage();
@@ -90,11 +90,7 @@ story('a designer adds a map; its areas are those of the data', async () => {
   const at = page();
   const { body: model } = await api<{ geometries: { key: string }[] }>('GET', '/model');
   const geometry = model.geometries[0]!.key;
-  const { body: dataset } = await api<{ measures: { key: string; column: string | null }[] }>(
-    'GET',
-    '/datasets/moorings',
-  );
-  const measure = dataset.measures.find((entry) => entry.column === 'fish')!.key;
+  const shown = await measureOf('moorings', 'fish');
   const across = { dataset: 'moorings', column: 'pier' };
   const visuals = [
     {
@@ -102,7 +98,7 @@ story('a designer adds a map; its areas are those of the data', async () => {
       id: 'map',
       kind: 'map',
       title: 'Fish by pier',
-      measures: [shownMeasure('moorings', measure)],
+      measures: [shown],
       across,
       picks: true,
       layers: [{ kind: 'areas', place: { geometry, property: 'pier' }, tint: 0 }],
@@ -112,7 +108,7 @@ story('a designer adds a map; its areas are those of the data', async () => {
       id: 'all',
       kind: 'figure',
       title: 'Fish',
-      measures: [shownMeasure('moorings', measure)],
+      measures: [shown],
     },
   ];
   const made = await api<{ id: number }>('POST', '/dashboards', {

@@ -1,10 +1,19 @@
 /** Dashboards on paper: a page a sheet, nothing cut, with what is in effect; the file read back. */
 import type { Connection } from 'mysql2/promise';
 import { CHART_DEFAULTS } from '../src/core/dashboard/document/kinds/chart';
-import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
+import { MEASURED_DEFAULTS } from '../src/core/dashboard/document/kinds/measured';
 import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
 import { pdfOf } from '../src/server/print/pdf';
-import { api, BASE, browserPage, factTableOf, load, numberFrom, openDatabase } from './support/application';
+import {
+  api,
+  BASE,
+  browserPage,
+  factTableOf,
+  load,
+  measureOf,
+  numberFrom,
+  openDatabase,
+} from './support/application';
 import { eventually } from './support/page';
 import { coloursOnSheet, pdfSheets, pdfText } from './support/pdf';
 
@@ -30,8 +39,7 @@ beforeAll(async () => {
     ],
   });
   fact = await factTableOf(database, 'nets');
-  const { body } = await api<{ measures: { key: string; column: string | null }[] }>('GET', '/datasets/nets');
-  const shown = shownMeasure('nets', body.measures.find((entry) => entry.column === 'nets')!.key);
+  const shown = await measureOf('nets', 'nets');
   const figures = Array.from({ length: FIGURES }, (_, i) => ({
     ...MEASURED_DEFAULTS,
     id: `f${i}`,

@@ -90,9 +90,7 @@ story('Back in the browser takes the last change back, and Forward makes it agai
 
 story('on a small screen visuals stand in one column and controls in a drawer', async () => {
   const at = page();
-  const driver = at.driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-  };
+  const { driver } = at;
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width: 390,
     height: 800,
@@ -123,9 +121,7 @@ story('on a small screen visuals stand in one column and controls in a drawer', 
 
 /** Gives the page another viewport. */
 async function resize(width: number, height: number) {
-  const driver = page().driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-  };
+  const { driver } = page();
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width,
     height,
@@ -162,9 +158,7 @@ story(
   'by touch alone, at 390 and at 768 pixels: the drawer is opened, a value chosen, the drawer closed',
   async () => {
     const at = page();
-    const driver = at.driver as unknown as {
-      sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-    };
+    const { driver } = at;
     await driver.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', {
       enabled: true,
       maxTouchPoints: 1,

@@ -133,9 +133,10 @@ async function downloaded(button: string, name: string): Promise<Buffer> {
 
 step('the number of a figure leads to its rows, as many as the database has', async () => {
   const at = page();
-  await (
-    at.driver as unknown as { sendDevToolsCommand(name: string, parameters: object): Promise<void> }
-  ).sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  await at.driver.sendDevToolsCommand('Browser.setDownloadBehavior', {
+    behavior: 'allow',
+    downloadPath: folder,
+  });
   await at.open(`/dashboards/${id}`);
   await at.click('button', grouped(await sum()));
   await at.reads(new RegExp(`${grouped(await count())} rows of Hauls`));

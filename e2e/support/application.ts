@@ -3,6 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import mysql, { type Connection } from 'mysql2/promise';
+import { shownMeasure, type ShownMeasure } from '../../src/core/dashboard/document/kinds/measured';
 import { openBrowser, type Browser } from './browser';
 import { eventually, Page } from './page';
 
@@ -111,6 +112,15 @@ export async function load(
   const started = await api<JobReport>('POST', '/datasets', body);
   if (started.status !== 202) throw new Error(JSON.stringify(started.body));
   return jobEnd(started.body.id);
+}
+
+/** A measure of a column of a dataset, as visuals show it. */
+export async function measureOf(dataset: string, column: string): Promise<ShownMeasure> {
+  const { body } = await api<{ measures: { key: string; column: string | null }[] }>(
+    'GET',
+    `/datasets/${dataset}`,
+  );
+  return shownMeasure(dataset, body.measures.find((entry) => entry.column === column)!.key);
 }
 
 /**

@@ -21,9 +21,7 @@ export async function violations({ driver }: Page, within?: string): Promise<Vio
 
 /** Has the page drawn as on a screen so wide (pixels), in a colour scheme. */
 export async function look(page: Page, width: number, scheme: 'light' | 'dark') {
-  const driver = page.driver as unknown as {
-    sendDevToolsCommand(name: string, parameters: object): Promise<void>;
-  };
+  const { driver } = page;
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width,
     height: 800,

@@ -1,6 +1,7 @@
 /** Finds and uses what is on a page as a person does: by role and accessible name. */
 import { setTimeout as pause } from 'node:timers/promises';
-import { Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Key, type WebElement } from 'selenium-webdriver';
+import type { Driver } from 'selenium-webdriver/chrome';
 
 /** Elements that can have a role without saying so. */
 const IMPLIED: Record<string, string> = {
@@ -39,7 +40,7 @@ export async function eventually<T>(
 
 export class Page {
   constructor(
-    readonly driver: WebDriver,
+    readonly driver: Driver,
     readonly base: string,
   ) {}
 
