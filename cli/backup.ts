@@ -1,11 +1,12 @@
-/** `backup`, `restore` and `rotate-key`. */
-import { CommandFailure } from './failure';
+/** `backup`, `restore` and `rotate-key`; `config` is the file of settings, where there is one. */
+import { configure } from './configured';
 import { userPath } from './places';
-import { runningRecord } from './runFile';
+import { refuseWhileRunning } from './runFile';
 import { withDatabase } from './withDatabase';
 
 /** Writes a backup below a folder, and keeps the newest ones there. */
-export async function backUp(folder: string, keep: number | null): Promise<void> {
+export async function backUp(folder: string, keep: number | null, config: string | undefined): Promise<void> {
+  configure(config);
   await withDatabase(async () => {
     const { makeBackup } = await import('../src/server/backup/backup');
     const made = await makeBackup(userPath(folder), keep);
@@ -17,8 +18,9 @@ export async function backUp(folder: string, keep: number | null): Promise<void>
 }
 
 /** Puts a backup in the place of everything. */
-export async function restore(folder: string): Promise<void> {
-  if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+export async function restore(folder: string, config: string | undefined): Promise<void> {
+  configure(config);
+  refuseWhileRunning();
   await withDatabase(async () => {
     const { restoreBackup } = await import('../src/server/backup/restore');
     const { migrateDatabase } = await import('../src/server/database/connection');
@@ -29,8 +31,9 @@ export async function restore(folder: string): Promise<void> {
 }
 
 /** Takes another key for secrets. */
-export async function rotate(): Promise<void> {
-  if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+export async function rotate(config: string | undefined): Promise<void> {
+  configure(config);
+  refuseWhileRunning();
   await withDatabase(async () => {
     const { rotateKey } = await import('../src/server/keyRotation');
     const { connections, secondFactors } = await rotateKey();

@@ -165,8 +165,8 @@ program
         'This deletes all datasets and dashboards. Say ./dathen reset --yes to do it.',
         2,
       );
-    if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
-    const { holdData, leftBehind, leftBehindWords } = await import('./runFile');
+    const { holdData, leftBehind, leftBehindWords, refuseWhileRunning } = await import('./runFile');
+    refuseWhileRunning();
     const left = await leftBehind();
     if (left) throw new CommandFailure(`${leftBehindWords(left)} Stop it first with ./dathen stop.`);
     await holdData();
@@ -185,10 +185,8 @@ program
   )
   .addOption(configOption())
   .action(async (folder: string, { keep, config }: { keep?: number; config?: string }) => {
-    const { configure } = await import('./configured');
-    configure(config);
     const { backUp } = await import('./backup');
-    await backUp(folder, keep ?? null);
+    await backUp(folder, keep ?? null, config);
   });
 
 program
@@ -203,10 +201,8 @@ program
         'This replaces all datasets, dashboards and people by those of the backup. Say --yes to do it.',
         2,
       );
-    const { configure } = await import('./configured');
-    configure(config);
     const { restore } = await import('./backup');
-    await restore(folder);
+    await restore(folder, config);
   });
 
 program
@@ -214,10 +210,8 @@ program
   .description('take another key for secrets, and encrypt them anew; everybody has to sign in again')
   .addOption(configOption())
   .action(async ({ config }: { config?: string }) => {
-    const { configure } = await import('./configured');
-    configure(config);
     const { rotate } = await import('./backup');
-    await rotate();
+    await rotate(config);
   });
 
 program

@@ -76,6 +76,11 @@ export function leftBehindWords({ server, database }: LeftBehind): string {
   return `The command of Dathen was killed, but ${parts.join(' and ')} still ${parts.length > 1 ? 'run' : 'runs'}.`;
 }
 
+/** Throws while Dathen runs: what replaces what it works with has to wait. */
+export function refuseWhileRunning(): void {
+  if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
+}
+
 /** Holds the data folder for this process; of two that start at once, one is told that the other runs. */
 export async function holdData(): Promise<void> {
   const running = runningRecord();

@@ -15,6 +15,9 @@ export type DashboardRight = (typeof DASHBOARD_RIGHTS)[number];
 export const TOKEN_SCOPES = ['read', 'design', 'data'] as const;
 export type TokenScope = (typeof TOKEN_SCOPES)[number];
 
+/** As the library for accounts knows the provider of OpenID Connect; it stands in the address that leads back. */
+export const OPENID_PROVIDER = 'openid';
+
 /** Who asks, as the interface knows it. */
 export const meSchema = z.object({
   /** False where Dathen runs for one person alone: there is nobody to sign in. */

@@ -1,15 +1,13 @@
 /** Whether a caller may use a route; the answer to who may not tells nothing of what is there. */
 import { isAtLeast } from '../../contract/people';
 import type { Caller } from '../caller';
+import { noSuchDashboard } from '../dashboards/noSuchDashboard';
 import { Problem } from '../problem';
 import { dashboardRight } from './dashboardRights';
 import type { RouteFound } from './routeRights';
 
 const signIn = () => new Problem('sign-in', 'Sign in first.', 401);
 const refused = () => new Problem('not-allowed', 'Your role in this workspace does not allow this.', 403);
-/** The same words as of a dashboard that is not there. */
-const unseen = (id: string) =>
-  new Problem('no-such-dashboard', `There is no dashboard ${id}. It may have been deleted.`, 404);
 
 /** Throws a `Problem` (401, 403 or 404) where a caller may not use a route. */
 export async function admit(caller: Caller, found: RouteFound | undefined): Promise<void> {
@@ -28,7 +26,7 @@ export async function admit(caller: Caller, found: RouteFound | undefined): Prom
 /** Throws a `Problem` where a caller may not see a dashboard (404) or not change it (403). */
 export async function admitToDashboard(caller: Caller, id: string, needed: 'view' | 'edit'): Promise<void> {
   const held = /^\d{1,9}$/.test(id) ? await dashboardRight(caller, Number(id)) : undefined;
-  if (held === undefined) throw unseen(id);
+  if (held === undefined) throw noSuchDashboard(id);
   if (needed === 'edit' && held !== 'edit')
     throw new Problem('not-allowed', 'You may see this dashboard, not change it.', 403);
 }

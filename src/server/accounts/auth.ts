@@ -6,7 +6,7 @@ import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError } from 'better-auth/api';
 import { genericOAuth, twoFactor } from 'better-auth/plugins';
-import { LEAST_PASSWORD } from '../../contract/people';
+import { LEAST_PASSWORD, OPENID_PROVIDER } from '../../contract/people';
 import { serverConfig, type OpenIdConfig } from '../config';
 import { database } from '../database/connection';
 import * as tables from '../database/accountSchema';
@@ -19,16 +19,13 @@ import { sessionSecret } from './sessionSecret';
 import { noteLink } from './shownLinks';
 import { forgetTries } from './tries';
 
-/** As the library knows the provider. */
-const PROVIDER = 'openid';
-
 const DAY = 86_400;
 
 const openIdPlugin = ({ issuer, client, secret, join }: OpenIdConfig) =>
   genericOAuth({
     config: [
       {
-        providerId: PROVIDER,
+        providerId: OPENID_PROVIDER,
         discoveryUrl: `${issuer}/.well-known/openid-configuration`,
         requireIdTokenVerification: true,
         clientId: client,

@@ -1,4 +1,5 @@
 /** Requests to the library for accounts: only what the interface uses, and signing in goes into the log of deeds. */
+import { OPENID_PROVIDER } from '../../contract/people';
 import { respond } from '../http';
 import { serverConfig } from '../config';
 import { Problem } from '../problem';
@@ -7,12 +8,15 @@ import { NOBODY } from './callerOf';
 import { addressOf, noteDeed } from './deeds';
 import { checkTries, forgetTries, noteWrong } from './tries';
 
+/** Where the provider leads back to. */
+const CALLBACK = `callback/${OPENID_PROVIDER}`;
+
 /** What of the library is open; the rest of it is not, so that nothing is there twice. */
 const OPEN = [
   'sign-in/email',
   'sign-in/social',
   'sign-out',
-  'callback/openid',
+  CALLBACK,
   'two-factor/enable',
   'two-factor/disable',
   'two-factor/verify-totp',
@@ -27,7 +31,7 @@ const isOpen = (path: string) => OPEN.includes(path) || /^reset-password\/[\w-]+
 /** What the log says of a request to the library, by its path and the status of its answer. */
 const DEEDS: Readonly<Record<string, { readonly done: string; readonly refused?: string }>> = {
   'sign-in/email': { done: 'signed in', refused: 'sign-in refused' },
-  'callback/openid': { done: 'signed in by the provider', refused: 'sign-in by the provider refused' },
+  [CALLBACK]: { done: 'signed in by the provider', refused: 'sign-in by the provider refused' },
   'two-factor/verify-totp': { done: 'second factor given', refused: 'second factor refused' },
   'two-factor/verify-backup-code': { done: 'backup code given', refused: 'backup code refused' },
   'two-factor/enable': { done: 'second factor begun' },

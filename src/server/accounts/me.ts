@@ -23,7 +23,7 @@ export async function meOf(caller: Caller): Promise<Me> {
   return {
     accounts: team !== undefined,
     person: row ?? null,
-    role: caller.kind === 'link' ? 'reader' : caller.role,
+    role: caller.role,
     provider: team?.openId?.name ?? null,
   };
 }

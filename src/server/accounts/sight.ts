@@ -15,7 +15,7 @@ import { joined, type Sql } from '../../core/condition/sql';
 import { parsePhrase } from '../../core/period/parse';
 import { resolvePhrase } from '../../core/period/resolve';
 import { readRule } from '../almanac/almanac';
-import { runsSql, shownSql, type SqlColumns } from '../answers/conditionSql';
+import { filterSql, runsSql, shownSql, type SqlColumns } from '../answers/conditionSql';
 import { currentCaller, type Caller } from '../caller';
 import { serverConfig } from '../config';
 import { database } from '../database/connection';
@@ -117,7 +117,8 @@ async function conditionsOn(stored: StoredDataset, { rules }: Sight): Promise<Sq
     const allowed: Sql[] = [];
     for (const rule of rules.filter((entry) => entry.dimension === dimension)) {
       const parts: Sql[] = [];
-      if (member && rule.values) parts.push(oneOf(shownSql(target, member.column), rule.values));
+      if (member && rule.values)
+        parts.push(filterSql(shownSql(target, member.column), { values: rule.values, exclude: false }));
       const [role] = roles;
       if (rule.phrase !== null && role)
         parts.push(runsSql(physicalDay(columns, role.key), await daysOf(rule.phrase, stored.timeZone)));
@@ -133,15 +134,3 @@ async function conditionsOn(stored: StoredDataset, { rules }: Sight): Promise<Sq
 
 /** Unknown counts as not allowed. */
 const inBrackets = (part: Sql): Sql => ({ ...part, text: `COALESCE((${part.text}), FALSE)` });
-
-function oneOf(shown: Sql, values: readonly (string | null)[]): Sql {
-  const named = values.filter((value) => value !== null);
-  const parts: Sql[] = [];
-  if (named.length > 0)
-    parts.push({
-      text: `${shown.text} IN (${named.map(() => '?').join(', ')})`,
-      values: [...shown.values, ...named],
-    });
-  if (named.length < values.length) parts.push({ ...shown, text: `${shown.text} IS NULL` });
-  return parts.length === 0 ? { text: 'FALSE', values: [] } : joined(parts, ' OR ');
-}

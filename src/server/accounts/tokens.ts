@@ -1,5 +1,5 @@
 /** Tokens by which scripts sign in on behalf of a person: named, for a purpose, for a time. */
-import { and, eq, gt, lt, or, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt } from 'drizzle-orm';
 import {
   isAtLeast,
   type newTokenSchema,
@@ -15,8 +15,8 @@ import { keyHash, newKey } from './keys';
 
 const PREFIX = 'dathen_';
 const DAY_MS = 86_400_000;
-/** That a token is used is written down at most this often, in seconds. */
-const USE_SECONDS = 60;
+/** That a token is used is written down at most this often. */
+const USE_MS = 60_000;
 
 /** The role that a scope stands for: one has to have it, and a token has no more. */
 export const SCOPE_ROLES: { readonly [S in TokenScope]: Role } = {
@@ -76,21 +76,16 @@ export async function tokenOf(
   if (!token.startsWith(PREFIX)) return undefined;
   const now = new Date();
   const [row] = await database()
-    .select({ id: accessToken.id, personId: accessToken.personId, scope: accessToken.scope })
+    .select({
+      id: accessToken.id,
+      personId: accessToken.personId,
+      scope: accessToken.scope,
+      usedAt: accessToken.usedAt,
+    })
     .from(accessToken)
     .where(and(eq(accessToken.hash, keyHash(token)), gt(accessToken.expiresAt, now)));
   if (!row) return undefined;
-  await database()
-    .update(accessToken)
-    .set({ usedAt: now })
-    .where(
-      and(
-        eq(accessToken.id, row.id),
-        or(
-          isNull(accessToken.usedAt),
-          lt(accessToken.usedAt, sql`UTC_TIMESTAMP() - INTERVAL ${USE_SECONDS} SECOND`),
-        ),
-      ),
-    );
+  if (row.usedAt === null || now.getTime() - row.usedAt.getTime() > USE_MS)
+    await database().update(accessToken).set({ usedAt: now }).where(eq(accessToken.id, row.id));
   return row;
 }

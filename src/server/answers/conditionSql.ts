@@ -49,7 +49,8 @@ export function runsSql(column: string, runs: DayRuns): Sql {
   return joined(parts, ' OR ');
 }
 
-function filterSql(shown: Sql, filter: ValueFilter): Sql {
+/** Rows whose value is one of a filter's, or none of them. */
+export function filterSql(shown: Sql, filter: Pick<ValueFilter, 'values' | 'exclude'>): Sql {
   const values = filter.values.filter((value) => value !== null);
   const parts: Sql[] = [];
   if (values.length > 0)

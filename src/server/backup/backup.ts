@@ -20,14 +20,11 @@ const UNFINISHED = '.part';
 /** A load that puts new rows in the place of old ones at the very beginning makes it begin anew. */
 const TRIES = 5;
 
-/** Tables that are made anew by themselves are not worth their room. */
-const isKept = (name: string) => !name.startsWith('cube_');
-
 /** Begins to see one moment, and holds all tables of it. Undefined where one went away at the very beginning. */
 async function heldTables(connection: Connection): Promise<TableShape[] | undefined> {
   await connection.query('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ');
   await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
-  const names = (await tableNames(connection)).filter(isKept);
+  const names = await tableNames(connection);
   try {
     for (const name of names) await connection.query(`SELECT 1 FROM \`${name}\` LIMIT 1`);
     const shapes: TableShape[] = [];

@@ -4,7 +4,7 @@ import { isAtLeast } from '../../contract/people';
 import { visibleDashboards } from '../accounts/dashboardRights';
 import { ensureAlmanac } from '../almanac/almanac';
 import { currentCaller } from '../caller';
-import { database, sqlNow, sqlTime } from '../database/connection';
+import { database, sqlNow, sqlTime, utcTime } from '../database/connection';
 import {
   dashboard,
   dashboardRevision,
@@ -31,13 +31,12 @@ export interface BinEntry {
   readonly goneAt: string;
 }
 
-const utc = (time: string) => `${time.replace(' ', 'T')}Z`;
 const entry = (kind: BinEntry['kind'], id: string, name: string, deletedAt: string): BinEntry => ({
   kind,
   id,
   name,
-  deletedAt: utc(deletedAt),
-  goneAt: new Date(Date.parse(utc(deletedAt)) + DAYS_KEPT * DAY_MS).toISOString(),
+  deletedAt: utcTime(deletedAt),
+  goneAt: new Date(Date.parse(utcTime(deletedAt)) + DAYS_KEPT * DAY_MS).toISOString(),
 });
 
 /** What lies in the bin and the caller may bring back, the last deleted first. */

@@ -13,10 +13,11 @@ import { pagesOf, placesWithBand } from '../../core/dashboard/document/pages';
 import { visibleDashboards } from '../accounts/dashboardRights';
 import { currentCaller } from '../caller';
 import { serverConfig } from '../config';
-import { database, sqlNow } from '../database/connection';
+import { database, sqlNow, utcTime } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
+import { noSuchDashboard } from './noSuchDashboard';
 
 export interface StoredDashboard {
   readonly id: number;
@@ -29,8 +30,6 @@ export type SaveResult =
   | { readonly saved: true; readonly revision: number; readonly savedAt: string }
   /** Someone saved a newer revision: `theirs`. The refused version is kept aside under `keptAs`. */
   | { readonly saved: false; readonly theirs: StoredDashboard; readonly keptAs: number };
-
-const utc = (sqlTime: string) => `${sqlTime.replace(' ', 'T')}Z`;
 
 function parseStored(stored: unknown): DashboardDocument {
   const read = readDocument(stored);
@@ -87,13 +86,10 @@ export async function listDashboards(): Promise<DashboardEntry[]> {
     // Deleted since the list was read.
     if (!known) continue;
     kept.set(placeOf(row), known);
-    entries.push({ ...known, id: row.id, revision: row.revision, updatedAt: utc(row.updatedAt) });
+    entries.push({ ...known, id: row.id, revision: row.revision, updatedAt: utcTime(row.updatedAt) });
   }
   return entries;
 }
-
-const gone = (id: number) =>
-  new Problem('no-such-dashboard', `There is no dashboard ${id}. It may have been deleted.`, 404);
 
 /** The number of a dashboard's newest revision. Throws a `Problem` when there is none. */
 export async function revisionOf(id: number): Promise<number> {
@@ -101,7 +97,7 @@ export async function revisionOf(id: number): Promise<number> {
     .select({ revision: dashboard.revision })
     .from(dashboard)
     .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
-  if (!row) throw gone(id);
+  if (!row) throw noSuchDashboard(id);
   return row.revision;
 }
 
@@ -131,11 +127,11 @@ async function readNewest(id: number): Promise<StoredDashboard> {
       ),
     )
     .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
-  if (!row) throw gone(id);
+  if (!row) throw noSuchDashboard(id);
   return {
     id,
     revision: row.dashboard.revision,
-    savedAt: utc(row.dashboard_revision.savedAt),
+    savedAt: utcTime(row.dashboard_revision.savedAt),
     document: parseStored(row.dashboard_revision.document),
   };
 }
@@ -156,7 +152,7 @@ export async function createDashboard(document: DashboardDocument): Promise<Stor
       document,
       savedAt: now,
     });
-    return { id: made.insertId, revision: 1, savedAt: utc(now), document };
+    return { id: made.insertId, revision: 1, savedAt: utcTime(now), document };
   });
 }
 
@@ -173,7 +169,7 @@ export async function saveDashboard(
       .from(dashboard)
       .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)))
       .for('update');
-    if (!current) throw gone(id);
+    if (!current) throw noSuchDashboard(id);
     const newest = current.revision === basedOn;
     const revision = newest ? basedOn + 1 : null;
     const [kept] = await transaction
@@ -187,7 +183,7 @@ export async function saveDashboard(
     }
     return { revision, keptAs: kept.insertId };
   });
-  if (outcome.revision !== null) return { saved: true, revision: outcome.revision, savedAt: utc(now) };
+  if (outcome.revision !== null) return { saved: true, revision: outcome.revision, savedAt: utcTime(now) };
   return { saved: false, theirs: await readDashboard(id), keptAs: outcome.keptAs };
 }
 
@@ -214,7 +210,7 @@ export async function listRevisions(id: number): Promise<RevisionEntry[]> {
     .from(dashboardRevision)
     .where(eq(dashboardRevision.dashboardId, id))
     .orderBy(desc(dashboardRevision.id));
-  return rows.map((row) => ({ ...row, savedAt: utc(row.savedAt) }));
+  return rows.map((row) => ({ ...row, savedAt: utcTime(row.savedAt) }));
 }
 
 /** One version with its document. */
@@ -228,7 +224,7 @@ export async function readRevision(
     .where(and(eq(dashboardRevision.dashboardId, id), eq(dashboardRevision.id, entry)));
   if (!row) throw new Problem('no-such-revision', `There is no version ${entry} of this dashboard.`, 404);
   const { revision, basedOn, savedAt, document } = row;
-  return { entry, revision, basedOn, savedAt: utc(savedAt), document: parseStored(document) };
+  return { entry, revision, basedOn, savedAt: utcTime(savedAt), document: parseStored(document) };
 }
 
 /** A copy under a title of its own. */
@@ -243,7 +239,7 @@ export async function deleteDashboard(id: number): Promise<void> {
     .update(dashboard)
     .set({ deletedAt: sqlNow() })
     .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
-  if (result.affectedRows === 0) throw gone(id);
+  if (result.affectedRows === 0) throw noSuchDashboard(id);
 }
 
 /** Brings a deleted dashboard back. */
@@ -252,7 +248,7 @@ export async function restoreDashboard(id: number): Promise<void> {
     .update(dashboard)
     .set({ deletedAt: null })
     .where(and(eq(dashboard.id, id), isNotNull(dashboard.deletedAt)));
-  if (result.affectedRows === 0) throw gone(id);
+  if (result.affectedRows === 0) throw noSuchDashboard(id);
 }
 
 /** Whether there ever was a dashboard, deleted ones included. */

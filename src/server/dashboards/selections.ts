@@ -3,7 +3,7 @@ import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { newSelectionSchema, SavedSelection, selectionEditSchema } from '../../contract/selections';
 import { currentCaller } from '../caller';
-import { database, sqlNow } from '../database/connection';
+import { database, sqlNow, utcTime } from '../database/connection';
 import { savedSelection } from '../database/schema';
 import { Problem } from '../problem';
 import { revisionOf } from './repository';
@@ -12,11 +12,16 @@ import { revisionOf } from './repository';
 const MOST = 200;
 
 type Row = typeof savedSelection.$inferSelect;
-const shown = ({ id, name, parts, savedAt }: Row): SavedSelection => ({
+const shown = ({
   id,
   name,
   parts,
-  savedAt: `${savedAt.replace(' ', 'T')}Z`,
+  savedAt,
+}: Pick<Row, 'id' | 'name' | 'parts' | 'savedAt'>): SavedSelection => ({
+  id,
+  name,
+  parts,
+  savedAt: utcTime(savedAt),
 });
 
 /** Those that are the caller's own. */
@@ -79,7 +84,7 @@ export async function changeSelection(
     .update(savedSelection)
     .set({ name, parts, savedAt })
     .where(and(eq(savedSelection.id, id), eq(savedSelection.dashboardId, dashboardId)));
-  return { id, name, parts, savedAt: `${savedAt.replace(' ', 'T')}Z` };
+  return shown({ id, name, parts, savedAt });
 }
 
 export async function deleteSelection(dashboardId: number, id: number): Promise<void> {

@@ -93,6 +93,9 @@ export async function closeDatabase(): Promise<void> {
 /** Date and time now, UTC, as MariaDB writes it. */
 export const sqlNow = (): string => sqlTime(Date.now());
 
+/** A time of the database (UTC) as ISO 8601. */
+export const utcTime = (sqlText: string): string => `${sqlText.replace(' ', 'T')}Z`;
+
 /** A time (milliseconds since 1970) as SQL has it, in UTC. */
 export function sqlTime(milliseconds: number): string {
   return new Date(milliseconds).toISOString().slice(0, 19).replace('T', ' ');

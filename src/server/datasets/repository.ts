@@ -5,7 +5,7 @@ import { countDays } from '../../core/calendar/runs';
 import { isoDay } from '../../core/calendar/day';
 import type { LoadChanges } from '../../core/model/freshness';
 import type { DatasetModel } from '../../core/model/model';
-import { database } from '../database/connection';
+import { database, utcTime } from '../database/connection';
 import { dropTable } from '../database/dropTable';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { bumpRevision } from '../model/revision';
@@ -138,7 +138,7 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
     key: stored.key,
     name: stored.name,
     load: load.id,
-    loadedAt: `${(load.finishedAt ?? load.startedAt).replace(' ', 'T')}Z`,
+    loadedAt: utcTime(load.finishedAt ?? load.startedAt),
     live: stored.origin?.mode === 'live',
     rows: load.rowsTotal,
     columns: stored.definition.columns.map(({ key, name, type, scale, category }) => ({

@@ -2,7 +2,7 @@
 import { and, desc, eq, isNull, lte } from 'drizzle-orm';
 import type { Schedule, StoredSchedule } from '../../contract/schedules';
 import { currentCaller } from '../caller';
-import { database, sqlNow, sqlTime } from '../database/connection';
+import { database, sqlNow, sqlTime, utcTime } from '../database/connection';
 import { dashboard, schedule, scheduleRun } from '../database/schema';
 import { revisionOf } from '../dashboards/repository';
 import { Problem } from '../problem';
@@ -16,7 +16,6 @@ const KEPT_RUNS = 100;
 export type ScheduleRow = typeof schedule.$inferSelect;
 type RunRow = typeof scheduleRun.$inferSelect;
 
-const utc = (time: string) => `${time.replace(' ', 'T')}Z`;
 const addresses = (text: string) => text.split(',').filter((entry) => entry !== '');
 
 function shownRun({
@@ -29,9 +28,9 @@ function shownRun({
   message,
 }: RunRow): StoredSchedule['runs'][number] {
   return {
-    dueAt: utc(dueAt),
-    startedAt: utc(startedAt),
-    finishedAt: finishedAt && utc(finishedAt),
+    dueAt: utcTime(dueAt),
+    startedAt: utcTime(startedAt),
+    finishedAt: finishedAt && utcTime(finishedAt),
     status: status as StoredSchedule['runs'][number]['status'],
     missed,
     file,
@@ -51,7 +50,7 @@ async function shown(row: ScheduleRow): Promise<StoredSchedule> {
     ...rest,
     format: format as StoredSchedule['format'],
     mailTo: addresses(mailTo),
-    nextDue: utc(due),
+    nextDue: utcTime(due),
     runs: runs.map(shownRun),
   };
 }

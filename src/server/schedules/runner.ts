@@ -2,6 +2,7 @@
 import { callerBehind } from '../accounts/callerOf';
 import { dashboardRight } from '../accounts/dashboardRights';
 import { forCaller, forOurselves } from '../caller';
+import { utcTime } from '../database/connection';
 import { log } from '../log';
 import { once } from '../once';
 import { Problem } from '../problem';
@@ -47,7 +48,7 @@ export async function runDue(now: number): Promise<number> {
   await takeUpInterrupted(now - LONGEST_RUN_MS);
   let made = 0;
   for (const row of await dueSchedules(now)) {
-    const due = Date.parse(`${row.nextDue.replace(' ', 'T')}Z`);
+    const due = Date.parse(utcTime(row.nextDue));
     const missed = missedSince(row.cron, row.timeZone, due, now);
     const run = await claimRun(row, nextDue(row.cron, row.timeZone, now), missed);
     if (run === undefined) continue;

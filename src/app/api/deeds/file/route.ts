@@ -1,6 +1,7 @@
 import { fileHeaders } from '../../../../contract/files';
 import { deedsAsked } from '../../../../server/accounts/deedsAsked';
 import { deedsCsv } from '../../../../server/accounts/deedsCsv';
+import { textStream } from '../../../../server/files/textStream';
 import { respond } from '../../../../server/http';
 
 export const dynamic = 'force-dynamic';
@@ -9,7 +10,9 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request) {
   return respond(request, async () =>
     Promise.resolve(
-      new Response(deedsCsv(deedsAsked(request)), { headers: fileHeaders('Who did what', 'csv') }),
+      new Response(textStream(deedsCsv(deedsAsked(request))), {
+        headers: fileHeaders('Who did what', 'csv'),
+      }),
     ),
   );
 }

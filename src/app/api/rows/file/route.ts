@@ -3,6 +3,7 @@ import { fileHeaders } from '../../../../contract/files';
 import { rowsFileSchema } from '../../../../contract/rowsAsked';
 import { forLink } from '../../../../server/accounts/linkRights';
 import { rowsToTake } from '../../../../server/answers/rows';
+import { textStream } from '../../../../server/files/textStream';
 import { rowsCsv } from '../../../../server/files/rowsCsv';
 import { readBody, respond } from '../../../../server/http';
 
@@ -13,17 +14,8 @@ export function POST(request: Request) {
     const wanted = await rowsToTake(document, state, rows);
     tellObject(request, `${document.title}, rows of ${wanted.dataset.name}`);
     const stretches = await rowsCsv(wanted, sort);
-    const encoder = new TextEncoder();
-    const body = new ReadableStream<Uint8Array>({
-      async pull(controller) {
-        const next = await stretches.next();
-        if (next.done) controller.close();
-        else controller.enqueue(encoder.encode(next.value));
-      },
-      async cancel() {
-        await stretches.return(undefined);
-      },
+    return new Response(textStream(stretches), {
+      headers: fileHeaders(`${wanted.dataset.name} rows`, 'csv'),
     });
-    return new Response(body, { headers: fileHeaders(`${wanted.dataset.name} rows`, 'csv') });
   });
 }
