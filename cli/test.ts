@@ -18,24 +18,31 @@ const PINNED_TODAY = '2026-06-03';
 interface Count {
   passed: number;
   failed: number;
+  /** What failed, one a line, told once more at the end. */
+  readonly failures: string[];
 }
 
 const tool = (name: string) => path.join(PROJECT, 'node_modules/.bin', name);
 
-/** Runs a program; its output is shown when it fails, or always for tests. */
+/** Runs a program; its output is shown when it fails, or, with `live`, as it comes. */
 async function runTool(
   name: string,
   args: readonly string[],
   environment: Record<string, string> = {},
+  live = false,
 ): Promise<boolean> {
   const output: Buffer[] = [];
+  const take = (data: Buffer) => {
+    if (live) process.stdout.write(data);
+    else output.push(data);
+  };
   const child = spawn(tool(name), args, {
     cwd: PROJECT,
     env: { ...process.env, ...environment },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
-  child.stdout.on('data', (data: Buffer) => output.push(data));
-  child.stderr.on('data', (data: Buffer) => output.push(data));
+  child.stdout.on('data', take);
+  child.stderr.on('data', take);
   const code = await new Promise<number | null>((resolve) => child.once('close', resolve));
   if (code !== 0) process.stdout.write(Buffer.concat(output));
   return code === 0;
@@ -45,6 +52,7 @@ async function check(title: string, name: string, args: readonly string[], count
   const begun = Date.now();
   const ok = await runTool(name, args);
   count[ok ? 'passed' : 'failed']++;
+  if (!ok) count.failures.push(title);
   console.log(`${ok ? 'ok  ' : 'FAIL'} ${title} (${Math.round((Date.now() - begun) / 1000)} s)`);
 }
 
@@ -52,6 +60,22 @@ interface JestReport {
   readonly numPassedTests: number;
   readonly numFailedTests: number;
   readonly numRuntimeErrorTestSuites: number;
+  readonly testResults: readonly {
+    readonly name: string;
+    readonly status: string;
+    readonly assertionResults: readonly { readonly fullName: string; readonly status: string }[];
+  }[];
+}
+
+/** The failures of a run, one a line: its file, and the test where one failed rather than the whole file. */
+function failures(report: JestReport): string[] {
+  return report.testResults
+    .filter(({ status }) => status === 'failed')
+    .flatMap(({ name, assertionResults }) => {
+      const file = path.relative(PROJECT, name);
+      const failed = assertionResults.filter(({ status }) => status === 'failed');
+      return failed.length === 0 ? [file] : failed.map(({ fullName }) => `${file}: ${fullName}`);
+    });
 }
 
 async function jest(
@@ -59,8 +83,11 @@ async function jest(
   config: string,
   folder: string,
   count: Count,
-  environment: Record<string, string> = {},
-  pattern?: string,
+  {
+    environment = {},
+    pattern,
+    live = false,
+  }: { environment?: Record<string, string>; pattern?: string; live?: boolean } = {},
 ) {
   const begun = Date.now();
   const report = path.join(folder, `${title.replace(/\W/g, '-')}.json`);
@@ -76,6 +103,7 @@ async function jest(
       ...(pattern ? [pattern] : []),
     ],
     environment,
+    live,
   );
   let result: JestReport;
   try {
@@ -89,6 +117,7 @@ async function jest(
   console.log(
     `${failed === 0 ? 'ok  ' : 'FAIL'} ${title}: ${result.numPassedTests} passed, ${failed} failed (${Math.round((Date.now() - begun) / 1000)} s)`,
   );
+  count.failures.push(...failures(result));
 }
 
 /** Runs the tests that need a browser, a server and a database; all of it is temporary. */
@@ -109,14 +138,11 @@ async function browserTests(folder: string, build: string, count: Count, pattern
     serverPid = server.pid;
     const url = `http://127.0.0.1:${port}`;
     await untilAnswering(url, server, logFile);
-    await jest(
-      'browser tests',
-      'jest.e2e.config.mjs',
-      folder,
-      count,
-      { ...environment, DATHEN_URL: url },
+    await jest('browser tests', 'jest.e2e.config.mjs', folder, count, {
+      environment: { ...environment, DATHEN_URL: url },
       pattern,
-    );
+      live: true,
+    });
     if (count.failed > 0) process.stdout.write(readFileSync(logFile, 'utf8').slice(-4000));
   } finally {
     if (serverPid) await endProcess(serverPid, 'next', 10_000);
@@ -127,7 +153,7 @@ async function browserTests(folder: string, build: string, count: Count, pattern
 
 /** Runs everything (or only the browser tests whose file names match) and prints the closing line. */
 export async function runTests(onlyBrowser?: string): Promise<void> {
-  const count: Count = { passed: 0, failed: 0 };
+  const count: Count = { passed: 0, failed: 0, failures: [] };
   const folder = mkdtempSync(path.join(tmpdir(), 'dathen-test-'));
   // The database's system user has to pass through.
   chmodSync(folder, 0o711);
@@ -162,6 +188,7 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
+  for (const failure of count.failures) console.log(`failed: ${failure}`);
   console.log(`${count.passed} passed, ${count.failed} failed`);
   if (count.failed > 0) process.exit(1);
 }

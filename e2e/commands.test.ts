@@ -9,6 +9,7 @@ import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/
 import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
 import { checkEverywhere } from './support/axe';
 import { openBrowser } from './support/browser';
+import { cleanEnvironment } from './support/environment';
 import { Page } from './support/page';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'dathen-commands-'));
@@ -21,7 +22,7 @@ beforeAll(async () => {
 /** Runs a command of Dathen over the data of these tests. */
 function command(...args: string[]) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args], {
-    env: { ...process.env, DATHEN_DATA: data, NODE_OPTIONS: '' },
+    env: { ...cleanEnvironment(), DATHEN_DATA: data, NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const said = { text: '' };

@@ -5,15 +5,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort } from '../../cli/processes';
+import { cleanEnvironment } from './environment';
 import { eventually } from './page';
 
 export const PASSWORD = 'a long password here';
-
-/** The environment without what the tests themselves say to their server. */
-const cleanEnvironment = () =>
-  Object.fromEntries(
-    Object.entries(process.env).filter(([name]) => !name.startsWith('DATHEN_')),
-  ) as NodeJS.ProcessEnv;
 
 export interface Team {
   readonly url: string;
