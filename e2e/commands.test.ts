@@ -186,8 +186,9 @@ async function passMidnight(at: Page) {
           id: 'note',
           kind: 'text',
           title: 'In short',
-          measures: [shownMeasure('sailings', 'passengers')],
-          text: '{measure} passengers in {window}',
+          // Travels are booked ahead, so that every day has some, whatever today is.
+          measures: [{ ...shownMeasure('bookings', 'seats'), role: 'travels' }],
+          text: '{measure} seats in {window}',
         },
       ],
       controls: [{ ...TIME_DEFAULTS, id: 'day', kind: 'phrase', title: 'Day', default: 'yesterday' }],
@@ -203,7 +204,7 @@ async function passMidnight(at: Page) {
   const words = (today: number) => {
     const before = longDay(today - DAY_MS).replace(/^\w+ /, '');
     return new RegExp(
-      `Showing Day yesterday[\\s\\S]*${longDay(today)}\\s+\\d\\d:\\d\\d[\\s\\S]*passengers in ${before}`,
+      `Showing Day yesterday[\\s\\S]*${longDay(today)}\\s+\\d\\d:\\d\\d[\\s\\S]*seats in ${before}`,
     );
   };
   await at.reads(words(midnight - DAY_MS));
