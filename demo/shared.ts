@@ -1,7 +1,5 @@
 /** What the datasets of the demo share, and conditions that its dashboards share. */
-import type { DefinitionEdit } from '../src/server/model/definitions';
-import type { NamedPeriodEdit } from '../src/server/model/namedPeriods';
-import type { SharedEdit } from '../src/server/model/shared';
+import type { DefinitionEdit, NamedPeriodEdit, SharedEdit } from '../src/contract/modelling';
 
 /** What the datasets of the demo share. */
 export const DEMO_SHARED: readonly SharedEdit[] = [

@@ -3,6 +3,7 @@ import { Key } from 'selenium-webdriver';
 import { MEASURED_DEFAULTS } from '../src/core/dashboard/document/kinds/measured';
 import { api, asStory, browserPage, load, measureOf } from './support/application';
 import { checkBoth, checkEverywhere } from './support/axe';
+import { DAY_MS, setClock } from './support/clock';
 import { eventually } from './support/page';
 
 const page = browserPage();
@@ -12,7 +13,7 @@ let id = 0;
 beforeAll(async () => {
   const rows = Array.from({ length: 120 }, (_, i) => {
     const day = new Date(Date.UTC(2026, 3, 1 + (i % 60))).toISOString().slice(0, 10);
-    return `${day},${['Skerry', 'Holm', 'Ness'][i % 3]},${i + 1},${(i % 3) * 2 + 0.5},50.5`;
+    return `${day},${['Skerry', 'Holm', 'Ness'][i % 3]},${i + 1},${((i % 3) * 0.05 + 0.01).toFixed(2)},1.25`;
   });
   await load(`day,light,ships,east,north\n${rows.join('\n')}\n`, {
     name: 'Lights',
@@ -116,31 +117,12 @@ story('on notes, written and changed', async () => {
   await at.reads(`“${note.words}” is removed.`);
 });
 
-story('on what data is expected when', async () => {
-  const at = page();
-  await at.open('/datasets/lights');
-  await at.click('button', 'Say when data is expected');
-  await at.reads(/late since/);
-  await checkEverywhere(at);
-  await at.open(`/dashboards/${id}`);
-  await at.click('button', /^Freshness: /);
-  await at.find('dialog', /./);
-  await checkBoth(at, 'late data');
-  await at.press(Key.ESCAPE);
-  await eventually('it to be gone', async () => (await at.all('dialog', /./)).length === 0);
-});
-
 story('on saved selections, links and frames to be shared', async () => {
   const at = page();
   await at.open(`/dashboards/${id}`);
   for (const button of ['Share', 'Selections'] as const) {
     await at.click('button', button);
-    await eventually(
-      `${button} to be open`,
-      async () =>
-        (await at.driver.findElements({ css: '[role=dialog], [role=complementary], [role=menu]' })).length >
-        0,
-    );
+    await at.find(button === 'Share' ? 'menu' : 'region', button);
     await checkBoth(at, button);
     await at.press(Key.ESCAPE);
     await eventually(
@@ -148,4 +130,21 @@ story('on saved selections, links and frames to be shared', async () => {
       async () => (await at.driver.findElements({ css: '.MuiPopover-root, .MuiDrawer-root' })).length === 0,
     );
   }
+});
+
+story('on what data is expected when, and late data', async () => {
+  const at = page();
+  await at.open('/datasets/lights');
+  await at.click('button', 'Say when data is expected');
+  await at.reads(/Every weekday by 07:00: nothing is late/);
+  await checkEverywhere(at);
+  // What is loaded today has been expected once more by then.
+  await setClock(at, 10 * DAY_MS);
+  await at.open('/datasets/lights');
+  await at.reads(/Every weekday by 07:00: late since/);
+  await checkBoth(at, 'a late dataset');
+  await at.open(`/dashboards/${id}`);
+  await at.click('button', /^Freshness: .*late/);
+  await at.find('dialog', 'Freshness of each dataset');
+  await checkBoth(at, 'late data');
 });

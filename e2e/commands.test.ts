@@ -9,6 +9,7 @@ import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/
 import { TIME_DEFAULTS } from '../src/core/dashboard/document/kinds/time';
 import { checkEverywhere } from './support/axe';
 import { openBrowser } from './support/browser';
+import { DAY_MS, setClock } from './support/clock';
 import { cleanEnvironment } from './support/environment';
 import { Page } from './support/page';
 
@@ -147,19 +148,6 @@ test('print: a stored dashboard as a PDF file, with or without a server that run
   expect((await run('print', 'Nobody', '--out', out)).code).toBe(2);
 }, 180_000);
 
-/** Has pages that a browser opens from now on believe that it is later by so many milliseconds. */
-async function setClock(page: Page, ahead: number) {
-  const { driver } = page;
-  await driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
-    source: `const Real = Date;
-      window.Date = class extends Real {
-        constructor(...parts) { parts.length === 0 ? super(Real.now() + ${ahead}) : super(...parts); }
-        static now() { return Real.now() + ${ahead}; }
-      };`,
-  });
-}
-
-const DAY_MS = 86_400_000;
 const longDay = (ms: number) =>
   new Intl.DateTimeFormat('en-GB', {
     weekday: 'short',

@@ -36,3 +36,19 @@ export const overviewSchema = z.object({
   findings: z.int().min(0).describe('Of the wiring check, without the coming year'),
 });
 export type DashboardOverview = z.infer<typeof overviewSchema>;
+
+export const revisionEntrySchema = z.object({
+  entry: z.int().describe('Number of the version among all that are kept'),
+  revision: z
+    .int()
+    .nullable()
+    .describe('Null for one that was refused, since a newer one had been saved, and kept aside'),
+  basedOn: z.int(),
+  savedAt: z.string(),
+});
+export type RevisionEntry = z.infer<typeof revisionEntrySchema>;
+export const revisionsSchema = z.array(revisionEntrySchema);
+
+export const dashboardAskedSchema = z.object({
+  download: z.string().optional().describe('The document alone, as a file'),
+});

@@ -5,7 +5,13 @@ import { geometryEntrySchema } from '../core/model/geometry';
 /** Largest file that is taken, in bytes. */
 export const LARGEST_GEOMETRY = 30 * 1024 * 1024;
 
-export const geometryNameSchema = z.string().trim().min(1).max(100);
+const geometryNameSchema = z.string().trim().min(1).max(100);
+
+/** How a geometry is called here, and was called where it comes from. */
+export const geometryPlaceSchema = z.object({
+  name: geometryNameSchema,
+  source: z.string().max(500).optional(),
+});
 
 const listedGeometrySchema = geometryEntrySchema.extend({
   source: z.string(),

@@ -23,7 +23,7 @@ export const noteSchema = z
   });
 export type Note = z.infer<typeof noteSchema>;
 
-const storedNoteSchema = z.object({
+export const storedNoteSchema = z.object({
   id: z.int(),
   first: z.string(),
   last: z.string(),

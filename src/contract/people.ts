@@ -161,3 +161,21 @@ const deedSchema = z.object({
 });
 export const deedsSchema = z.object({ deeds: z.array(deedSchema), total: z.int() });
 export type Deed = z.infer<typeof deedSchema>;
+
+const dayText = z.iso.date().optional();
+/** Days in UTC, both inclusive. */
+export const deedsFileAskedSchema = z.object({
+  search: z.string().max(200).default(''),
+  from: dayText,
+  to: dayText,
+});
+export const deedsAskedSchema = deedsFileAskedSchema.extend({
+  offset: z.coerce.number().int().min(0).max(100_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(500).default(50),
+});
+
+export const ownSessionsSchema = z.array(ownSessionSchema);
+export const madeDashboardLinkSchema = z.object({ link: z.url() });
+export const madeAccountSchema = z.object({ email: z.string() });
+
+export const linkAskedSchema = z.object({ embed: z.string().optional().describe('Leads to its frame') });

@@ -44,7 +44,7 @@ const scheduleRunSchema = z.object({
   message: z.string().nullable(),
 });
 
-const storedScheduleSchema = scheduleSchema.extend({
+export const storedScheduleSchema = scheduleSchema.extend({
   id: z.int(),
   nextDue: z.string().describe('ISO 8601'),
   runs: z.array(scheduleRunSchema).describe('The last ones, the newest first'),

@@ -96,6 +96,11 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
   return schema.parse(body);
 }
 
+/** What stands after the question mark of a request's address, checked. Throws a Zod error. */
+export function readQuery<T>(request: Request, schema: z.ZodType<T>): T {
+  return schema.parse(Object.fromEntries(new URL(request.url).searchParams));
+}
+
 /**
  * Refuses a change that is based on another state than the one there is: callers name theirs by its fingerprint in
  * `if-match`; those who do not take what comes.

@@ -1,13 +1,8 @@
 /** Whether this process may get requests: its database answers with the tables that it knows, its folder can be written. */
+import type { Readiness } from '../contract/system';
 import { accessSync, constants } from 'node:fs';
 import { serverConfig } from './config';
 import { selectRows } from './database/connection';
-
-export interface Readiness {
-  readonly ready: boolean;
-  /** What is missing, in words; none where it is ready. */
-  readonly missing: readonly string[];
-}
 
 export async function readiness(): Promise<Readiness> {
   const missing: string[] = [];

@@ -1,4 +1,5 @@
 /** A schema of its own for a file of tests that needs the database, and rows to load into it. */
+import type { LoadPlan, LoadResult } from '../contract/datasets';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { tmpdir } from 'node:os';
@@ -7,8 +8,8 @@ import mysql from 'mysql2/promise';
 import { isoDay } from '../core/calendar/day';
 import type { TestRow } from '../core/cube/testing';
 import { closeDatabase, migrateDatabase } from './database/connection';
-import { loadFile, type LoadOptions, type LoadResult } from './datasets/load';
-import { planFromProfile, type LoadPlan } from './datasets/plan';
+import { loadFile, type LoadOptions } from './datasets/load';
+import { planFromProfile } from './datasets/plan';
 import { profileFile } from './datasets/profile';
 
 /** Makes a migrated schema before the tests of a file, and drops it after them. Gives the folder of its files. */

@@ -72,7 +72,7 @@ export const measureSchema = z.object({
 });
 export type Measure = z.infer<typeof measureSchema>;
 
-const datasetModelSchema = z.object({
+export const datasetModelSchema = z.object({
   key: z.string(),
   name: z.string(),
   /** Number of the load now in use. */

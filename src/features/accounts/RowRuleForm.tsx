@@ -1,4 +1,5 @@
 'use client';
+import { columnValuesSchema } from '../../contract/datasets';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -11,7 +12,7 @@ import { rowRuleSchema, type RowRule } from '../../contract/rowRules';
 import type { SharedDimension } from '../../core/model/model';
 import { parsePhrase } from '../../core/period/parse';
 import { InlineForm } from '../ui/InlineForm';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 
 const BLANK = '(blank)';
 const DAYS_ALONE = '';
@@ -20,7 +21,8 @@ const DAYS_ALONE = '';
 async function valuesOf({ members, spellings }: SharedDimension): Promise<string[]> {
   const lists = await Promise.all(
     members.map(({ dataset, column }) =>
-      requestJson<string[]>(
+      requestAs(
+        columnValuesSchema,
         `/api/datasets/${encodeURIComponent(dataset)}/values?${new URLSearchParams({ column })}`,
       ),
     ),

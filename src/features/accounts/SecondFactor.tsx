@@ -7,16 +7,15 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { InlineForm } from '../ui/InlineForm';
 import { useNotice } from '../ui/Notice';
-import { requestJson } from '../ui/request';
+import { z } from 'zod';
+import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { QrPicture } from './QrPicture';
 import { orRefusal } from './signIn';
 
 /** What an app needs to make codes, and what one keeps for when it is lost. */
-interface Begun {
-  readonly totpURI: string;
-  readonly backupCodes: readonly string[];
-}
+const begunSchema = z.object({ totpURI: z.string(), backupCodes: z.array(z.string()) });
+type Begun = z.infer<typeof begunSchema>;
 
 /** Codes of an app as a second factor: switched on once a code is right, switched off with the password. */
 export function SecondFactor({ isOn }: { isOn: boolean }) {
@@ -29,7 +28,7 @@ export function SecondFactor({ isOn }: { isOn: boolean }) {
   const attempt = async (work: () => Promise<unknown>) => setProblem(await orRefusal(work));
   const begin = () =>
     attempt(async () => {
-      setBegun(await requestJson<Begun>('/api/auth/two-factor/enable', { body: { password } }));
+      setBegun(await requestAs(begunSchema, '/api/auth/two-factor/enable', { body: { password } }));
       setPassword('');
     });
   const confirm = () =>

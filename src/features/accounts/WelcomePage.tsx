@@ -1,4 +1,5 @@
 'use client';
+import { madeAccountSchema } from '../../contract/people';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -6,7 +7,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { SHRUNK } from '../ui/fields';
 import { invitedSchema, LEAST_PASSWORD } from '../../contract/people';
-import { requestAs, requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { Door } from './Door';
 import { PasswordField } from './PasswordField';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
@@ -33,7 +34,7 @@ export function WelcomePage({ token }: { token: string }) {
   const { email: known, role } = invited.data;
   const accept = async () => {
     const refusal = await orRefusal(async () => {
-      const made = await requestJson<{ email: string }>('/api/invitations/accept', {
+      const made = await requestAs(madeAccountSchema, '/api/invitations/accept', {
         body: { token, name, password, ...(known === null ? { email: email.trim() } : {}) },
       });
       await signIn(made.email, password);

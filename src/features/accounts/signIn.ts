@@ -1,13 +1,14 @@
 /** What is sent to sign in, and what the answers mean. */
+import { z } from 'zod';
 import { OPENID_PROVIDER } from '../../contract/people';
-import { RequestError, requestJson } from '../ui/request';
+import { requestAs, RequestError, requestJson } from '../ui/request';
 
-interface Answer {
+const answerSchema = z.object({
   /** A code is asked for before one is in. */
-  readonly twoFactorRedirect?: boolean;
+  twoFactorRedirect: z.boolean().optional(),
   /** Where a provider asks who one is. */
-  readonly url?: string;
-}
+  url: z.string().nullish(),
+});
 
 /** The place that one is led to afterwards: one of ours, whatever stands in the address. */
 export function safePlace(asked: string | null): string {
@@ -43,7 +44,7 @@ export async function orRefusal(work: () => Promise<unknown>): Promise<string | 
 
 /** Signs in; true where a code is asked for as well. */
 export async function signIn(email: string, password: string): Promise<boolean> {
-  const answer = await requestJson<Answer>('/api/auth/sign-in/email', { body: { email, password } });
+  const answer = await requestAs(answerSchema, '/api/auth/sign-in/email', { body: { email, password } });
   return answer.twoFactorRedirect === true;
 }
 
@@ -56,7 +57,7 @@ export function giveCode(code: string): Promise<unknown> {
 
 /** The address at which a provider asks who one is. */
 export async function providerAddress(to: string): Promise<string> {
-  const answer = await requestJson<Answer>('/api/auth/sign-in/social', {
+  const answer = await requestAs(answerSchema, '/api/auth/sign-in/social', {
     body: { provider: OPENID_PROVIDER, callbackURL: to, errorCallbackURL: '/sign-in' },
   });
   return answer.url ?? '/sign-in';

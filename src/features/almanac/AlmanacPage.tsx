@@ -1,5 +1,6 @@
 'use client';
 /** The almanac: its rule with a picture of the year, what a change would move, holidays, the days one by one. */
+import type { Almanac } from '../../contract/almanac';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -13,7 +14,7 @@ import type { CalendarRule } from '../../core/calendar/rule';
 import { Section } from '../ui/Section';
 import { useNotice } from '../ui/Notice';
 import { PageHeader } from '../ui/PageHeader';
-import { readAlmanac, saveRule, type Almanac } from './api';
+import { readAlmanac, saveRule } from './api';
 import { RuleChanges } from './RuleChanges';
 import { RuleFields } from './RuleFields';
 import { DayNotes } from '../strip/notes/DayNotes';

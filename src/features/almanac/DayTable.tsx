@@ -1,12 +1,12 @@
 'use client';
 /** The days of a year with every attribute, as the table `almanac_day` has them. */
+import type { Almanac } from '../../contract/almanac';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useMemo } from 'react';
 import { almanacRow, specialDaysByDay, type AlmanacRow } from '../../core/calendar/almanac';
 import { dayFromCivil } from '../../core/calendar/day';
 import { useNonce } from '../ui/nonce';
 import { Section } from '../ui/Section';
-import type { Almanac } from './api';
 
 /** Name of a column as in the table. */
 const columnName = (key: string) => key.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);

@@ -1,5 +1,6 @@
 'use client';
 /** Sets of holidays and events, from iCalendar files. */
+import type { SpecialSet } from '../../contract/almanac';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import Table from '@mui/material/Table';
@@ -17,7 +18,7 @@ import { FileButton } from '../ui/FileButton';
 import { Section } from '../ui/Section';
 import { useWanted } from '../ui/useWanted';
 import { RemoveButton } from '../ui/RemoveButton';
-import { addSet, changeSet, removeSet, type SpecialSet } from './api';
+import { addSet, changeSet, removeSet } from './api';
 
 const MOST_NAMED = 14;
 

@@ -1,4 +1,5 @@
 'use client';
+import { storedDashboardSchema } from '../../contract/storedDashboards';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -6,8 +7,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useRouter } from 'next/navigation';
-import { requestJson } from '../ui/request';
-import type { StoredDashboard } from '../workspace/autosaver';
+import { requestAs } from '../ui/request';
 import type { Autosave } from '../workspace/useAutosave';
 import { useWorkspace } from '../workspace/workspace';
 import { momentTimeWords } from '../ui/moment';
@@ -21,7 +21,7 @@ export function ConflictDialog({ autosave }: { autosave: Autosave }) {
   const keepBoth = async () => {
     const { document } = store.getState();
     const body = { ...document, title: `${document.title.slice(0, 180)} (my version)` };
-    const copy = await requestJson<StoredDashboard>('/api/dashboards', { body });
+    const copy = await requestAs(storedDashboardSchema, '/api/dashboards', { body });
     autosave.takeTheirs();
     router.push(`/dashboards/${copy.id}?mode=arrange`);
   };

@@ -20,7 +20,7 @@ import { OpenDashboard } from './OpenDashboard';
 import { useMode, type Mode } from '../workspace/mode';
 import { ReadMode } from './read/ReadMode';
 import { useFirstSeen } from './selections/useFirstSeen';
-import type { StoredDashboard } from '../workspace/autosaver';
+import type { StoredDashboard } from '../../contract/storedDashboards';
 import { useAutosave } from '../workspace/useAutosave';
 import { useAnswers, useWorkspace } from '../workspace/workspace';
 

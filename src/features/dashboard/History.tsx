@@ -1,5 +1,7 @@
 'use client';
 /** The versions of a dashboard: what differs from now in words, a look at each, and the way back to it. */
+import { revisionSchema } from '../../contract/storedDashboards';
+import { type RevisionEntry, revisionsSchema } from '../../contract/dashboards';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -7,29 +9,18 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { documentChanges } from '../../core/dashboard/review/changes';
 import { useNotice } from '../ui/Notice';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
 import { useDocument, useWorkspace } from '../workspace/workspace';
 import { momentWords } from '../ui/moment';
-
-interface RevisionEntry {
-  readonly entry: number;
-  readonly revision: number | null;
-  readonly basedOn: number;
-  readonly savedAt: string;
-}
-export interface Revision extends RevisionEntry {
-  readonly document: DashboardDocument;
-}
 
 export const revisionName = ({ revision, basedOn }: RevisionEntry) =>
   revision === null ? `Kept aside, made from revision ${basedOn}` : `Revision ${revision}`;
 
 export const readRevision = (id: number, entry: number) =>
-  requestJson<Revision>(`/api/dashboards/${id}/revisions/${entry}`);
+  requestAs(revisionSchema, `/api/dashboards/${id}/revisions/${entry}`);
 
 export function HistoryButton({ id, saved }: { id: number; saved: number }) {
   const [isOpen, setOpen] = useState(false);
@@ -51,7 +42,7 @@ function Versions({ id, saved, onDone }: { id: number; saved: number; onDone: ()
   const [chosen, setChosen] = useState<number | null>(null);
   const versions = useQuery({
     queryKey: ['revisions', id, saved],
-    queryFn: () => requestJson<RevisionEntry[]>(`/api/dashboards/${id}/revisions`),
+    queryFn: () => requestAs(revisionsSchema, `/api/dashboards/${id}/revisions`),
     gcTime: 0,
   });
   if (versions.error) return <Typography role="alert">{versions.error.message}</Typography>;

@@ -205,7 +205,7 @@ function VisualFrame({ visual: designed }: { visual: Visual }) {
       {isMeasured(visual) && isShown(answer) && answer.baselines && (
         <CompareNotes visual={visual} answer={answer} />
       )}
-      <div style={{ flex: 1, minHeight: 0, opacity: waiting ? 0.55 : 1 }}>
+      <div style={{ flex: 1, minHeight: 0, opacity: waiting && isShown(answer) ? 0.55 : 1 }}>
         <ErrorBoundary name={title} of={[visual, answer]}>
           <VisualBody visual={visual} answer={answer} />
         </ErrorBoundary>

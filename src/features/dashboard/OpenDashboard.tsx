@@ -1,5 +1,6 @@
 'use client';
 /** Loads a dashboard's design and model, and opens it for what stands inside. */
+import { openedDashboardSchema } from '../../contract/storedDashboards';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -11,8 +12,8 @@ import { withNamedPeriods } from '../../core/dashboard/document/namedPeriods';
 import type { Model } from '../../core/model/model';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { PageHeader } from '../ui/PageHeader';
-import { requestJson } from '../ui/request';
-import type { StoredDashboard } from '../workspace/autosaver';
+import { requestAs } from '../ui/request';
+import type { StoredDashboard } from '../../contract/storedDashboards';
 import { createDocumentStore } from '../workspace/documentStore';
 import { useModelEvents } from '../workspace/useModelEvents';
 import { useDocument, WorkspaceProvider } from '../workspace/workspace';
@@ -22,7 +23,7 @@ type Inside = (stored: StoredDashboard) => ReactNode;
 export function OpenDashboard({ id, children }: { id: number; children: Inside }) {
   const dashboard = useQuery({
     queryKey: ['dashboard', id],
-    queryFn: () => requestJson<StoredDashboard>(`/api/dashboards/${id}`),
+    queryFn: () => requestAs(openedDashboardSchema, `/api/dashboards/${id}`),
     staleTime: Infinity,
     gcTime: 0,
   });

@@ -14,7 +14,8 @@ import { PageHeader } from '../ui/PageHeader';
 import { createDocumentStore } from '../workspace/documentStore';
 import { WorkspaceProvider } from '../workspace/workspace';
 import { momentWords } from '../ui/moment';
-import { readRevision, revisionName, type Revision } from './History';
+import type { Revision } from '../../contract/storedDashboards';
+import { readRevision, revisionName } from './History';
 import { ReadMode } from './read/ReadMode';
 
 export function RevisionPage({ id, entry }: { id: number; entry: number }) {

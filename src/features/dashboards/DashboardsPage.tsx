@@ -1,5 +1,6 @@
 'use client';
 /** All dashboards: open, make, rename, duplicate, delete with undo, import. */
+import { z } from 'zod';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
@@ -23,14 +24,9 @@ import { FirstStart } from './FirstStart';
 import { listed, tagsOf, type Wanted } from './listed';
 import { ListTools } from './ListTools';
 
-interface Stored {
-  readonly id: number;
-  readonly revision: number;
-  readonly document: DashboardDocument;
-}
-
 /** The document's schema, with all kinds of controls and visuals, is fetched when a document is made or read. */
 const documents = () => import('../../core/dashboard/document/document');
+const storedDashboards = () => import('../../contract/storedDashboards');
 
 /** Files in which data comes. */
 const TABLE_FILE = /\.(?:csv|tsv|txt|xlsx|parquet)$/i;
@@ -49,7 +45,7 @@ function openedAt({ opened }: Visited, id: number): string | undefined {
 function NothingYet() {
   const datasets = useQuery({
     queryKey: ['datasets'],
-    queryFn: () => requestJson<unknown[]>('/api/datasets'),
+    queryFn: () => requestAs(z.array(z.unknown()), '/api/datasets'),
   });
   if (!datasets.data) return null;
   if (datasets.data.length === 0) return <FirstStart />;
@@ -86,7 +82,8 @@ export function DashboardsPage() {
   };
   const create = (document: DashboardDocument) =>
     attempt(async () => {
-      const made = await requestJson<Stored>('/api/dashboards', { body: document });
+      const { storedDashboardSchema } = await storedDashboards();
+      const made = await requestAs(storedDashboardSchema, '/api/dashboards', { body: document });
       router.push(`/dashboards/${made.id}?mode=arrange`);
     });
   const makeNew = () => attempt(async () => create((await documents()).emptyDocument('New dashboard')));
@@ -122,7 +119,8 @@ export function DashboardsPage() {
     });
   const edit = (entry: DashboardEntry, part: Partial<Pick<DashboardDocument, 'title' | 'tags'>>) =>
     attempt(async () => {
-      const stored = await requestJson<Stored>(`/api/dashboards/${entry.id}`);
+      const { openedDashboardSchema } = await storedDashboards();
+      const stored = await requestAs(openedDashboardSchema, `/api/dashboards/${entry.id}`);
       const body = { basedOn: stored.revision, document: { ...stored.document, ...part } };
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'PUT', body });
     });

@@ -1,5 +1,6 @@
 'use client';
 /** What is seen while there is nothing yet: three ways to begin. */
+import { jobSchema } from '../../contract/jobs';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -8,15 +9,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
 import { useNotice } from '../ui/Notice';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 
 const LOOK_MS = 500;
-
-interface Job {
-  readonly id: string;
-  readonly state: 'running' | 'done' | 'failed' | 'cancelled';
-  readonly error: { readonly message: string } | null;
-}
 
 /** A way to begin, between the brackets of a window. */
 function Door({ title, words, children }: { title: string; words: string; children: ReactNode }) {
@@ -49,10 +44,10 @@ function Door({ title, words, children }: { title: string; words: string; childr
 
 /** Brings the demo in, and waits until all of it is there. */
 async function bringDemoIn(): Promise<void> {
-  let job = await requestJson<Job>('/api/demo', { method: 'POST' });
+  let job = await requestAs(jobSchema, '/api/demo', { method: 'POST' });
   while (job.state === 'running') {
     await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
-    job = await requestJson<Job>(`/api/jobs/${job.id}`);
+    job = await requestAs(jobSchema, `/api/jobs/${job.id}`);
   }
   if (job.state !== 'done') throw new Error(job.error?.message ?? 'The demo data was not brought in.');
 }

@@ -1,5 +1,6 @@
 'use client';
 /** The columns, with their date roles and categories. */
+import type { DatasetEdit, DatasetSummary } from '../../contract/datasets';
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import Table from '@mui/material/Table';
@@ -8,7 +9,6 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { TextSetting } from '../ui/fields';
-import type { DatasetEdit, DatasetSummary } from './api';
 import { TYPE_NAMES } from './ImportColumnRow';
 import { Section } from '../ui/Section';
 

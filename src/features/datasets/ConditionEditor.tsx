@@ -1,5 +1,7 @@
 'use client';
 /** The row condition of a measure: one column, one operator, values. */
+import { columnValuesSchema } from '../../contract/datasets';
+import type { DatasetSummary } from '../../contract/datasets';
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
@@ -10,8 +12,7 @@ import {
   type RowOperator,
 } from '../../core/cube/rowCondition';
 import { ChoiceSetting, TextSetting } from '../ui/fields';
-import { requestJson } from '../ui/request';
-import type { DatasetSummary } from './api';
+import { requestAs } from '../ui/request';
 
 const NONE = '';
 const TEXT_OPERATORS: readonly RowOperator[] = [
@@ -101,7 +102,10 @@ function ConditionValues({
   const known = useQuery({
     queryKey: ['values', dataset, condition.column],
     queryFn: () =>
-      requestJson<string[]>(`/api/datasets/${dataset}/values?column=${encodeURIComponent(condition.column)}`),
+      requestAs(
+        columnValuesSchema,
+        `/api/datasets/${dataset}/values?column=${encodeURIComponent(condition.column)}`,
+      ),
     enabled: isList && column?.category === true,
   });
   if (isList) {

@@ -1,5 +1,7 @@
 'use client';
 /** Tables of other databases: connect, choose a table or view, copy its rows or read them live. */
+import { connectionsSchema, madeConnectionSchema, tablesSchema } from '../../contract/connections';
+import type { ConnectionEntry as Connection } from '../../contract/connections';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -10,8 +12,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, useSyncExternalStore } from 'react';
 import { useNotice } from '../ui/Notice';
 import { RemoveButton } from '../ui/RemoveButton';
-import { requestJson } from '../ui/request';
-import type { Connection, TableEntry } from './api';
+import { requestAs, requestJson } from '../ui/request';
 import { numberWords } from '../../core/locale';
 
 const NEW = 'new';
@@ -46,7 +47,7 @@ function Connections({ onCopy }: { onCopy: (connection: number, table: string) =
   const client = useQueryClient();
   const connections = useQuery({
     queryKey: ['connections'],
-    queryFn: () => requestJson<Connection[]>('/api/connections'),
+    queryFn: () => requestAs(connectionsSchema, '/api/connections'),
   });
   const [chosen, setChosen] = useState<number | typeof NEW | null>(null);
   const current = chosen ?? connections.data?.[0]?.id ?? NEW;
@@ -127,7 +128,7 @@ function NewConnection({ onMade }: { onMade: (entry: Connection) => void }) {
         tls,
         authorities: tls && authorities.trim() !== '' ? authorities : null,
       };
-      const { entry } = await requestJson<{ entry: Connection }>('/api/connections', { body });
+      const { entry } = await requestAs(madeConnectionSchema, '/api/connections', { body });
       onMade(entry);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
@@ -190,7 +191,7 @@ function Tables({
   const [table, setTable] = useState('');
   const tables = useQuery({
     queryKey: ['connection tables', connection],
-    queryFn: () => requestJson<TableEntry[]>(`/api/connections/${connection}/tables`),
+    queryFn: () => requestAs(tablesSchema, `/api/connections/${connection}/tables`),
     retry: false,
   });
   const readLive = async () => {

@@ -1,5 +1,7 @@
 'use client';
 /** The coverage calendar: by date role, month by month, for each value of a category. Which routes have no data when? */
+import { type ValueCoverage, valueCoverageSchema } from '../../contract/datasets';
+import type { DatasetSummary } from '../../contract/datasets';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -15,9 +17,8 @@ import { sharedOf } from '../../core/model/model';
 import { HatchPattern } from '../../theme/marks';
 import { role as colour } from '../../theme/roles';
 import { MODEL_QUERY } from '../ui/modelQuery';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { useSize } from '../ui/useSize';
-import type { DatasetSummary } from './api';
 import { numberWords } from '../../core/locale';
 
 const NONE = '';
@@ -25,11 +26,6 @@ const LABEL = 170;
 const ROW = 20;
 const HEAD = 30;
 
-interface Coverage {
-  readonly runs: DayRuns;
-  readonly values: readonly { readonly value: string | null; readonly runs: DayRuns }[] | null;
-  readonly total: number;
-}
 interface Month {
   readonly start: number;
   readonly end: number;
@@ -57,7 +53,8 @@ export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
   const query = new URLSearchParams({ role, ...(column === NONE ? {} : { column }) });
   const coverage = useQuery({
     queryKey: ['coverage', dataset.key, dataset.load, role, column],
-    queryFn: () => requestJson<Coverage>(`/api/datasets/${dataset.key}/coverage?${query.toString()}`),
+    queryFn: () =>
+      requestAs(valueCoverageSchema, `/api/datasets/${dataset.key}/coverage?${query.toString()}`),
   });
   return (
     <div style={{ marginTop: 16 }}>
@@ -101,7 +98,7 @@ export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
   );
 }
 
-function MonthGrid({ coverage }: { coverage: Coverage }) {
+function MonthGrid({ coverage }: { coverage: ValueCoverage }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const hatch = useId();
   const months = monthsOf(coverage.runs);

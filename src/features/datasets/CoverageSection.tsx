@@ -1,9 +1,9 @@
 'use client';
 /** First and last day, days covered and holes of each date role, with a lane of coverage. */
+import type { DatasetSummary, RoleCoverage } from '../../contract/datasets';
 import Typography from '@mui/material/Typography';
 import { parseIsoDay } from '../../core/calendar/day';
 import { dayCountWords, windowWords } from '../../core/calendar/names';
-import type { DatasetSummary, RoleCoverage } from './api';
 import { CoverageByValue } from './CoverageByValue';
 import { CoverageLane } from './CoverageLane';
 import { isoWords } from './DatasetsPage';

@@ -1,5 +1,6 @@
 'use client';
 /** One dataset: coverage by date role, columns, measures, refused rows, loads. */
+import type { DatasetEdit, DatasetSummary } from '../../contract/datasets';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -12,7 +13,7 @@ import { useWanted } from '../ui/useWanted';
 import { RemoveButton } from '../ui/RemoveButton';
 import { PageHeader } from '../ui/PageHeader';
 import { requestJson } from '../ui/request';
-import { changeDataset, copyAgain, readDataset, type DatasetEdit, type DatasetSummary } from './api';
+import { changeDataset, copyAgain, readDataset } from './api';
 import { ColumnsSection } from './ColumnsSection';
 import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';

@@ -1,5 +1,6 @@
 'use client';
 /** All datasets, and the place to bring data in. */
+import type { DatasetSummary } from '../../contract/datasets';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
@@ -15,7 +16,7 @@ import { parseIsoDay } from '../../core/calendar/day';
 import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
-import { listDatasets, type DatasetSummary } from './api';
+import { listDatasets } from './api';
 import { GeometrySection } from './GeometrySection';
 import { ImportPanel } from './ImportPanel';
 import { numberWords } from '../../core/locale';

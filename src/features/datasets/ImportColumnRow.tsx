@@ -1,5 +1,6 @@
 'use client';
 /** One column of a file: what was found, and what it is to be used as. */
+import type { ColumnPlan, ColumnProfile, DateOrder } from '../../contract/datasets';
 import Checkbox from '@mui/material/Checkbox';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
@@ -8,7 +9,6 @@ import TableRow from '@mui/material/TableRow';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { COLUMN_TYPES, type ColumnType } from '../../core/model/model';
-import type { ColumnPlan, ColumnProfile, DateOrder } from './api';
 import { numberWords } from '../../core/locale';
 
 export const TYPE_NAMES: Record<ColumnType, string> = {

@@ -1,5 +1,13 @@
 'use client';
 /** Bringing a file in: choose or drop it, look at what was found, decide, load. */
+import type {
+  DatasetSummary,
+  Delimiter,
+  FileProfile,
+  LoadPlan,
+  LoadResult,
+  Origin,
+} from '../../contract/datasets';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -7,19 +15,7 @@ import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type DragEvent } from 'react';
 import { ConnectionsPanel } from './ConnectionsPanel';
-import {
-  copyTable,
-  loadUpload,
-  profileUpload,
-  sendFile,
-  type DatasetSummary,
-  type Delimiter,
-  type FileProfile,
-  type LoadPlan,
-  type LoadResult,
-  type Origin,
-  type Progress,
-} from './api';
+import { copyTable, loadUpload, profileUpload, sendFile, type Progress } from './api';
 import { ImportPlan } from './ImportPlan';
 import { numberWords } from '../../core/locale';
 

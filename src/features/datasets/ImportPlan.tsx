@@ -1,5 +1,13 @@
 'use client';
 /** What was found in a file, column by column, each changeable before it is loaded. */
+import { type Format } from '../../contract/datasets';
+import type {
+  ColumnProfile,
+  DatasetSummary,
+  Delimiter,
+  FileProfile,
+  LoadPlan,
+} from '../../contract/datasets';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -14,10 +22,9 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { role } from '../../theme/roles';
 import { ColumnRow, isDate, startingRole, type Draft } from './ImportColumnRow';
-import type { ColumnProfile, DatasetSummary, Delimiter, FileFormat, FileProfile, LoadPlan } from './api';
 import { numberWords } from '../../core/locale';
 
-const FORMAT_NAMES: Record<FileFormat, string> = {
+const FORMAT_NAMES: Record<Format, string> = {
   text: 'text',
   workbook: 'a sheet of a workbook',
   parquet: 'Parquet',

@@ -1,5 +1,7 @@
 'use client';
 /** Refused rows of the load in use, and the history of loads. */
+import { loadEntriesSchema, refusalsSchema } from '../../contract/datasets';
+import type { DatasetSummary } from '../../contract/datasets';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
@@ -9,8 +11,7 @@ import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { changesWords } from '../../core/model/freshness';
-import { requestJson } from '../ui/request';
-import type { DatasetSummary, LoadEntry, Refusal } from './api';
+import { requestAs } from '../ui/request';
 import { Section } from '../ui/Section';
 import { numberWords } from '../../core/locale';
 import { momentWords } from '../ui/moment';
@@ -20,7 +21,7 @@ const LISTED = 100;
 export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
   const refusals = useQuery({
     queryKey: ['refusals', dataset.key, dataset.load],
-    queryFn: () => requestJson<Refusal[]>(`/api/datasets/${dataset.key}/refusals`),
+    queryFn: () => requestAs(refusalsSchema, `/api/datasets/${dataset.key}/refusals`),
     enabled: dataset.refused > 0,
   });
   if (dataset.refused === 0) return null;
@@ -65,7 +66,7 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
 export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
   const loads = useQuery({
     queryKey: ['loads', dataset.key, dataset.load],
-    queryFn: () => requestJson<LoadEntry[]>(`/api/datasets/${dataset.key}/loads`),
+    queryFn: () => requestAs(loadEntriesSchema, `/api/datasets/${dataset.key}/loads`),
   });
   return (
     <Section title="Loads">

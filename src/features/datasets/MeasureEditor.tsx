@@ -1,5 +1,6 @@
 'use client';
 /** The editor of one measure, with a look at what it shows over the last year. Nothing is kept until it is saved. */
+import type { DatasetSummary } from '../../contract/datasets';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -17,7 +18,6 @@ import {
   type Model,
 } from '../../core/model/model';
 import { ChoiceSetting, SwitchSetting, TextSetting, type Option } from '../ui/fields';
-import type { DatasetSummary } from './api';
 import { ConditionEditor } from './ConditionEditor';
 import { MeasurePreview } from './MeasurePreview';
 import { aggregationOf, takesColumn } from '../../core/model/aggregations';

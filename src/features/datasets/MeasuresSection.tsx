@@ -1,5 +1,6 @@
 'use client';
 /** The measures of a dataset, each in words; the editor opens beside a look at the figures. */
+import type { DatasetEdit, DatasetSummary } from '../../contract/datasets';
 import Button from '@mui/material/Button';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
@@ -12,7 +13,6 @@ import { useEffect, useRef, useState } from 'react';
 import { measureSchema, type Measure } from '../../core/model/model';
 import { unseenStyle } from '../../theme/roles';
 import { MODEL_QUERY } from '../ui/modelQuery';
-import type { DatasetEdit, DatasetSummary } from './api';
 import { MeasureEditor } from './MeasureEditor';
 import { definitionWords, DIRECTION_WORDS } from '../../core/model/measureWords';
 import { RemoveButton } from '../ui/RemoveButton';

@@ -1,6 +1,6 @@
+import type { DatasetEdit } from '../../contract/datasets';
 import { fireEvent, render, screen } from '@testing-library/react';
 import type { Rhythm } from '../../core/model/rhythm';
-import type { DatasetEdit } from './api';
 import { RhythmSection } from './RhythmSection';
 
 const DAILY: Rhythm = { weekdays: [1, 2, 3, 4, 5, 6, 7], by: '07:00', timeZone: 'UTC' };

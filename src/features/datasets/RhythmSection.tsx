@@ -1,5 +1,6 @@
 'use client';
 /** When data of a dataset is expected; late data is told wherever it is shown. */
+import type { DatasetEdit, DatasetSummary } from '../../contract/datasets';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -11,7 +12,6 @@ import { TextSetting } from '../ui/fields';
 import { isTimeZone } from '../ui/isTimeZone';
 import { momentWords } from '../ui/moment';
 import { useNow } from '../ui/useNow';
-import type { DatasetEdit, DatasetSummary } from './api';
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 

@@ -1,25 +1,24 @@
 'use client';
 /** Definitions: conditions under a name, changed in one place for every dashboard that uses them. */
+import { type DefinitionEdit, type UsedDefinition, usedDefinitionsSchema } from '../../contract/modelling';
 import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { readCondition } from '../../core/dashboard/reader/conditions';
 import { definitionBasis } from '../../core/model/fingerprint';
-import { datasetOf, type Definition, type Model } from '../../core/model/model';
+import { datasetOf, type Model } from '../../core/model/model';
 import { ConditionField } from '../ui/ConditionField';
 import { EditorButtons, NamedSection, type EditorProps } from './NamedSection';
-
-type Edit = Omit<Definition, 'key'>;
-type UsedDefinition = Definition & { readonly dashboards: readonly { id: number; title: string }[] };
 
 export function Definitions({ model }: { model: Model }) {
   const [first] = model.datasets;
   return (
-    <NamedSection<Edit, UsedDefinition>
+    <NamedSection<DefinitionEdit, UsedDefinition>
       title="Definitions"
       about="Conditions under a name, for condition controls on any dashboard. A change here changes them all."
       address="/api/definitions"
+      listSchema={usedDefinitionsSchema}
       version={model.definitions}
       basisOf={definitionBasis}
       under={({ dataset }) => datasetOf(model, dataset)?.name ?? dataset}
@@ -37,8 +36,12 @@ function DefinitionEditor({
   onSave,
   onCancel,
   onRemove,
-}: EditorProps<Edit> & { model: Model }) {
-  const [edit, setEdit] = useState<Edit>({ name: start.name, dataset: start.dataset, sql: start.sql });
+}: EditorProps<DefinitionEdit> & { model: Model }) {
+  const [edit, setEdit] = useState<DefinitionEdit>({
+    name: start.name,
+    dataset: start.dataset,
+    sql: start.sql,
+  });
   return (
     <Box sx={{ py: 1, borderTop: 1, borderColor: 'hairline' }}>
       <Box sx={{ display: 'flex', gap: 2 }}>

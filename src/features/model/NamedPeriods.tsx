@@ -1,5 +1,7 @@
 'use client';
 /** Named periods: phrases under a name, changed in one place for every dashboard that uses them. */
+import { type NamedPeriodEdit, type UsedPeriod, usedPeriodsSchema } from '../../contract/modelling';
+import { movedWindowsSchema } from '../../contract/almanac';
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -8,20 +10,14 @@ import { useState } from 'react';
 import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { pinnedTodayOf } from '../../core/dashboard/document/clock';
 import { namedPeriodBasis } from '../../core/model/fingerprint';
-import type { Model, NamedPeriod } from '../../core/model/model';
-import type { MovedWindow } from '../../core/model/ruleChanges';
+import type { Model } from '../../core/model/model';
 import type { PeriodContext } from '../../core/period/point';
 import { resolvedWords } from '../../core/period/resolvedWords';
 import { resolveText } from '../../core/period/resolve';
 import { MovedWindows } from '../ui/MovedWindows';
 import { PhraseField } from '../ui/PhraseField';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { EditorButtons, NamedSection, type EditorProps } from './NamedSection';
-
-type Edit = Omit<NamedPeriod, 'key'>;
-type UsedPeriod = NamedPeriod & {
-  readonly dashboards: readonly { id: number; title: string; places: readonly string[] }[];
-};
 
 /** What phrases are read against where no control stands around them: every day up to today counts as one with data. */
 function contextOf(model: Model): PeriodContext {
@@ -39,10 +35,11 @@ function contextOf(model: Model): PeriodContext {
 export function NamedPeriods({ model }: { model: Model }) {
   const context = contextOf(model);
   return (
-    <NamedSection<Edit, UsedPeriod>
+    <NamedSection<NamedPeriodEdit, UsedPeriod>
       title="Named periods"
       about="Periods under a name, for lists, defaults and own periods on any dashboard. A change here changes them all. Dates here count from today; on a dashboard they count as its control does."
       address="/api/periods"
+      listSchema={usedPeriodsSchema}
       version={model.periods}
       basisOf={namedPeriodBasis}
       under={({ phrase }) => resolvedWords(resolveText(phrase, context), context.rule)}
@@ -61,8 +58,8 @@ function PeriodEditor({
   onSave,
   onCancel,
   onRemove,
-}: EditorProps<Edit> & { context: PeriodContext }) {
-  const [edit, setEdit] = useState<Edit>({ name: start.name, phrase: start.phrase });
+}: EditorProps<NamedPeriodEdit> & { context: PeriodContext }) {
+  const [edit, setEdit] = useState<NamedPeriodEdit>({ name: start.name, phrase: start.phrase });
   return (
     <Box sx={{ py: 1, borderTop: 1, borderColor: 'hairline' }}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start' }}>
@@ -97,7 +94,7 @@ function PeriodEditor({
 function Moves({ period, phrase }: { period: string; phrase: string }) {
   const changes = useQuery({
     queryKey: ['named period changes', period, phrase],
-    queryFn: () => requestJson<MovedWindow[]>(`/api/periods/${period}/changes`, { body: { phrase } }),
+    queryFn: () => requestAs(movedWindowsSchema, `/api/periods/${period}/changes`, { body: { phrase } }),
     placeholderData: keepPreviousData,
   });
   if (changes.error) return <Typography role="alert">{changes.error.message}</Typography>;

@@ -1,5 +1,6 @@
 'use client';
 /** A list of what has a name in the model: each changed in one place, and deleted only when that is said. */
+import type { z } from 'zod';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
@@ -9,7 +10,7 @@ import NextLink from 'next/link';
 import { useState, type ReactNode } from 'react';
 import { phraseStyle } from '../../theme/roles';
 import { useNotice } from '../ui/Notice';
-import { requestJson } from '../ui/request';
+import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { useModelEdit } from './useModelEdit';
 
@@ -40,6 +41,7 @@ export function NamedSection<E, T extends Named & E>({
   title,
   about,
   address,
+  listSchema,
   version,
   basisOf,
   under,
@@ -53,6 +55,8 @@ export function NamedSection<E, T extends Named & E>({
   about: string;
   /** Where they are read and changed. */
   address: string;
+  /** What is read there. */
+  listSchema: z.ZodType<T[]>;
   /** Changes when they have to be read anew. */
   version: unknown;
   /** What of one is changed: what a change starts from. */
@@ -70,7 +74,7 @@ export function NamedSection<E, T extends Named & E>({
   const { problem, asked, run } = useModelEdit(() => setEdited(null));
   const found = useQuery({
     queryKey: [address, version],
-    queryFn: () => requestJson<T[]>(address),
+    queryFn: () => requestAs(listSchema, address),
   });
   const remove = (entry: T, evenIfUsed: boolean) =>
     void run(async () => {

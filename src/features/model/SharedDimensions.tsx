@@ -1,5 +1,6 @@
 'use client';
 /** Shared dimensions: those there are, those that seem to be there, and how far their values agree. */
+import { suggestionsSchema } from '../../contract/modelling';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -12,15 +13,10 @@ import type { ColumnValues, SharedSuggestion } from '../../core/model/sharing';
 import { Section } from '../ui/Section';
 import { sharedBasis } from '../../core/model/fingerprint';
 import { MODEL_QUERY } from '../ui/modelQuery';
-import { requestJson } from '../ui/request';
+import { requestAs, requestJson } from '../ui/request';
 import { useWanted } from '../ui/useWanted';
 import { SharedEntry, type Draft } from './SharedEntry';
 import { agreementWords, memberWords } from './sharedWords';
-
-interface Suggestions {
-  readonly columns: readonly ColumnValues[];
-  readonly suggestions: readonly SharedSuggestion[];
-}
 
 type Run = (work: () => Promise<unknown>) => Promise<void>;
 
@@ -71,7 +67,7 @@ export function SharedDimensions({ model }: { model: Model }) {
   const [problem, setProblem] = useState<string | null>(null);
   const found = useQuery({
     queryKey: ['shared suggestions', model.shared, model.datasets.map((dataset) => dataset.load)],
-    queryFn: () => requestJson<Suggestions>('/api/shared/suggestions'),
+    queryFn: () => requestAs(suggestionsSchema, '/api/shared/suggestions'),
   });
   const run: Run = async (work) => {
     setProblem(null);

@@ -1,5 +1,6 @@
 'use client';
 /** Values that are spelt in several ways: which spelling leads each, and one click that merges them all. */
+import { valueCountsSchema } from '../../contract/modelling';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -15,7 +16,7 @@ import {
   type ColumnValues,
   type SpellingGroup,
 } from '../../core/model/sharing';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { numberWords } from '../../core/locale';
 
 /** Spellings whose rows are counted at most. */
@@ -25,7 +26,7 @@ const MOST_COUNTED = 500;
 function useRows(members: SharedDimension['members'], values: readonly string[]) {
   return useQuery({
     queryKey: ['spelling rows', members, values],
-    queryFn: () => requestJson<Record<string, number>>('/api/shared/counts', { body: { members, values } }),
+    queryFn: () => requestAs(valueCountsSchema, '/api/shared/counts', { body: { members, values } }),
     enabled: values.length > 0,
   }).data;
 }

@@ -1,5 +1,6 @@
 'use client';
 /** What was deleted and can still be brought back. */
+import { type BinEntry, binSchema } from '../../contract/bin';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -7,16 +8,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNotice } from './Notice';
 import { RemoveButton } from './RemoveButton';
-import { requestJson } from './request';
+import { requestAs, requestJson } from './request';
 import { momentDayWords } from './moment';
-
-interface BinEntry {
-  readonly kind: 'dashboard' | 'dataset';
-  readonly id: string;
-  readonly name: string;
-  readonly deletedAt: string;
-  readonly goneAt: string;
-}
 
 export function BinSection({ kind }: { kind: BinEntry['kind'] }) {
   const client = useQueryClient();
@@ -24,7 +17,7 @@ export function BinSection({ kind }: { kind: BinEntry['kind'] }) {
   const [isOpen, setOpen] = useState(false);
   const bin = useQuery({
     queryKey: ['bin'],
-    queryFn: () => requestJson<BinEntry[]>('/api/bin'),
+    queryFn: () => requestAs(binSchema, '/api/bin'),
     staleTime: 0,
   });
   const entries = (bin.data ?? []).filter((entry) => entry.kind === kind);

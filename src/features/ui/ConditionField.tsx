@@ -1,5 +1,6 @@
 'use client';
 /** A field for an SQL search condition: completion, errors underlined in their place, a check of what it keeps. */
+import { conditionCountSchema } from '../../contract/modelling';
 import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -9,16 +10,11 @@ import { conditionColumns, readCondition } from '../../core/dashboard/reader/con
 import { NO_PARAMETERS, typesOf, valuesOf, type Parameters } from '../../core/dashboard/reader/parameter';
 import type { Model } from '../../core/model/model';
 import { phraseStyle } from '../../theme/roles';
-import { requestJson } from './request';
+import { requestAs } from './request';
 import { ErrorPlace } from './ErrorPlace';
 import { OfferField } from './OfferField';
 import type { Offer } from './offers';
 import { numberWords } from '../../core/locale';
-
-interface Count {
-  readonly kept: number;
-  readonly rows: number;
-}
 
 const INPUT_STYLE = { ...phraseStyle, fontSize: 12, lineHeight: '18px', padding: 0 };
 
@@ -57,7 +53,7 @@ export function ConditionField({
   }, [draft, columns, parameters]);
   const count = useMutation({
     mutationFn: (sql: string) =>
-      requestJson<Count>('/api/conditions/check', {
+      requestAs(conditionCountSchema, '/api/conditions/check', {
         body: { dataset, sql, values: Object.fromEntries(valuesOf(parameters)) },
       }),
   });

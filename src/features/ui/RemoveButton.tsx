@@ -1,5 +1,6 @@
 'use client';
 /** Removes something: at once, with a way back, where nothing uses it; else it first tells what does. */
+import { type Use, usesSchema } from '../../contract/modelling';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -9,12 +10,7 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState } from 'react';
 import { useNotice } from './Notice';
-import { requestJson } from './request';
-
-interface Use {
-  readonly words: string;
-  readonly dashboard: number | null;
-}
+import { requestAs } from './request';
 
 export function RemoveButton({
   name,
@@ -55,7 +51,7 @@ export function RemoveButton({
   };
   const begin = async () => {
     try {
-      const used = uses ? await requestJson<Use[]>(`/api/uses?${new URLSearchParams(uses)}`) : [];
+      const used = uses ? await requestAs(usesSchema, `/api/uses?${new URLSearchParams(uses)}`) : [];
       if (used.length === 0 && warning === undefined) await remove();
       else setFound(used);
     } catch (error) {

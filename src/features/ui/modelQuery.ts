@@ -1,9 +1,9 @@
 /** The model as every page asks for it, checked where it arrives. */
 import { queryOptions } from '@tanstack/react-query';
 import { modelSchema } from '../../core/model/model';
-import { requestJson } from './request';
+import { requestAs } from './request';
 
 export const MODEL_QUERY = queryOptions({
   queryKey: ['model'],
-  queryFn: async () => modelSchema.parse(await requestJson<unknown>('/api/model')),
+  queryFn: () => requestAs(modelSchema, '/api/model'),
 });

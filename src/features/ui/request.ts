@@ -35,10 +35,10 @@ export function onSignedOut(listener: () => void): () => void {
  * Sends a request and reads its JSON answer. `basis` is what a change starts from: the server refuses it (`stale`) where
  * that is not what there is any more. Throws a `RequestError` with a sentence for the person.
  */
-export async function requestJson<T>(path: string, init: RequestOptions = {}): Promise<T> {
+export async function requestJson(path: string, init: RequestOptions = {}): Promise<unknown> {
   const response = await answered(path, init);
   const body: unknown = await response.json().catch(() => null);
-  if (response.ok) return body as T;
+  if (response.ok) return body;
   throw refused(response, body);
 }
 
@@ -107,7 +107,7 @@ export async function requestAs<S extends z.ZodType>(
   path: string,
   init: Parameters<typeof requestJson>[1] = {},
 ): Promise<z.infer<S>> {
-  const parsed = schema.safeParse(await requestJson<unknown>(path, init));
+  const parsed = schema.safeParse(await requestJson(path, init));
   if (parsed.success) return parsed.data;
   throw new RequestError(
     'unreadable',

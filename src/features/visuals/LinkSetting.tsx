@@ -1,18 +1,14 @@
 'use client';
 /** Where a visual leads: another page, or another dashboard. */
+import { dashboardEntriesSchema } from '../../contract/dashboards';
 import { useQuery } from '@tanstack/react-query';
 import type { Visual } from '../../core/dashboard/document/document';
 import type { VisualLink } from '../../core/dashboard/document/kinds/measured';
 import { pagesOf } from '../../core/dashboard/document/pages';
 import { ChoiceSetting, TextSetting } from '../ui/fields';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { useTarget } from './useLinked';
 import { useDocument } from '../workspace/workspace';
-
-interface Listed {
-  readonly id: number;
-  readonly title: string;
-}
 
 const NOWHERE = '';
 const HERE = 'here';
@@ -22,7 +18,7 @@ export function LinkSetting({ visual, change }: { visual: Visual; change: (part:
   const here = pagesOf(useDocument());
   const list = useQuery({
     queryKey: ['dashboards'],
-    queryFn: () => requestJson<Listed[]>('/api/dashboards'),
+    queryFn: () => requestAs(dashboardEntriesSchema, '/api/dashboards'),
     staleTime: 60_000,
   });
   const target = useTarget(link);

@@ -1,5 +1,6 @@
 'use client';
 /** Where the link of a visual leads, with the windows and choices that it carries. */
+import { openedDashboardSchema } from '../../contract/storedDashboards';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { DashboardDocument, Visual } from '../../core/dashboard/document/document';
@@ -7,7 +8,7 @@ import type { VisualLink } from '../../core/dashboard/document/kinds/measured';
 import { pageCalled, pagesOf } from '../../core/dashboard/document/pages';
 import { carriedState } from '../../core/dashboard/turn/carried';
 import { designOf } from '../../core/dashboard/wiring/design';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { PAGE_PLACE } from '../workspace/page';
 import { putState } from '../workspace/stateAddress';
 import { useAnswers, useDesign, useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
@@ -22,7 +23,7 @@ export function useTarget(link: VisualLink | null): DashboardDocument | undefine
   const own = useDocument();
   const other = useQuery({
     queryKey: ['linked dashboard', link?.dashboard],
-    queryFn: () => requestJson<{ document: DashboardDocument }>(`/api/dashboards/${link!.dashboard}`),
+    queryFn: () => requestAs(openedDashboardSchema, `/api/dashboards/${link!.dashboard}`),
     enabled: link != null && link.dashboard !== null,
     staleTime: 60_000,
     retry: false,

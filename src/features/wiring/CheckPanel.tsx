@@ -1,5 +1,6 @@
 'use client';
 /** The findings of the wiring check: each jumps to its place, and is mended by one click where there is a mend. */
+import { findingsSchema } from '../../contract/answers';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -10,7 +11,7 @@ import { pageNameOf } from '../../core/dashboard/document/pages';
 import { role } from '../../theme/roles';
 import { useJump } from '../workspace/page';
 import { useDocument, useWorkspace } from '../workspace/workspace';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
 
 const WAIT_MS = 500;
@@ -54,7 +55,7 @@ function useFindings(year: boolean) {
   const document = useSettledDocument();
   return useQuery({
     queryKey: ['check', document, model.datasets.map((dataset) => dataset.load), year],
-    queryFn: () => requestJson<Finding[]>('/api/check', { body: { document, year } }),
+    queryFn: () => requestAs(findingsSchema, '/api/check', { body: { document, year } }),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });

@@ -1,5 +1,6 @@
 'use client';
 /** What is known of the chosen crosspoint: its route in words, and the date role it takes. */
+import { turnSchema } from '../../contract/answers';
 import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -12,11 +13,10 @@ import {
   type DashboardDocument,
   type Visual,
 } from '../../core/dashboard/document/document';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { isMeasured } from '../../core/dashboard/document/visuals';
 import { columnOf, datasetOf, measureOf } from '../../core/model/model';
 import { columnIn, isAttribute } from '../../core/model/dimension';
-import { isShown, type VisualAnswer } from '../../core/dashboard/turn/answer';
 import { rolesOfPair, withWireRole } from '../../core/dashboard/wiring/wireRoles';
 import { canPale } from '../../core/dashboard/wiring/routes';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
@@ -193,10 +193,6 @@ function RouteColumns({ control, target }: { control: Control; target: Visual | 
   });
 }
 
-interface Turn {
-  readonly visuals: Record<string, VisualAnswer>;
-}
-
 /** Rows of a visual now, and if the crosspoint were switched. */
 function WhatIf({ control, target, on }: { control: string; target: string; on: boolean }) {
   const { model } = useWorkspace();
@@ -207,8 +203,8 @@ function WhatIf({ control, target, on }: { control: string; target: string; on: 
     queryFn: async () => {
       const ask = async (design: DashboardDocument) => {
         const body = { document: design, state, only: [target] };
-        const answer = (await requestJson<Turn>('/api/turns', { body })).visuals[target];
-        return isShown(answer) ? answer.rows : 0;
+        const answer = (await requestAs(turnSchema, '/api/turns', { body })).visuals[target];
+        return typeof answer?.rows === 'number' ? answer.rows : 0;
       };
       const switched = { ...document, wires: switchWires(document, model, [{ control, target }], on) };
       return Promise.all([ask(document), ask(switched)]);

@@ -1,5 +1,6 @@
 'use client';
 /** The rehearsal: a year of days in one strip; scrub to any day and see the dashboard as it would be. */
+import { rehearsalSchema } from '../../contract/answers';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -17,7 +18,7 @@ import type {
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import { useDocument, useWorkspace } from '../workspace/workspace';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { useSize } from '../ui/useSize';
 import { useJump } from '../workspace/page';
 
@@ -51,7 +52,8 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
   const [day, setDay] = useState(today);
   const rehearsal = useQuery({
     queryKey: ['rehearsal', document, model.datasets.map((dataset) => dataset.load), assumption],
-    queryFn: () => requestJson<Rehearsed>('/api/rehearsal', { body: { document, days: 366, assumption } }),
+    queryFn: () =>
+      requestAs(rehearsalSchema, '/api/rehearsal', { body: { document, days: 366, assumption } }),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });

@@ -1,15 +1,15 @@
 'use client';
 /** Why an item shows what it shows, step by step, with the rows and days left after each. */
+import { traceSchema } from '../../contract/answers';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useTraced } from './traced';
 import type { Layout } from '../../core/cube/query';
-import type { Trace } from '../../core/dashboard/review/trace';
 import type { TracePart, TraceStep } from '../../core/dashboard/review/traceStep';
 import { itemOf } from '../../core/dashboard/document/document';
 import { role } from '../../theme/roles';
 import { useDocument, useReaderState, useWorkspace } from '../workspace/workspace';
-import { requestJson } from '../ui/request';
+import { requestAs } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
 import { numberWords } from '../../core/locale';
 
@@ -33,7 +33,7 @@ function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {
   const document = useDocument();
   const trace = useQuery({
     queryKey: ['trace', item, document, state, model.datasets.map((dataset) => dataset.load)],
-    queryFn: () => requestJson<Trace>('/api/trace', { body: { document, state, item } }),
+    queryFn: () => requestAs(traceSchema, '/api/trace', { body: { document, state, item } }),
     gcTime: 0,
   });
   return (

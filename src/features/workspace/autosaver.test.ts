@@ -40,7 +40,11 @@ test('nothing says that all is saved from an edit on until it is', async () => {
   globalThis.fetch = jest.fn(
     () =>
       new Promise((resolve) => {
-        answer = () => resolve({ ok: true, json: () => Promise.resolve({ revision: 4 }) });
+        answer = () =>
+          resolve({
+            ok: true,
+            json: () => Promise.resolve({ saved: true, revision: 4, savedAt: '2026-06-03T08:00:01Z' }),
+          });
       }),
   ) as unknown as typeof fetch;
   const stop = saver.watch();

@@ -1,17 +1,8 @@
 /** Saves a design by itself, a moment after each change; never over a newer revision. Knows nothing of React. */
-import type { DashboardRight } from '../../contract/people';
+import { savedSchema, type StoredDashboard } from '../../contract/storedDashboards';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
-import { requestJson, RequestError } from '../ui/request';
+import { RequestError, requestAs } from '../ui/request';
 import type { DocumentStore } from './documentStore';
-
-export interface StoredDashboard {
-  readonly id: number;
-  readonly revision: number;
-  readonly savedAt: string;
-  readonly document: DashboardDocument;
-  /** What one may do with it; everything where that is not said. */
-  readonly right?: DashboardRight;
-}
 
 export type SaveState =
   | { readonly kind: 'saved'; readonly revision: number }
@@ -67,7 +58,7 @@ export class Autosaver {
     this.tell({ kind: 'saving', revision: this.revision });
     try {
       const body = { basedOn: this.revision, document };
-      const result = await requestJson<{ revision: number }>(`/api/dashboards/${this.id}`, {
+      const result = await requestAs(savedSchema, `/api/dashboards/${this.id}`, {
         method: 'PUT',
         body,
       });

@@ -1,7 +1,8 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
-import { Autosaver, type SaveState, type StoredDashboard } from './autosaver';
+import type { StoredDashboard } from '../../contract/storedDashboards';
+import { Autosaver, type SaveState } from './autosaver';
 import type { DocumentStore } from './documentStore';
 
 export interface Autosave {

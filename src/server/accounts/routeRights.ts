@@ -107,6 +107,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, RouteRight>> = {
   'GET /api/events': link,
   'GET /api/geometries/[key]': link,
   'GET /api/embed': reader,
+  'GET /api/openapi': reader,
   'GET /api/schema/dashboard': reader,
   'GET /api/definitions': reader,
   'GET /api/periods': reader,

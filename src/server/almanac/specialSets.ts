@@ -1,4 +1,5 @@
 /** Sets of holidays and events: kept as the iCalendar files they came from. */
+import type { SpecialSet } from '../../contract/almanac';
 import { desc, eq } from 'drizzle-orm';
 import type { SpecialDay } from '../../core/calendar/almanac';
 import type { Day } from '../../core/calendar/day';
@@ -7,18 +8,6 @@ import { database, sqlNow } from '../database/connection';
 import { specialSet } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
-
-export interface SpecialSetEntry {
-  readonly id: number;
-  readonly name: string;
-  readonly kind: 'holiday' | 'event';
-  readonly enabled: boolean;
-  readonly source: string;
-  /** Events in the file, before any is repeated. */
-  readonly events: number;
-  /** Why the set names no days although it is switched on; null when it can be used. */
-  readonly problem: string | null;
-}
 
 const kindOf = (text: string) => (text === 'event' ? 'event' : 'holiday');
 
@@ -30,7 +19,7 @@ function readStored({ id, text }: { id: number; text: string }): ReadCalendar {
 }
 
 /** The sets, newest first. */
-export async function listSets(): Promise<SpecialSetEntry[]> {
+export async function listSets(): Promise<SpecialSet[]> {
   const rows = await database().select().from(specialSet).orderBy(desc(specialSet.id));
   return rows.map((row) => {
     const { id, name, kind, enabled, source } = row;
@@ -64,7 +53,7 @@ export async function specialDaysIn(from: Day, to: Day): Promise<SpecialDay[]> {
 /** Adds a set from a file's text. Throws a `Problem` that names the line when it cannot be read. */
 export async function addSet(set: {
   name: string;
-  kind: SpecialSetEntry['kind'];
+  kind: SpecialSet['kind'];
   source: string;
   text: string;
 }): Promise<void> {
@@ -83,7 +72,7 @@ export async function changeSet(
   id: number,
   change: {
     name?: string | undefined;
-    kind?: SpecialSetEntry['kind'] | undefined;
+    kind?: SpecialSet['kind'] | undefined;
     enabled?: boolean | undefined;
   },
 ): Promise<void> {

@@ -2,6 +2,8 @@
  * Comparisons against answers that were worked out independently (`comparisons/`): through the server as it answers
  * scripts, from cubes alone as the page does, and by SQL alone.
  */
+import { loadPlanSchema } from '../../contract/datasets';
+import { sharedEditSchema } from '../../contract/modelling';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseIsoDay } from '../../core/calendar/day';
@@ -19,10 +21,9 @@ import type { Measure } from '../../core/model/model';
 import { saveRule } from '../almanac/almanac';
 import { editDataset } from '../datasets/edit';
 import { loadFile } from '../datasets/load';
-import { loadPlanSchema } from '../datasets/plan';
 import { findDataset, type StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
-import { saveShared, sharedEditSchema } from '../model/shared';
+import { saveShared } from '../model/shared';
 import { withDatabase } from '../testing';
 import { sourceFor } from './answer';
 import { heldCube } from './cubes';

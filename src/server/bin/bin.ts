@@ -1,4 +1,5 @@
 /** The bin: deleted dashboards and datasets, which can be brought back for thirty days. */
+import type { BinEntry } from '../../contract/bin';
 import { and, eq, inArray, isNotNull, lt } from 'drizzle-orm';
 import { isAtLeast } from '../../contract/people';
 import { visibleDashboards } from '../accounts/dashboardRights';
@@ -20,16 +21,6 @@ import { Problem } from '../problem';
 /** Days for which what is deleted can be brought back. */
 const DAYS_KEPT = 30;
 const DAY_MS = 86_400_000;
-
-export interface BinEntry {
-  readonly kind: 'dashboard' | 'dataset';
-  /** Number of a dashboard, key of a dataset. */
-  readonly id: string;
-  readonly name: string;
-  readonly deletedAt: string;
-  /** From then on it can be gone for good. */
-  readonly goneAt: string;
-}
 
 const entry = (kind: BinEntry['kind'], id: string, name: string, deletedAt: string): BinEntry => ({
   kind,
@@ -79,7 +70,7 @@ export async function removeForGood(kind: BinEntry['kind'], id: string): Promise
     const [found] = await database()
       .select()
       .from(dashboard)
-      .where(and(eq(dashboard.id, Number(id)), isNotNull(dashboard.deletedAt)));
+      .where(and(eq(dashboard.id, /^\d{1,9}$/.test(id) ? Number(id) : 0), isNotNull(dashboard.deletedAt)));
     if (!found) throw new Problem('not-in-bin', `There is no dashboard ${id} in the bin.`, 404);
     return dropDashboard(found.id);
   }

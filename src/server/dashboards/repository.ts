@@ -1,4 +1,5 @@
 /** Dashboards as they are stored: every saved revision is kept. */
+import type { RevisionEntry } from '../../contract/dashboards';
 import { LRUCache } from 'lru-cache';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { DashboardEntry } from '../../contract/dashboards';
@@ -188,15 +189,6 @@ export async function saveDashboard(
 }
 
 /** A version of a dashboard as a list of them shows it. */
-export interface RevisionEntry {
-  /** Number of the version among all that are kept. */
-  readonly entry: number;
-  /** Null for one that was refused, since a newer one had been saved, and kept aside. */
-  readonly revision: number | null;
-  readonly basedOn: number;
-  readonly savedAt: string;
-}
-
 /** Every version that was saved, the newest first. Throws a `Problem` when there is no such dashboard. */
 export async function listRevisions(id: number): Promise<RevisionEntry[]> {
   await readDashboard(id);

@@ -1,4 +1,5 @@
 /** Dathen's own tables. The rows of datasets lie in generated tables of their own (`fact_<dataset>_<load>`). */
+import { originSchema } from '../../contract/datasets';
 import {
   bigint,
   boolean,
@@ -20,7 +21,7 @@ import { addressPartsSchema } from '../../core/dashboard/document/selections';
 import { loadChangesSchema } from '../../core/model/freshness';
 import { geometryEntrySchema } from '../../core/model/geometry';
 import { sharedDimensionSchema } from '../../core/model/model';
-import { coverageByRoleSchema, definitionSchema, originSchema } from '../datasets/definition';
+import { coverageByRoleSchema, definitionSchema } from '../datasets/definition';
 import { jsonColumn } from './jsonColumn';
 
 export const dataset = mysqlTable('dataset', {

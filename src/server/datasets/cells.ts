@@ -1,9 +1,10 @@
 /** Reads the cells of a text file: what a text can mean, and its SQL form. */
+import type { DateOrder } from '../../contract/datasets';
 import { Temporal } from 'temporal-polyfill';
 import { checkedDay, FIRST_DAY, isoDay, type Day } from '../../core/calendar/day';
 import { isWithinAlmanac } from '../../core/calendar/span';
 import { MONTH_NAMES } from '../../core/calendar/names';
-import { TEXT_LENGTH, type DateOrder, type StoredColumn } from './definition';
+import { TEXT_LENGTH, type StoredColumn } from './definition';
 
 /** A cell's SQL text (null: blank), its day if it is a date, or the reason why it does not fit. */
 export type Cell =

@@ -1,5 +1,6 @@
 /** Which values of a category have data on which days. */
-import { runsOfDays, unionRuns, type DayRun } from '../../core/calendar/runs';
+import type { ValueCoverage } from '../../contract/datasets';
+import { runsOfDays, unionRuns } from '../../core/calendar/runs';
 import { dayNumberSql } from '../answers/conditionSql';
 import { Problem } from '../problem';
 import { physicalColumn, physicalDay } from './definition';
@@ -8,14 +9,6 @@ import type { StoredDataset } from './repository';
 
 /** Categories with more values than this are not listed value by value. */
 const MOST_VALUES = 200;
-
-export interface ValueCoverage {
-  readonly runs: readonly DayRun[];
-  /** Null where no category was asked for. */
-  readonly values: readonly { readonly value: string | null; readonly runs: readonly DayRun[] }[] | null;
-  /** Values that there are, of which the first are listed. */
-  readonly total: number;
-}
 
 /** Days with data through a date role, in all and by the values of a category column. */
 export async function coverageByValue(

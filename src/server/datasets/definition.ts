@@ -1,13 +1,8 @@
 /** What a dataset is made of, as stored: columns, date roles, measures. */
+import { DATE_ORDERS, MOST_COLUMNS } from '../../contract/datasets';
 import { z } from 'zod';
 import { rhythmSchema } from '../../core/model/rhythm';
 import { columnSchema, measureSchema, roleSchema } from '../../core/model/model';
-
-/** Columns that a dataset may have. */
-export const MOST_COLUMNS = 200;
-
-export const DATE_ORDERS = ['iso', 'dmy', 'mdy'] as const;
-export type DateOrder = (typeof DATE_ORDERS)[number];
 
 /** A column with what is needed to read it from a file. */
 const storedColumnSchema = columnSchema.extend({
@@ -35,14 +30,6 @@ export const coverageByRoleSchema = z.record(
 );
 /** Days with data and numbers of blank cells and of days outside the almanac, by key of the date column. */
 export type CoverageByRole = z.infer<typeof coverageByRoleSchema>;
-
-/** A table of another database: copied at each load, or read live. */
-export const originSchema = z.object({
-  connection: z.int(),
-  table: z.string().min(1).max(200),
-  mode: z.enum(['copy', 'live']),
-});
-export type Origin = z.infer<typeof originSchema>;
 
 /** Name of the fact table of a load. Only numbers go into it. */
 export function factTable(datasetId: number, loadId: number): string {

@@ -1,7 +1,8 @@
 /** The demo data at the click of a person: the same program that `./dathen demo` runs, as a process of its own. */
+import type { JobReport } from '../../contract/jobs';
 import { spawn } from 'node:child_process';
 import { Problem } from '../problem';
-import { startJob, type JobReport } from './jobs';
+import { startJob } from './jobs';
 
 const PROGRAM = ['--import', 'tsx', 'demo/bringIn.ts'];
 /** The last that it said is told where it fails. */

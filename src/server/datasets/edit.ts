@@ -1,35 +1,14 @@
 /** Changes to a loaded dataset that need no new load: names, roles, categories, measures. */
+import type { DatasetEdit } from '../../contract/datasets';
 import { aggregationOf, takesColumn } from '../../core/model/aggregations';
-import { z } from 'zod';
 import { parseIsoDay } from '../../core/calendar/day';
 import { valuesWanted, type RowCondition } from '../../core/cube/rowCondition';
-import { rhythmSchema } from '../../core/model/rhythm';
-import { measureSchema, roleSchema, type Measure } from '../../core/model/model';
+import type { Measure } from '../../core/model/model';
 import { ensureAlmanac } from '../almanac/almanac';
 import { Problem } from '../problem';
 import type { Definition } from './definition';
 import { isNumber, startingMeasures } from './plan';
 import { loadedDatasets, saveDataset, type StoredDataset } from './repository';
-
-export const datasetEditSchema = z.object({
-  name: z.string().trim().min(1).max(200).optional(),
-  roles: z
-    .array(roleSchema.extend({ name: z.string().trim().min(1).max(60) }))
-    .max(50)
-    .optional(),
-  categories: z.array(z.string()).max(200).optional(),
-  rhythm: rhythmSchema.nullable().optional(),
-  measures: z
-    .array(
-      measureSchema.extend({
-        name: z.string().trim().min(1).max(100),
-        key: z.string().regex(/^[a-z0-9_]{1,64}$/),
-      }),
-    )
-    .max(200)
-    .optional(),
-});
-export type DatasetEdit = z.infer<typeof datasetEditSchema>;
 
 /** Applies a change. Throws a `Problem` that says what does not fit; nothing is stored then. */
 export async function editDataset(stored: StoredDataset, edit: DatasetEdit): Promise<StoredDataset> {

@@ -1,4 +1,5 @@
 /** Long work in the background of the server: what it is at, and how to stop it. */
+import type { JobReport } from '../../contract/jobs';
 import { randomUUID } from 'node:crypto';
 import { forEverybody } from '../caller';
 import { diskFullProblem } from '../diskFull';
@@ -7,20 +8,6 @@ import { once } from '../once';
 import { Problem } from '../problem';
 import { metrics } from '../watch/metrics';
 import type { Progress } from './profile';
-
-type JobState = 'running' | 'done' | 'failed' | 'cancelled';
-
-export interface JobReport {
-  readonly id: string;
-  readonly kind: 'profile' | 'load' | 'demo';
-  readonly state: JobState;
-  readonly rows: number;
-  readonly refused: number;
-  readonly bytes: number;
-  readonly totalBytes: number;
-  readonly result: unknown;
-  readonly error: { readonly code: string; readonly message: string; readonly details?: unknown } | null;
-}
 
 interface Job {
   report: JobReport;

@@ -2,6 +2,7 @@
  * Loads a file into a dataset: into a new fact table by the bulk path, then one transaction puts it in the
  * place of the old one. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
  */
+import type { LoadPlan, LoadResult, Origin } from '../../contract/datasets';
 import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { Readable } from 'node:stream';
@@ -16,20 +17,13 @@ import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { log } from '../log';
 import { Problem } from '../problem';
 import { factColumnsSql, factTable, keyFor, type Definition } from './definition';
-import { definitionFor, type LoadPlan } from './plan';
+import { definitionFor } from './plan';
 import type { Progress } from './profile';
 import { changesOf } from './changes';
 import { findDataset, readLoad, type StoredDataset } from './repository';
-import type { CoverageByRole, Origin } from './definition';
+import type { CoverageByRole } from './definition';
 import { streamRows, type StreamOutcome } from './stream';
 import { readHeader } from './textFile';
-
-export interface LoadResult {
-  readonly dataset: string;
-  readonly load: number;
-  readonly loaded: number;
-  readonly refused: number;
-}
 
 export interface LoadOptions {
   /** Name of the file as the person knows it. */

@@ -1,38 +1,9 @@
 /** What a person decided about a file: names, types, roles. Turned into a dataset's definition. */
+import type { ColumnPlan, FileProfile, LoadPlan } from '../../contract/datasets';
 import { aggregationOf, takesColumn } from '../../core/model/aggregations';
-import { z } from 'zod';
-import { COLUMN_TYPES, measureSchema, type Measure } from '../../core/model/model';
+import { measureSchema, type Measure } from '../../core/model/model';
 import { Problem } from '../problem';
-import { DATE_ORDERS, keyFor, MOST_COLUMNS, type Definition, type StoredColumn } from './definition';
-import type { FileProfile } from './profile';
-import { FORMATS } from '../sources/formats';
-import { DELIMITERS } from './textFile';
-
-const columnPlanSchema = z.object({
-  name: z.string().min(1).max(200),
-  type: z.enum(COLUMN_TYPES),
-  dateOrder: z.enum(DATE_ORDERS).default('iso'),
-  decimalMark: z.enum(['point', 'comma']).default('point'),
-  scale: z.int().min(0).max(12).default(2),
-  category: z.boolean().default(false),
-  /** Name of the date role, or null when the column is none. */
-  role: z.string().trim().min(1).max(60).nullable().default(null),
-});
-type ColumnPlan = z.infer<typeof columnPlanSchema>;
-
-export const loadPlanSchema = z.object({
-  /** Name of the dataset. */
-  name: z.string().trim().min(1).max(200),
-  timeZone: z.string().min(1).max(64).default('UTC'),
-  mode: z.enum(['replace', 'append']).default('replace'),
-  delimiter: z.enum(DELIMITERS),
-  /** What the file was before it became a text table. */
-  format: z.enum(FORMATS).default('text'),
-  /** Sheet of a workbook; null for its first one. */
-  sheet: z.string().max(200).nullable().default(null),
-  columns: z.array(columnPlanSchema).min(1).max(MOST_COLUMNS),
-});
-export type LoadPlan = z.infer<typeof loadPlanSchema>;
+import { keyFor, type Definition, type StoredColumn } from './definition';
 
 /** The plan that follows from a profile, with some date columns as roles (all of them when not said). */
 export function planFromProfile(

@@ -1,44 +1,16 @@
 /** Reads a whole file once and finds out what its columns hold. */
+import {
+  type ColumnProfile,
+  DATE_ORDERS,
+  type DateOrder,
+  type Delimiter,
+  type FileProfile,
+} from '../../contract/datasets';
 import { stat } from 'node:fs/promises';
 import type { ColumnType } from '../../core/model/model';
 import { looksLikeDate, ownText, readDate, readNumber, readTimestamp } from './cells';
-import { DATE_ORDERS, keyFor, type DateOrder } from './definition';
-import type { Format } from '../sources/formats';
-import { readHeader, readRows, type Delimiter } from './textFile';
-
-interface ColumnProfile {
-  readonly key: string;
-  readonly name: string;
-  readonly type: ColumnType;
-  readonly scale: number;
-  readonly dateOrder: DateOrder;
-  /** Day first and month first both fit every row: a person has to say which. */
-  readonly ambiguousDates: boolean;
-  readonly decimalMark: 'point' | 'comma';
-  /** Whether the values look like categories. */
-  readonly category: boolean;
-  readonly blanks: number;
-  /** Number of different values; null when there are more than are counted. */
-  readonly distinct: number | null;
-  /** Rows that are not blank and do not fit the found type. */
-  readonly misfits: number;
-}
-
-export interface FileProfile {
-  readonly delimiter: Delimiter;
-  readonly columns: readonly ColumnProfile[];
-  readonly rows: number;
-  readonly bytes: number;
-  /** The first rows, as they stand in the file. */
-  readonly preview: readonly (readonly string[])[];
-  /** What was noticed about the file as a whole, in sentences. */
-  readonly notes: readonly string[];
-  /** What the file was before it became a text table; text when absent. */
-  readonly format?: Format;
-  /** Sheets of a workbook, and the one that was read. */
-  readonly sheets?: readonly string[];
-  readonly sheet?: string;
-}
+import { keyFor } from './definition';
+import { readHeader, readRows } from './textFile';
 
 const COUNTED_VALUES = 20_000;
 const PREVIEW_ROWS = 20;

@@ -1,4 +1,5 @@
 /** Datasets as they are stored. */
+import type { DatasetSummary, LoadEntry, Origin, RoleCoverage } from '../../contract/datasets';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
 import { countDays } from '../../core/calendar/runs';
@@ -10,7 +11,7 @@ import { dropTable } from '../database/dropTable';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { bumpRevision } from '../model/revision';
 import { Problem } from '../problem';
-import { factTable, type CoverageByRole, type Definition, type Origin } from './definition';
+import { factTable, type CoverageByRole, type Definition } from './definition';
 
 export interface StoredDataset {
   readonly id: number;
@@ -83,23 +84,6 @@ export async function loadedDatasets(): Promise<StoredDataset[]> {
   return rows.map(fromRow);
 }
 
-/** What the datasets page shows of a dataset. Days are ISO texts. */
-export interface DatasetSummary extends DatasetModel {
-  readonly timeZone: string;
-  readonly source: string;
-  readonly refused: number;
-  readonly coverage: Record<string, RoleCoverage>;
-  readonly origin: Origin | null;
-}
-interface RoleCoverage {
-  readonly first: string | null;
-  readonly last: string | null;
-  readonly days: number;
-  readonly blank: number;
-  readonly outside: number;
-  readonly holes: readonly { readonly first: string; readonly last: string; readonly days: number }[];
-}
-
 /** A dataset's model together with what its last load found. */
 export async function summaryOf(stored: StoredDataset): Promise<DatasetSummary> {
   const load = stored.currentLoad === null ? undefined : await readLoad(stored.currentLoad);
@@ -155,7 +139,7 @@ export function modelOf(stored: StoredDataset, load: StoredLoad): DatasetModel {
 }
 
 /** The loads of a dataset, newest first. */
-export async function loadsOf(id: number): Promise<Omit<StoredLoad, 'coverage'>[]> {
+export async function loadsOf(id: number): Promise<LoadEntry[]> {
   const rows = await database()
     .select()
     .from(datasetLoad)
@@ -163,8 +147,8 @@ export async function loadsOf(id: number): Promise<Omit<StoredLoad, 'coverage'>[
     .orderBy(desc(datasetLoad.id))
     .limit(50);
   return rows.map((row) => {
-    const { coverage, ...rest } = loadFromRow(row);
-    return rest;
+    const { coverage: _, datasetId: __, ...entry } = row;
+    return entry;
   });
 }
 

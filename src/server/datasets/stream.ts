@@ -1,4 +1,5 @@
 /** Reads, checks and sends the rows of a file to the database's bulk path. */
+import type { LoadPlan } from '../../contract/datasets';
 import { Readable } from 'node:stream';
 import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import type { Day } from '../../core/calendar/day';
@@ -7,7 +8,6 @@ import { untilSent } from '../database/connection';
 import { cellReader } from './cells';
 import type { Definition } from './definition';
 import { Problem } from '../problem';
-import type { LoadPlan } from './plan';
 import type { Progress } from './profile';
 import type { CoverageByRole } from './definition';
 import { readHeader, readRows, type RowBatch } from './textFile';

@@ -1,12 +1,9 @@
 /** Streams the rows of a delimited text file, with the line on which each begins. */
+import { DELIMITERS, type Delimiter, MOST_COLUMNS } from '../../contract/datasets';
 import { createReadStream } from 'node:fs';
 import { open, stat } from 'node:fs/promises';
 import Papa from 'papaparse';
 import { Problem } from '../problem';
-import { MOST_COLUMNS } from './definition';
-
-export const DELIMITERS = [',', ';', '\t'] as const;
-export type Delimiter = (typeof DELIMITERS)[number];
 
 /** Some rows in a batch; `lines[i]` is the line of the file (from 1) on which `rows[i]` begins. */
 export interface RowBatch {

@@ -1,13 +1,12 @@
 /** Definitions as they are stored: named conditions on datasets, and where each is used. */
+import type { ConditionCount, NewDefinition } from '../../contract/modelling';
 import { asc, eq } from 'drizzle-orm';
-import { z } from 'zod';
 import { parametersIn, withParameters, type ParameterValue } from '../../core/condition/parameters';
 import { checkParsed, type ParameterTypes } from '../../core/condition/check';
 import { parseCondition } from '../../core/condition/parse';
 import { printCondition } from '../../core/condition/print';
 import { asConditionColumns } from '../../core/dashboard/reader/conditions';
-import { id as ids } from '../../core/model/ids';
-import { definitionSchema, type Definition } from '../../core/model/model';
+import type { Definition } from '../../core/model/model';
 import { parseIsoDay } from '../../core/calendar/day';
 import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { anyConditionSql } from '../answers/conditionSql';
@@ -29,15 +28,10 @@ export async function listDefinitions(): Promise<Definition[]> {
   return rows.map(({ key, name, dataset, sql }) => ({ key, name, dataset, sql }));
 }
 
-export const definitionEditSchema = definitionSchema.omit({ key: true });
-export type DefinitionEdit = z.infer<typeof definitionEditSchema>;
-/** One that was deleted comes back under the key by which dashboards know it. */
-export const newDefinitionSchema = definitionEditSchema.extend({ key: ids.key.optional() });
-
 /** Stores a definition: a new one without a key. Throws a `Problem` for what does not fit. */
 export async function saveDefinition(
   key: string | null,
-  { key: wanted, ...edit }: z.infer<typeof newDefinitionSchema>,
+  { key: wanted, ...edit }: NewDefinition,
 ): Promise<Definition> {
   const all = await listDefinitions();
   if (key !== null && !all.some((entry) => entry.key === key))
@@ -102,12 +96,6 @@ async function readFor(dataset: string, text: string, types?: ParameterTypes) {
   if (checked.ok) return { stored, condition: checked.value };
   const { code, from, to, message } = checked.error;
   throw new Problem('bad-condition', message, 400, { code, from, to });
-}
-
-export interface ConditionCount {
-  /** Rows of the dataset that keep the condition, and all of them. */
-  readonly kept: number;
-  readonly rows: number;
 }
 
 /** How many rows of a dataset keep a condition, with values for its parameters. */

@@ -1,9 +1,8 @@
 /** Named periods as they are stored: where each is used, and what a change of one would move. */
+import type { NamedPeriodUse, NewNamedPeriod } from '../../contract/modelling';
 import { eq } from 'drizzle-orm';
-import type { z } from 'zod';
 import { periodPlaces } from '../../core/dashboard/document/namedPeriods';
-import { id as ids } from '../../core/model/ids';
-import { namedPeriodSchema, type Model, type NamedPeriod } from '../../core/model/model';
+import type { Model, NamedPeriod } from '../../core/model/model';
 import type { MovedWindow } from '../../core/model/ruleChanges';
 import { canonicalText } from '../../core/period/canonical';
 import { parsePhrase } from '../../core/period/parse';
@@ -17,11 +16,6 @@ import { readModel } from './model';
 import { listNamedPeriods } from './namedPeriodList';
 import { bumpRevision } from './revision';
 
-export const namedPeriodEditSchema = namedPeriodSchema.omit({ key: true });
-export type NamedPeriodEdit = z.infer<typeof namedPeriodEditSchema>;
-/** One that was deleted comes back under the key by which dashboards know it. */
-export const newNamedPeriodSchema = namedPeriodEditSchema.extend({ key: ids.key.optional() });
-
 function checkPhrase(phrase: string): string {
   const parsed = parsePhrase(phrase);
   if (parsed.ok) return canonicalText(phrase);
@@ -30,10 +24,7 @@ function checkPhrase(phrase: string): string {
 }
 
 /** Stores a named period: a new one without a key. Throws a `Problem` for what does not fit. */
-export async function saveNamedPeriod(
-  key: string | null,
-  edit: z.infer<typeof newNamedPeriodSchema>,
-): Promise<NamedPeriod> {
+export async function saveNamedPeriod(key: string | null, edit: NewNamedPeriod): Promise<NamedPeriod> {
   const all = await listNamedPeriods();
   if (key !== null && !all.some((entry) => entry.key === key))
     throw new Problem('no-such-period', 'This named period is not here any more.', 404);
@@ -49,13 +40,6 @@ export async function saveNamedPeriod(
     .onDuplicateKeyUpdate({ set: values });
   await bumpRevision();
   return { key: own, ...values };
-}
-
-export interface NamedPeriodUse {
-  readonly id: number;
-  readonly title: string;
-  /** Controls and visuals, in words. */
-  readonly places: readonly string[];
 }
 
 /** The dashboards on which each named period is used, by its key. */

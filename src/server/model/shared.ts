@@ -1,10 +1,10 @@
 /** Shared dimensions as they are stored, and suggestions for new ones. */
+import type { SharedEdit } from '../../contract/modelling';
 import { checkNoRuleOn } from '../accounts/rowRules';
 import { asc, eq } from 'drizzle-orm';
-import { z } from 'zod';
 import { once } from '../once';
 import { SourceProblem } from '../../core/cube/query';
-import { sharedDimensionSchema, type SharedDimension } from '../../core/model/model';
+import type { SharedDimension } from '../../core/model/model';
 import { suggestShared, type ColumnValues, type SharedSuggestion } from '../../core/model/sharing';
 import { database } from '../database/connection';
 import { sharedDimension } from '../database/schema';
@@ -24,9 +24,6 @@ export async function listShared(): Promise<SharedDimension[]> {
     spellings: row.spellings,
   }));
 }
-
-export const sharedEditSchema = sharedDimensionSchema.omit({ key: true });
-export type SharedEdit = z.infer<typeof sharedEditSchema>;
 
 /** Stores a shared dimension: a new one without a key. Throws a `Problem` for what does not fit. */
 export async function saveShared(key: string | null, edit: SharedEdit): Promise<SharedDimension> {

@@ -1,17 +1,11 @@
 /** Where datasets, measures and shared dimensions are used: what would be without them once they are removed. */
+import type { Use } from '../../contract/modelling';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { designOf } from '../../core/dashboard/wiring/design';
 import type { Model } from '../../core/model/model';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from './model';
-
-export interface Use {
-  /** A dashboard and what of it, or a measure and its dataset; in words. */
-  readonly words: string;
-  /** The dashboard; null for what is none. */
-  readonly dashboard: number | null;
-}
 
 /** The number of places in a JSON value for which a test holds. */
 function countPlaces(value: unknown, test: (record: Record<string, unknown>) => boolean): number {

@@ -1,3 +1,4 @@
+import { type ConnectionInput, connectionSchema } from '../../contract/connections';
 import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import path from 'node:path';
@@ -10,14 +11,7 @@ import { pool } from '../database/connection';
 import { findDataset, summaryOf } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { withDatabase } from '../testing';
-import {
-  addConnection,
-  connectionPool,
-  connectionSchema,
-  listConnections,
-  removeConnection,
-  type ConnectionInput,
-} from './connections';
+import { addConnection, connectionPool, listConnections, removeConnection } from './connections';
 import { addLive } from './live';
 
 withDatabase();

@@ -1,47 +1,13 @@
 /** Connections to other MariaDB or MySQL-protocol databases: only ever read. */
+import type { ConnectionEntry, ConnectionInput, TableEntry } from '../../contract/connections';
 import { desc, eq } from 'drizzle-orm';
 import mysql, { type Pool, type RowDataPacket } from 'mysql2/promise';
-import { z } from 'zod';
 import { isOutOfTime, LONGEST_SECONDS } from '../database/bounded';
 import { database, pool, sqlNow } from '../database/connection';
 import { connection } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
 import { decrypt, encrypt } from '../secrets';
-
-/** A name without control characters, which no database has and which could end up in another place than meant. */
-export const plainName = (most: number) =>
-  z
-    .string()
-    .trim()
-    .min(1)
-    .max(most)
-    .regex(/^[^\p{Cc}]*$/u, 'has a character that no name can have');
-
-export const connectionSchema = z.object({
-  name: plainName(200),
-  host: plainName(255).regex(/^[^\s/?#@]+$/, 'is no name or number of a host'),
-  port: z.int().min(1).max(65535).default(3306),
-  user: plainName(128),
-  password: z.string().max(500),
-  database: plainName(128),
-  /** Encrypted, and the server's certificate checked. */
-  tls: z.boolean().default(false),
-  /** Certificates (PEM) of authorities to trust in the place of the system's. */
-  authorities: z.string().trim().max(100_000).nullable().default(null),
-});
-export type ConnectionInput = z.infer<typeof connectionSchema>;
-
-/** A connection as it is shown: without its password, which is never sent anywhere again. */
-export interface ConnectionEntry {
-  readonly id: number;
-  readonly name: string;
-  readonly host: string;
-  readonly port: number;
-  readonly user: string;
-  readonly database: string;
-  readonly tls: boolean;
-}
 
 const CONNECT_MS = 5000;
 
@@ -115,13 +81,6 @@ async function refuseOurselves(other: Pool): Promise<void> {
       'own-database',
       'This is the database in which Dathen keeps its own tables. Name another.',
     );
-}
-
-export interface TableEntry {
-  readonly name: string;
-  readonly view: boolean;
-  /** Roughly, as the database guesses; null for views. */
-  readonly rows: number | null;
 }
 
 /** The tables and views that a connection can read; checks it. Throws a `Problem` that says what is wrong. */

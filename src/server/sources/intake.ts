@@ -1,9 +1,9 @@
 /** From a file of any form to what can be profiled and loaded: a text table. */
+import type { Delimiter, FileProfile } from '../../contract/datasets';
 import { createHash } from 'node:crypto';
 import { mkdir, rename, stat } from 'node:fs/promises';
 import path from 'node:path';
-import { profileFile, type FileProfile } from '../datasets/profile';
-import type { Delimiter } from '../datasets/textFile';
+import { profileFile } from '../datasets/profile';
 import { uploadBeside } from '../datasets/uploads';
 import { Problem } from '../problem';
 import { fileToText, formatOf } from './toText';

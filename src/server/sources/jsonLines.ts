@@ -1,6 +1,6 @@
 /** JSON lines: an object a line, each a row. */
+import { MOST_COLUMNS } from '../../contract/datasets';
 import { createReadStream } from 'node:fs';
-import { MOST_COLUMNS } from '../datasets/definition';
 import { Problem } from '../problem';
 
 /** Longest line that is read, in characters. */

@@ -1,6 +1,6 @@
 /** Copies a table of another database again into the dataset it was copied into, set up as it is. */
-import type { LoadPlan } from '../datasets/plan';
-import { loadFile, type LoadResult } from '../datasets/load';
+import type { LoadPlan, LoadResult } from '../../contract/datasets';
+import { loadFile } from '../datasets/load';
 import type { Progress } from '../datasets/profile';
 import type { StoredDataset } from '../datasets/repository';
 import { newUpload, removeUpload } from '../datasets/uploads';

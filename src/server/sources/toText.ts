@@ -2,6 +2,7 @@
  * Tables of other forms, turned into the text form that everything else reads: workbooks, Parquet files, JSON lines,
  * and tables of other databases. Cells become what a person would type: ISO dates, plain numbers.
  */
+import type { Format } from '../../contract/datasets';
 import { createWriteStream } from 'node:fs';
 import { open, rm } from 'node:fs/promises';
 import { Readable } from 'node:stream';
@@ -11,7 +12,6 @@ import Papa from 'papaparse';
 import { Problem } from '../problem';
 import type { Connection as CallbackConnection } from 'mysql2';
 import { connectionPool, connectionProblem, quoted } from './connections';
-import type { Format } from './formats';
 import { jsonRows } from './jsonLines';
 import { badWorkbook, checkSizes, workbookRows } from './workbook';
 

@@ -47,9 +47,6 @@ export async function traceFor(
   return trace;
 }
 
-/** Longest span that is rehearsed, in days. */
-export const LONGEST_REHEARSAL = 1100;
-
 /** A dashboard on each of so many days from today on. */
 export async function rehearsalOf(
   document: DashboardDocument,

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { binnedSchema } from '../../../contract/bin';
 import { emptyBin, listBin, removeForGood } from '../../../server/bin/bin';
 import { readBody, respond } from '../../../server/http';
 
@@ -12,12 +12,10 @@ export function GET(request: Request) {
   });
 }
 
-const entrySchema = z.object({ kind: z.enum(['dashboard', 'dataset']), id: z.string().min(1).max(64) });
-
 /** Removes one thing in the bin for good. */
 export function DELETE(request: Request) {
   return respond(request, async () => {
-    const { kind, id } = await readBody(request, entrySchema);
+    const { kind, id } = await readBody(request, binnedSchema);
     await removeForGood(kind, id);
   });
 }

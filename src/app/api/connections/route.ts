@@ -1,5 +1,6 @@
+import { connectionSchema } from '../../../contract/connections';
 import { readBody, respond } from '../../../server/http';
-import { addConnection, connectionSchema, listConnections } from '../../../server/sources/connections';
+import { addConnection, listConnections } from '../../../server/sources/connections';
 
 export const dynamic = 'force-dynamic';
 

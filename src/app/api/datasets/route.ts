@@ -1,8 +1,7 @@
+import { loadAskedSchema } from '../../../contract/datasets';
 import { tellObject } from '../../../server/accounts/deeds';
-import { z } from 'zod';
 import { loadFile } from '../../../server/datasets/load';
 import { startJob } from '../../../server/datasets/jobs';
-import { loadPlanSchema } from '../../../server/datasets/plan';
 import { loadedDatasets, summaryOf } from '../../../server/datasets/repository';
 import { findUpload, removeUpload } from '../../../server/datasets/uploads';
 import { readBody, respond } from '../../../server/http';
@@ -11,16 +10,6 @@ import { log } from '../../../server/log';
 import { warmCubes } from '../../../server/answers/warm';
 
 export const dynamic = 'force-dynamic';
-
-const bodySchema = z.object({
-  upload: z.string(),
-  source: z.string().min(1).max(500),
-  /** Key of the dataset whose rows are replaced or added to; absent for a new dataset. */
-  into: z.string().optional(),
-  plan: loadPlanSchema,
-  /** The table of another database that the upload was copied from. */
-  origin: z.object({ connection: z.int(), table: z.string().min(1).max(200) }).optional(),
-});
 
 const forgetUpload = (upload: string) =>
   void removeUpload(upload).catch((error: unknown) => log().warn(error, 'an upload was not removed'));
@@ -32,7 +21,7 @@ export function GET(request: Request) {
 /** Starts loading an uploaded file into a new or an existing dataset. */
 export function POST(request: Request) {
   return respond(request, async () => {
-    const { upload, source, into, plan, origin } = await readBody(request, bodySchema);
+    const { upload, source, into, plan, origin } = await readBody(request, loadAskedSchema);
     tellObject(request, plan.name);
     const file = await findUpload(upload);
     const job = startJob('load', file.bytes, async (signal, onProgress) => {

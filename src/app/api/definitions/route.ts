@@ -1,10 +1,6 @@
+import { newDefinitionSchema } from '../../../contract/modelling';
 import { readBody, respond } from '../../../server/http';
-import {
-  definitionUses,
-  listDefinitions,
-  newDefinitionSchema,
-  saveDefinition,
-} from '../../../server/model/definitions';
+import { definitionUses, listDefinitions, saveDefinition } from '../../../server/model/definitions';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,6 +1,6 @@
-import { geometryNameSchema, LARGEST_GEOMETRY } from '../../../contract/geometries';
+import { geometryPlaceSchema, LARGEST_GEOMETRY } from '../../../contract/geometries';
 import { listGeometries, saveGeometry } from '../../../server/geometry/repository';
-import { readPlainText, respond } from '../../../server/http';
+import { readPlainText, readQuery, respond } from '../../../server/http';
 
 export const dynamic = 'force-dynamic';
 
@@ -12,10 +12,8 @@ export function GET(request: Request) {
 /** Takes a GeoJSON file as the body; `?name=` and `?source=` say what it is called here and was called there. */
 export function POST(request: Request) {
   return respond(request, async () => {
-    const { searchParams } = new URL(request.url);
-    const name = geometryNameSchema.parse(searchParams.get('name') ?? '');
-    const source = (searchParams.get('source') ?? name).slice(0, 500);
+    const { name, source } = readQuery(request, geometryPlaceSchema);
     const text = await readPlainText(request, 'application/geo+json', LARGEST_GEOMETRY);
-    return Response.json(await saveGeometry(name, source, text), { status: 201 });
+    return Response.json(await saveGeometry(name, source ?? name, text), { status: 201 });
   });
 }

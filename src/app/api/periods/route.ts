@@ -1,6 +1,7 @@
+import { newNamedPeriodSchema } from '../../../contract/modelling';
 import { readBody, respond } from '../../../server/http';
 import { readModel } from '../../../server/model/model';
-import { namedPeriodUses, newNamedPeriodSchema, saveNamedPeriod } from '../../../server/model/namedPeriods';
+import { namedPeriodUses, saveNamedPeriod } from '../../../server/model/namedPeriods';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,5 +1,6 @@
+import { sharedEditSchema } from '../../../contract/modelling';
 import { readBody, respond } from '../../../server/http';
-import { listShared, saveShared, sharedEditSchema } from '../../../server/model/shared';
+import { listShared, saveShared } from '../../../server/model/shared';
 
 export const dynamic = 'force-dynamic';
 

@@ -6,27 +6,29 @@ import type { Settings } from '../reader/setting';
 import type { Design } from '../wiring/design';
 import { titleOf } from '../document/title';
 
-export type FindingCode =
-  | 'dead-control'
-  | 'uncontrolled-visual'
-  | 'never-meet'
-  | 'empty-today'
-  | 'empty-later'
-  | 'grain-too-coarse'
-  | 'half-wire'
-  | 'grain-too-fine'
-  | 'old-default'
-  | 'never-revealed'
-  | 'ratio-roles'
-  | 'missing-value'
-  | 'unused-value'
-  | 'missing'
-  | 'baseline-overlaps'
-  | 'baseline-partly'
-  | 'baseline-empty'
-  | 'chooser-empty'
-  | 'acts-elsewhere'
-  | 'empty-page';
+export const FINDING_CODES = [
+  'dead-control',
+  'uncontrolled-visual',
+  'never-meet',
+  'empty-today',
+  'empty-later',
+  'grain-too-coarse',
+  'half-wire',
+  'grain-too-fine',
+  'old-default',
+  'never-revealed',
+  'ratio-roles',
+  'missing-value',
+  'unused-value',
+  'missing',
+  'baseline-overlaps',
+  'baseline-partly',
+  'baseline-empty',
+  'chooser-empty',
+  'acts-elsewhere',
+  'empty-page',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
 
 export interface Mend {
   readonly label: string;

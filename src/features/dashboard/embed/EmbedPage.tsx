@@ -11,6 +11,7 @@ import { useAbout } from '../../workspace/useAbout';
 import { useDocument } from '../../workspace/workspace';
 import { ItemFrame } from '../ItemFrame';
 import { OpenDashboard } from '../OpenDashboard';
+import { unseenStyle } from '../../../theme/roles';
 import { ReadMode } from '../read/ReadMode';
 
 const DataPanel = dynamic(() => import('../../visuals/data/DataPanel').then((part) => part.DataPanel), {
@@ -29,10 +30,48 @@ function Embedded({ visual }: { visual: string | null }) {
   const isDataAsked = useDataAsked(({ asked }) => asked !== null);
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column' }}>
-      {visual === null ? <ReadMode /> : <OneVisual id={visual} />}
+      {visual === null ? <WholeDashboard /> : <OneVisual id={visual} />}
       {isTraced && <TracePanel />}
       {isDataAsked && <DataPanel />}
     </Box>
+  );
+}
+
+/** Where a frame has no header: as of which day it is, and how fresh its data is. */
+function Foot({ words }: { words: string }) {
+  return (
+    <Typography
+      component="footer"
+      variant="body2"
+      color="textSecondary"
+      noWrap
+      title={words}
+      sx={{ py: 0.5, px: 1 }}
+    >
+      {words}
+    </Typography>
+  );
+}
+
+function Heading() {
+  const { title } = useDocument();
+  return (
+    <header style={unseenStyle}>
+      <Typography component="h1">{title}</Typography>
+    </header>
+  );
+}
+
+function WholeDashboard() {
+  const about = useAbout(useNow());
+  return (
+    <>
+      <Heading />
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+        <ReadMode />
+      </Box>
+      <Foot words={`As of ${about.asOf} · ${about.freshness.join('; ')}`} />
+    </>
   );
 }
 
@@ -49,12 +88,11 @@ function OneVisual({ id }: { id: string }) {
     );
   return (
     <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', p: 1 }}>
+      <Heading />
       <div style={{ flex: 1, minHeight: 0 }}>
         <ItemFrame item={visual} />
       </div>
-      <Typography variant="body2" color="textSecondary" noWrap sx={{ pt: 0.5 }}>
-        Showing {inEffectWords(about)} · {about.freshness.join('; ')}
-      </Typography>
+      <Foot words={`Showing ${inEffectWords(about)} · ${about.freshness.join('; ')}`} />
     </Box>
   );
 }

@@ -113,7 +113,7 @@ function Sheet({ page, number, of, isDrawn }: { page: Page; number: number; of: 
       }}
     >
       <Box sx={{ height: HEAD, flex: 'none', overflow: 'hidden' }}>
-        <Typography variant="h1" component="h2" noWrap>
+        <Typography variant="h1" component={number === 1 ? 'h1' : 'h2'} noWrap>
           {document.title}
           {hasPages && ` · ${page.name}`}
         </Typography>

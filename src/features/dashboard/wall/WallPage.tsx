@@ -1,5 +1,6 @@
 'use client';
 /** A dashboard alone on a large screen: pages in turn, the time and how fresh the data is; nothing to turn. */
+import { openedDashboardSchema } from '../../../contract/storedDashboards';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -10,10 +11,10 @@ import { placesOfVisuals } from '../../../core/dashboard/document/filledPlaces';
 import { pagesOf } from '../../../core/dashboard/document/pages';
 import { inEffectWords } from '../../../core/dashboard/turn/said/about';
 import { NumberField } from '../../ui/NumberField';
-import { requestJson } from '../../ui/request';
+import { requestAs } from '../../ui/request';
 import { useNow } from '../../ui/useNow';
 import { useSize } from '../../ui/useSize';
-import type { StoredDashboard } from '../../workspace/autosaver';
+import type { StoredDashboard } from '../../../contract/storedDashboards';
 import { useAbout } from '../../workspace/useAbout';
 import { useDocument, useWorkspace } from '../../workspace/workspace';
 import { designWidthOf } from '../designWidth';
@@ -74,6 +75,8 @@ function Wall({ stored, seconds }: { stored: StoredDashboard; seconds: number })
         )}
       </Box>
       <Box
+        component="section"
+        aria-label="How the wall turns"
         sx={{
           // Out of sight until the pointer moves, yet always there for keys.
           position: 'fixed',
@@ -205,7 +208,7 @@ function usePointerMoves(): boolean {
 function useNewDesign({ id, revision }: StoredDashboard): void {
   const newest = useQuery({
     queryKey: ['newest revision', id],
-    queryFn: () => requestJson<StoredDashboard>(`/api/dashboards/${id}`),
+    queryFn: () => requestAs(openedDashboardSchema, `/api/dashboards/${id}`),
     refetchInterval: LOOK_MS,
     refetchIntervalInBackground: true,
   });

@@ -1,5 +1,6 @@
 'use client';
 /** Where a change comes from: what each value adds to it or takes from it, one dimension under the other. */
+import { contributionsSchema } from '../../../contract/answers';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
@@ -11,7 +12,6 @@ import { isMeasured, dimensionsOf, type MeasuredVisual } from '../../../core/das
 import { isShown, type ShownAnswer } from '../../../core/dashboard/turn/answer';
 import type { Buckets } from '../../../core/dashboard/turn/grain';
 import type { Partner } from '../../../core/dashboard/turn/comparing/answer';
-import type { Contributions } from '../../../core/dashboard/turn/comparing/contributions';
 import type { Narrowing } from '../../../core/dashboard/turn/narrowing';
 import { BLANK } from '../../../core/model/blank';
 import { dimensionKey, dimensionName } from '../../../core/model/dimension';
@@ -19,7 +19,7 @@ import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
 import { quietStyle } from '../../../theme/roles';
 import { ChoiceSetting } from '../../ui/fields';
-import { requestJson } from '../../ui/request';
+import { requestAs } from '../../ui/request';
 import { SidePanel } from '../../ui/SidePanel';
 import {
   useChosen,
@@ -137,7 +137,7 @@ function ChangeOf({
   };
   const found = useQuery({
     queryKey: ['contributions', body, model.datasets.map((dataset) => dataset.load)],
-    queryFn: () => requestJson<Contributions>('/api/contributions', { body }),
+    queryFn: () => requestAs(contributionsSchema, '/api/contributions', { body }),
     // What was told stays while more is asked, so that nothing jumps under the pointer.
     placeholderData: keepPreviousData,
     gcTime: 0,

@@ -1,12 +1,13 @@
+import { almanacExportSchema } from '../../../../contract/almanac';
 import { almanacCsv, almanacParquet } from '../../../../server/almanac/exports';
-import { respond } from '../../../../server/http';
+import { readQuery, respond } from '../../../../server/http';
 
 export const dynamic = 'force-dynamic';
 
 /** The table of days as a file: `?format=csv` (the default) or `?format=parquet`. */
 export function GET(request: Request) {
   return respond(request, async () => {
-    const parquet = new URL(request.url).searchParams.get('format') === 'parquet';
+    const parquet = readQuery(request, almanacExportSchema).format === 'parquet';
     const body = parquet ? Buffer.from(await almanacParquet()) : await almanacCsv();
     return new Response(body, {
       headers: {

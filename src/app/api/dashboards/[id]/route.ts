@@ -1,24 +1,18 @@
-import { z } from 'zod';
-import { anyDocumentSchema } from '../../../../core/dashboard/document/document';
+import { dashboardAskedSchema } from '../../../../contract/dashboards';
+import { saveSchema } from '../../../../contract/storedDashboards';
 import { dashboardRight } from '../../../../server/accounts/dashboardRights';
 import { deleteDashboard, readDashboard, saveDashboard } from '../../../../server/dashboards/repository';
-import { idFrom, readBody, respond } from '../../../../server/http';
+import { idFrom, readBody, readQuery, respond } from '../../../../server/http';
 
 export const dynamic = 'force-dynamic';
 
 type Context = { params: Promise<{ id: string }> };
 
-const saveSchema = z.object({
-  /** The revision that the document was made from. */
-  basedOn: z.int().min(0),
-  document: anyDocumentSchema,
-});
-
 /** The newest revision; with `?download`, the document alone as a file. */
 export function GET(request: Request, { params }: Context) {
   return respond(request, async (caller) => {
     const stored = await readDashboard(idFrom((await params).id));
-    if (!new URL(request.url).searchParams.has('download'))
+    if (readQuery(request, dashboardAskedSchema).download === undefined)
       return { ...stored, right: await dashboardRight(caller, stored.id) };
     return new Response(`${JSON.stringify(stored.document, null, 2)}\n`, {
       headers: {

@@ -1,5 +1,6 @@
+import { datasetEditSchema } from '../../../../contract/datasets';
 import { deleteDataset } from '../../../../server/bin/bin';
-import { datasetEditSchema, editDataset } from '../../../../server/datasets/edit';
+import { editDataset } from '../../../../server/datasets/edit';
 import { findDataset, summaryOf } from '../../../../server/datasets/repository';
 import { datasetBasis } from '../../../../core/model/fingerprint';
 import { checkBasis, readBody, respond } from '../../../../server/http';

@@ -1,11 +1,8 @@
+import { definitionEditSchema } from '../../../../contract/modelling';
+import { removalSchema } from '../../../../contract/modelling';
 import { definitionBasis } from '../../../../core/model/fingerprint';
-import { checkBasis, readBody, respond } from '../../../../server/http';
-import {
-  definitionEditSchema,
-  listDefinitions,
-  removeDefinition,
-  saveDefinition,
-} from '../../../../server/model/definitions';
+import { checkBasis, readBody, readQuery, respond } from '../../../../server/http';
+import { listDefinitions, removeDefinition, saveDefinition } from '../../../../server/model/definitions';
 
 type Context = { params: Promise<{ key: string }> };
 
@@ -22,6 +19,6 @@ export function PUT(request: Request, { params }: Context) {
 /** Deletes a definition; with `?used=yes` also one that dashboards use. */
 export function DELETE(request: Request, { params }: Context) {
   return respond(request, async () =>
-    removeDefinition((await params).key, new URL(request.url).searchParams.get('used') === 'yes'),
+    removeDefinition((await params).key, readQuery(request, removalSchema).used === 'yes'),
   );
 }

@@ -1,7 +1,8 @@
+import { linkAskedSchema } from '../../../../contract/people';
 import { serialize } from 'cookie';
 import { LINK_COOKIE, dashboardOfLink } from '../../../../server/accounts/dashboardRights';
 import { serverConfig } from '../../../../server/config';
-import { respond } from '../../../../server/http';
+import { readQuery, respond } from '../../../../server/http';
 import { Problem } from '../../../../server/problem';
 
 export const dynamic = 'force-dynamic';
@@ -20,7 +21,7 @@ export function GET(request: Request, { params }: { params: Promise<{ token: str
       // In the frames of other pages too, each page's apart.
       ...(isSecure ? { secure: true, sameSite: 'none', partitioned: true } : { sameSite: 'lax' }),
     });
-    const place = new URL(request.url).searchParams.has('embed') ? 'embed' : 'dashboards';
+    const place = readQuery(request, linkAskedSchema).embed !== undefined ? 'embed' : 'dashboards';
     return new Response(null, {
       status: 303,
       headers: { location: `/${place}/${found.dashboard}`, 'set-cookie': cookie },

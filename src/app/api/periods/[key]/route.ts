@@ -1,11 +1,9 @@
+import { namedPeriodEditSchema } from '../../../../contract/modelling';
+import { removalSchema } from '../../../../contract/modelling';
 import { namedPeriodBasis } from '../../../../core/model/fingerprint';
-import { checkBasis, readBody, respond } from '../../../../server/http';
+import { checkBasis, readBody, readQuery, respond } from '../../../../server/http';
 import { listNamedPeriods } from '../../../../server/model/namedPeriodList';
-import {
-  namedPeriodEditSchema,
-  removeNamedPeriod,
-  saveNamedPeriod,
-} from '../../../../server/model/namedPeriods';
+import { removeNamedPeriod, saveNamedPeriod } from '../../../../server/model/namedPeriods';
 
 type Context = { params: Promise<{ key: string }> };
 
@@ -22,6 +20,6 @@ export function PUT(request: Request, { params }: Context) {
 /** Deletes a named period; with `?used=yes` also one that dashboards use. */
 export function DELETE(request: Request, { params }: Context) {
   return respond(request, async () =>
-    removeNamedPeriod((await params).key, new URL(request.url).searchParams.get('used') === 'yes'),
+    removeNamedPeriod((await params).key, readQuery(request, removalSchema).used === 'yes'),
   );
 }

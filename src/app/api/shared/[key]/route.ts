@@ -1,6 +1,7 @@
+import { sharedEditSchema } from '../../../../contract/modelling';
 import { sharedBasis } from '../../../../core/model/fingerprint';
 import { checkBasis, readBody, respond } from '../../../../server/http';
-import { listShared, removeShared, saveShared, sharedEditSchema } from '../../../../server/model/shared';
+import { listShared, removeShared, saveShared } from '../../../../server/model/shared';
 
 type Context = { params: Promise<{ key: string }> };
 

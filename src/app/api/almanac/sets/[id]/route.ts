@@ -1,16 +1,10 @@
-import { z } from 'zod';
+import { setChangeSchema } from '../../../../../contract/almanac';
 import { ensureAlmanac } from '../../../../../server/almanac/almanac';
 import { changeSet, listSets, removeSet } from '../../../../../server/almanac/specialSets';
 import { idFrom, readBody, respond } from '../../../../../server/http';
 import { bumpRevision } from '../../../../../server/model/revision';
 
 type Context = { params: Promise<{ id: string }> };
-
-const changeSchema = z.object({
-  name: z.string().trim().min(1).max(200).optional(),
-  kind: z.enum(['holiday', 'event']).optional(),
-  enabled: z.boolean().optional(),
-});
 
 async function rebuilt() {
   await ensureAlmanac();
@@ -21,7 +15,7 @@ async function rebuilt() {
 /** Switches a set on or off, or changes its name or kind. */
 export function PATCH(request: Request, { params }: Context) {
   return respond(request, async () => {
-    await changeSet(idFrom((await params).id), await readBody(request, changeSchema));
+    await changeSet(idFrom((await params).id), await readBody(request, setChangeSchema));
     return rebuilt();
   });
 }

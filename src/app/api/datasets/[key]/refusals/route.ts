@@ -1,6 +1,7 @@
+import { refusalsAskedSchema } from '../../../../../contract/datasets';
 import Papa from 'papaparse';
 import { findDataset, refusalsOf } from '../../../../../server/datasets/repository';
-import { respond } from '../../../../../server/http';
+import { readQuery, respond } from '../../../../../server/http';
 
 export const dynamic = 'force-dynamic';
 
@@ -9,7 +10,7 @@ export function GET(request: Request, { params }: { params: Promise<{ key: strin
   return respond(request, async () => {
     const stored = await findDataset((await params).key);
     const refusals = stored.currentLoad === null ? [] : await refusalsOf(stored.currentLoad);
-    if (new URL(request.url).searchParams.get('format') !== 'csv') return refusals;
+    if (readQuery(request, refusalsAskedSchema).format === 'json') return refusals;
     const text = Papa.unparse(
       { fields: ['line', 'column', 'value', 'reason'], data: refusals },
       { escapeFormulae: true },

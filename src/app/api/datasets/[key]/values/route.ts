@@ -1,5 +1,6 @@
+import { columnAskedSchema } from '../../../../../contract/datasets';
 import { findDataset } from '../../../../../server/datasets/repository';
-import { respond } from '../../../../../server/http';
+import { readQuery, respond } from '../../../../../server/http';
 import { valuesOf } from '../../../../../server/model/shared';
 import { Problem } from '../../../../../server/problem';
 
@@ -9,7 +10,7 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request, { params }: { params: Promise<{ key: string }> }) {
   return respond(request, async () => {
     const stored = await findDataset((await params).key);
-    const column = new URL(request.url).searchParams.get('column') ?? '';
+    const { column } = readQuery(request, columnAskedSchema);
     if (!stored.definition.columns.some((entry) => entry.key === column))
       throw new Problem('no-such-column', `There is no column “${column}”.`, 404);
     return valuesOf(stored, column);
