@@ -22,6 +22,8 @@ export function startServer(
     [
       '--import',
       './src/server/clientAddress.mjs',
+      '--import',
+      './src/server/closeSoon.mjs',
       'node_modules/next/dist/bin/next',
       'start',
       '-H',

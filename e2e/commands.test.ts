@@ -190,7 +190,7 @@ async function passMidnight(at: Page) {
   await at.open(`/dashboards/${id}/wall`);
   // The day of the header, and the day before it in what is in effect and in the figures.
   const words = (today: number) => {
-    const before = longDay(today - DAY_MS).replace(/^\w+ /, '');
+    const before = longDay(today - DAY_MS);
     return new RegExp(
       `Showing Day yesterday[\\s\\S]*${longDay(today)}\\s+\\d\\d:\\d\\d[\\s\\S]*seats in ${before}`,
     );

@@ -14,7 +14,17 @@ import { checkEverywhere } from './support/axe';
 import { startOpenIdProvider, type OpenIdProvider } from './support/openIdProvider';
 import { eventually, Page } from './support/page';
 import { pdfText } from './support/pdf';
-import { codeNow, comeIn, PASSWORD, serveCommand, startTeam, Visitor, type Team } from './support/team';
+import {
+  beginLoad,
+  codeNow,
+  comeIn,
+  loadDone,
+  PASSWORD,
+  serveCommand,
+  startTeam,
+  Visitor,
+  type Team,
+} from './support/team';
 
 jest.setTimeout(180_000);
 const SECRET = 'Hidden Sound';
@@ -115,23 +125,13 @@ story(
       const day = new Date(Date.UTC(2026, 3, 1 + (i % 60))).toISOString().slice(0, 10);
       return `${day},${['Veldry', 'Tamsel', SECRET][i % 3]},${i + 1}`;
     });
-    const sent = await fetch(`${team.url}/api/uploads`, {
-      method: 'POST',
-      body: `day,route,seats\n${rows.join('\n')}\n`,
-      headers: { ...keeper.headers, origin: team.url },
-    });
-    const { upload } = (await sent.json()) as { upload: string };
     const columns = [
       { name: 'day', type: 'day', role: 'day' },
       { name: 'route', type: 'text', category: true },
       { name: 'seats', type: 'whole' },
     ];
-    const plan = { delimiter: ',', name: 'Trips', columns };
-    const job = await keeper.json<{ id: string }>('POST', '/datasets', { upload, source: 'trips.csv', plan });
-    await eventually('the load', async () => {
-      const { state } = await keeper.json<{ state: string }>('GET', `/jobs/${job.id}`);
-      return state === 'done';
-    });
+    const text = `day,route,seats\n${rows.join('\n')}\n`;
+    await loadDone(keeper, await beginLoad(keeper, text, { name: 'Trips', columns }));
     await keeper.json('POST', '/shared', {
       name: 'Route',
       members: [{ dataset: 'trips', column: 'route' }],

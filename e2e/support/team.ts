@@ -17,6 +17,11 @@ export interface Team {
   said(): string;
   /** The link by which the first owner comes in. */
   readonly firstLink: string;
+  /** Asks it to stop and waits for that; gives how long it took (milliseconds), and with which code it ended. */
+  end(): Promise<{ ms: number; code: number | null }>;
+  /** Starts it once more over the same data. */
+  again(): Promise<void>;
+  /** Stops it and removes its data. */
   stop(): Promise<void>;
 }
 
@@ -46,24 +51,36 @@ export async function startTeam(more: object = {}): Promise<Team> {
   const file = path.join(folder, 'team.json');
   const settings = { listen: { port }, address: url, data: path.join(folder, 'data'), ...more };
   writeFileSync(file, JSON.stringify(settings), { mode: 0o600 });
-  const { child, said } = begin(['--config', file, '--today', '2026-06-03']);
-  const ended = new Promise((resolve) => child.once('close', resolve));
-  await eventually(
-    'the team’s Dathen to be ready',
-    () => {
-      if (child.exitCode !== null) throw new Error(said.text);
-      return Promise.resolve(said.text.includes('is ready at'));
-    },
-    240_000,
-  );
+  let { child, said } = begin(['--config', file, '--today', '2026-06-03']);
+  const ready = () =>
+    eventually(
+      'the team’s Dathen to be ready',
+      () => {
+        if (child.exitCode !== null) throw new Error(said.text);
+        return Promise.resolve(said.text.includes('is ready at'));
+      },
+      240_000,
+    );
+  const end = async () => {
+    const begun = Date.now();
+    const ended = new Promise<number | null>((resolve) => child.once('close', resolve));
+    if (child.exitCode === null) child.kill('SIGTERM');
+    const code = child.exitCode ?? (await ended);
+    return { ms: Date.now() - begun, code };
+  };
+  await ready();
   return {
     url,
     folder,
     said: () => said.text,
     firstLink: /http\S+\/welcome\/\S+/.exec(said.text)?.[0] ?? '',
+    end,
+    async again() {
+      ({ child, said } = begin(['--config', file, '--today', '2026-06-03']));
+      await ready();
+    },
     async stop() {
-      child.kill('SIGTERM');
-      await ended;
+      await end();
       rmSync(folder, { recursive: true, force: true });
     },
   };
@@ -104,6 +121,31 @@ export class Visitor {
     return new Visitor(this.url, { cookie: cookies.join('; ') });
   }
 }
+
+/** Sends a text file as somebody, begins to load it, and gives the number of the work. */
+export async function beginLoad(
+  visitor: Visitor,
+  text: string,
+  plan: { readonly name: string; readonly columns: readonly object[] },
+  into?: string,
+): Promise<string> {
+  const sent = await fetch(`${visitor.url}/api/uploads`, {
+    method: 'POST',
+    body: text,
+    headers: { ...visitor.headers, origin: visitor.url },
+  });
+  const { upload } = (await sent.json()) as { upload: string };
+  const body = { upload, source: `${plan.name}.csv`, into, plan: { delimiter: ',', ...plan } };
+  return (await visitor.json<{ id: string }>('POST', '/datasets', body)).id;
+}
+
+/** Waits until work in the background is done. */
+export const loadDone = (visitor: Visitor, job: string) =>
+  eventually(
+    'the load to be done',
+    async () => (await visitor.json<{ state: string }>('GET', `/jobs/${job}`)).state === 'done',
+    60_000,
+  );
 
 /** Has somebody come in by the link of an invitation, and signs in as them. */
 export async function comeIn(url: string, link: string, name: string, email: string): Promise<Visitor> {

@@ -3,11 +3,15 @@ import type { Readiness } from '../contract/system';
 import { accessSync, constants } from 'node:fs';
 import { serverConfig } from './config';
 import { selectRows } from './database/connection';
+import { stopping } from './stopping';
+
+/** A database that is silent for longer counts as one that is away. */
+const LONGEST_LOOK_MS = 5000;
 
 export async function readiness(): Promise<Readiness> {
-  const missing: string[] = [];
+  const missing: string[] = stopping().aborted ? ['It is being stopped.'] : [];
   try {
-    await selectRows('SELECT 1 FROM setting LIMIT 1');
+    await selectRows('SELECT 1 FROM setting LIMIT 1', [], LONGEST_LOOK_MS);
   } catch {
     missing.push('The database does not answer.');
   }

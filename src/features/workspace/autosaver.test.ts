@@ -63,6 +63,33 @@ test('nothing says that all is saved from an edit on until it is', async () => {
   stop();
 });
 
+test('a save that is refused is said until it is tried again, some seconds later', async () => {
+  jest.useFakeTimers();
+  const { store, states, saver } = opened();
+  const error = { code: 'database-away', message: 'The database does not answer right now.' };
+  const refuse = { ok: false, status: 503, json: () => Promise.resolve({ error }) };
+  globalThis.fetch = jest.fn().mockResolvedValue(refuse);
+  const stop = saver.watch();
+  store.getState().change(titled('Mine'));
+  await saver.save();
+  expect(states.at(-1)).toEqual({ kind: 'failed', revision: 3, message: error.message });
+  // What follows from elsewhere and changes nothing is no edit.
+  saver.adopt((document) => document);
+  store.getState().change((document) => document);
+  await jest.advanceTimersByTimeAsync(2000);
+  expect(states.at(-1)!.kind).toBe('failed');
+  expect(globalThis.fetch).toHaveBeenCalledTimes(1);
+  await jest.advanceTimersByTimeAsync(2500);
+  expect(globalThis.fetch).toHaveBeenCalledTimes(2);
+  expect(states.at(-1)!.kind).toBe('failed');
+  const saved = { saved: true, revision: 4, savedAt: '2026-06-03T08:00:01Z' };
+  globalThis.fetch = jest.fn().mockResolvedValue({ ok: true, json: () => Promise.resolve(saved) });
+  await jest.advanceTimersByTimeAsync(5000);
+  expect(states.at(-1)).toEqual({ kind: 'saved', revision: 4 });
+  stop();
+  jest.useRealTimers();
+});
+
 test('an edit that is taken back before it is saved leaves nothing to save', async () => {
   const { store, states, saver } = opened();
   globalThis.fetch = jest.fn();

@@ -33,7 +33,10 @@ export class Autosaver {
 
   /** Watches the design; the returned function saves what is left and stops. */
   watch(): () => void {
-    const stop = this.store.subscribe(() => this.onEdit());
+    // A store tells that it was written to, also where the design is the one it was.
+    const stop = this.store.subscribe(({ document }, before) => {
+      if (document !== before.document) this.onEdit();
+    });
     return () => {
       stop();
       clearTimeout(this.timer);
@@ -95,7 +98,9 @@ export class Autosaver {
 
   /** Takes over what follows from elsewhere and is no edit: it is no step for undo, and nothing to save by itself. */
   adopt(update: (document: DashboardDocument) => DashboardDocument): void {
-    const next = update(this.store.getState().document);
+    const { document } = this.store.getState();
+    const next = update(document);
+    if (next === document) return;
     // Before it is put in place, so that it is never taken for an edit.
     if (this.isSaved) this.saved = next;
     const history = this.store.temporal.getState();

@@ -31,13 +31,14 @@ export function useAutosave(stored: StoredDashboard, store: DocumentStore): Auto
       window.removeEventListener('beforeunload', onLeave);
     };
   }, [saver, mayEdit]);
-  return useMemo(
+  // The ways to act stay the same while the state changes, so that nothing runs anew because of it.
+  const ways = useMemo(
     () => ({
-      state,
       keepMine: () => saver.keepMine(),
       takeTheirs: () => saver.takeTheirs(),
-      adopt: (update) => saver.adopt(update),
+      adopt: (update: (document: DashboardDocument) => DashboardDocument) => saver.adopt(update),
     }),
-    [saver, state],
+    [saver],
   );
+  return useMemo(() => ({ state, ...ways }), [state, ways]);
 }

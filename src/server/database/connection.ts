@@ -28,6 +28,7 @@ function connectionOptions(): ConnectionOptions {
     user: database.user,
     password: database.password,
     database: database.name,
+    connectTimeout: 5000,
     charset: 'utf8mb4',
     dateStrings: true,
     supportBigNumbers: true,
@@ -70,9 +71,20 @@ export async function untilSent(connection: Connection, signal: AbortSignal): Pr
   waiting.abort();
 }
 
-/** Rows of a statement on the pool; values are always parameters, identifiers always generated. */
-export async function selectRows<T extends object>(sql: string, values: unknown[] = []): Promise<T[]> {
-  const [rows] = await pool().query<RowDataPacket[]>(sql, values);
+/**
+ * Rows of a statement on the pool; values are always parameters, identifiers always generated. Throws what the driver
+ * throws, also where nothing has come after `longest` milliseconds (as long as it takes where that is not said).
+ */
+export async function selectRows<T extends object>(
+  sql: string,
+  values: unknown[] = [],
+  longest?: number,
+): Promise<T[]> {
+  const [rows] = await pool().query<RowDataPacket[]>({
+    sql,
+    values,
+    ...(longest === undefined ? {} : { timeout: longest }),
+  });
   return rows as T[];
 }
 

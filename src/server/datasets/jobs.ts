@@ -2,10 +2,11 @@
 import type { JobReport } from '../../contract/jobs';
 import { randomUUID } from 'node:crypto';
 import { forEverybody } from '../caller';
-import { diskFullProblem } from '../diskFull';
 import { log } from '../log';
 import { once } from '../once';
 import { Problem } from '../problem';
+import { machineProblem } from '../problemFor';
+import { refuseWhenStopping, stopping } from '../stopping';
 import { metrics } from '../watch/metrics';
 import type { Progress } from './profile';
 
@@ -25,7 +26,9 @@ export function startJob(
   totalBytes: number,
   work: (signal: AbortSignal, onProgress: (progress: Progress) => void) => Promise<unknown>,
 ): JobReport {
+  refuseWhenStopping();
   const abort = new AbortController();
+  stopping().addEventListener('abort', () => abort.abort(), { signal: abort.signal });
   const id = randomUUID();
   const job: Job = {
     report: {
@@ -55,7 +58,7 @@ export function startJob(
     (result) => finish({ state: 'done', result, bytes: totalBytes }),
     (thrown: unknown) => {
       if (abort.signal.aborted) return finish({ state: 'cancelled' });
-      const error = diskFullProblem(thrown) ?? thrown;
+      const error = machineProblem(thrown) ?? thrown;
       if (error instanceof Problem) {
         return finish({
           state: 'failed',

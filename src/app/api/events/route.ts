@@ -1,3 +1,4 @@
+import { stopping } from '../../../server/stopping';
 import { sightOf } from '../../../server/accounts/sight';
 import { modelEvents } from '../../../server/model/events';
 import { respond } from '../../../server/http';
@@ -8,7 +9,7 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request) {
   return respond(request, async (caller) => {
     const told = caller.kind === 'link' ? 'that' : (await sightOf(caller)) === null ? 'all' : 'what';
-    return new Response(modelEvents(request.signal, told), {
+    return new Response(modelEvents(AbortSignal.any([request.signal, stopping()]), told), {
       headers: {
         'content-type': 'text/event-stream',
         'cache-control': 'no-store',

@@ -9,7 +9,9 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request) {
   return respond(request, async () => {
     startThreads();
-    const [row] = await selectRows<{ version: string }>('SELECT VERSION() AS version').catch(() => []);
+    const [row] = await selectRows<{ version: string }>('SELECT VERSION() AS version', [], 5000).catch(
+      () => [],
+    );
     const body = {
       version: packageJson.version,
       database: row ? { ok: true, version: row.version } : { ok: false },
