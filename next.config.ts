@@ -6,6 +6,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   /** It is read on this machine; whoever puts it behind a proxy compresses there. */
   compress: false,
+  /** Each route is loaded when it is first asked for: all of them at the start would keep everybody waiting for seconds. */
+  experimental: { preloadEntriesOnStart: false },
   serverExternalPackages: ['selenium-webdriver'],
   /** Types are checked by `./dathen test`, so that a build does not do it a second time. */
   typescript: { ignoreBuildErrors: true },
