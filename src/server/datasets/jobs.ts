@@ -28,7 +28,8 @@ export function startJob(
 ): JobReport {
   refuseWhenStopping();
   const abort = new AbortController();
-  stopping().addEventListener('abort', () => abort.abort(), { signal: abort.signal });
+  const stop = () => abort.abort();
+  stopping().addEventListener('abort', stop);
   const id = randomUUID();
   const job: Job = {
     report: {
@@ -47,6 +48,7 @@ export function startJob(
   jobs().set(id, job);
   const finish = (change: Partial<JobReport>) => {
     job.report = { ...job.report, ...change };
+    stopping().removeEventListener('abort', stop);
     metrics().jobs.inc({ kind, state: job.report.state });
     setTimeout(() => jobs().delete(id), KEPT_MS).unref();
   };
