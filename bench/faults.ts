@@ -201,12 +201,13 @@ try {
     timeZone: 'UTC',
     format: 'json',
   });
-  const runs = async () => {
+  const scheduled = async () => {
     const { body } = (await ask('GET', `/dashboards/${saved.id}/schedules`)) as unknown as {
-      body: { schedules?: { runs: { missed: number; status: string }[] }[] };
+      body: { schedules?: { nextDue: string; runs: { missed: number; status: string }[] }[] };
     };
-    return body.schedules?.[0]?.runs ?? [];
+    return body.schedules?.[0];
   };
+  const runs = async () => (await scheduled())?.runs ?? [];
   expect(schedule.status === 201, 'a schedule is made');
   writeFileSync(clock, String(10 * DAY_MS));
   await until('what was missed in ten days is made, once', async () => (await runs())[0]?.status === 'done');
@@ -219,6 +220,10 @@ try {
   expect((await runs()).length === 1, 'nothing is made twice when the clock goes back');
   writeFileSync(clock, '0');
   await saveWell('in time again');
+  await until(
+    'the schedule to come tomorrow, not in ten days',
+    async () => Date.parse((await scheduled())!.nextDue) < Date.now() + 25 * 3600_000,
+  );
   await nothingLost('after the clock jumped');
   await stop();
 } finally {

@@ -1,119 +1,14 @@
 /**
- * Readers at once: each opens a demo dashboard and makes turns that the server answers whole, detail rows included.
- * Tells times, errors and memory, for questions that all readers share and for questions of their own.
+ * Readers at once, without accounts: times, errors and memory.
  * Run while the demo runs: npx tsx bench/readers.ts [readers] [turns] [address]
  */
-import { readFileSync } from 'node:fs';
-import { isoDay, parseIsoDay } from '../src/core/calendar/day';
-import { isTimeControl } from '../src/core/dashboard/document/controls';
-import type { DashboardDocument } from '../src/core/dashboard/document/document';
-import { DEFAULT_STATE, type ReaderState } from '../src/core/dashboard/reader/state';
 import { runningRecord } from '../cli/runFile';
-import { milliseconds, quantile } from './support';
+import { measureReaders } from './manyReaders';
 
-const readers = Number(process.argv[2] ?? 200);
-const turns = Number(process.argv[3] ?? 10);
-const address = process.argv[4] ?? runningRecord()?.url ?? 'http://127.0.0.1:4400';
-
-interface Asked {
-  readonly name: string;
-  readonly times: number[];
-  /** Status of every answer that was none, by how often. */
-  readonly failed: Map<number, number>;
-}
-
-const asked = (name: string): Asked => ({ name, times: [], failed: new Map() });
-
-/** Asks once, and again where the server says that it has too much to do and when to come back. */
-async function ask(what: Asked, path: string, body?: unknown): Promise<string> {
-  const begun = performance.now();
-  for (;;) {
-    const response = await fetch(`${address}${path}`, {
-      method: body === undefined ? 'GET' : 'POST',
-      ...(body === undefined
-        ? {}
-        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
-    });
-    const text = await response.text();
-    if (response.status === 503) {
-      await new Promise((resolve) =>
-        setTimeout(resolve, 1000 * Number(response.headers.get('retry-after') ?? 1)),
-      );
-      what.failed.set(503, (what.failed.get(503) ?? 0) + 1);
-      continue;
-    }
-    what.times.push(performance.now() - begun);
-    if (!response.ok) what.failed.set(response.status, (what.failed.get(response.status) ?? 0) + 1);
-    return text;
-  }
-}
-
-interface Dashboard {
-  readonly id: number;
-  readonly document: DashboardDocument;
-}
-
-async function dashboards(): Promise<Dashboard[]> {
-  const nothing = asked('');
-  const list = JSON.parse(await ask(nothing, '/api/dashboards')) as { id: number }[];
-  const found = list.map(async ({ id }) => {
-    const { document } = JSON.parse(await ask(nothing, `/api/dashboards/${id}`)) as {
-      document: DashboardDocument;
-    };
-    return { id, document };
-  });
-  return Promise.all(found);
-}
-
-/** A state in which the dashboard's first time control holds days of its own for every number. */
-function stateOf({ document }: Dashboard, number: number): ReaderState {
-  const control = document.controls.find(isTimeControl);
-  const from = parseIsoDay('2025-01-01')! + (number % 300);
-  const days = 30 + Math.floor(number / 300);
-  return {
-    ...DEFAULT_STATE,
-    periods: control ? { [control.id]: `${isoDay(from)}/${isoDay(from + days)}` } : {},
-  };
-}
-
-/** Memory of the server now, in MB; undefined where it does not run from here. */
-function memory(): number | undefined {
-  const pid = runningRecord()?.serverPid;
-  if (!pid) return undefined;
-  const kilobytes = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1];
-  return Math.round(Number(kilobytes) / 1024);
-}
-
-function print({ name, times, failed }: Asked) {
-  const failures = [...failed].map(([status, count]) => `${count} × ${status}`).join(', ') || 'none';
-  console.log(
-    `${name.padEnd(28)} ${times.length} answers, p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))}, longest ${milliseconds(Math.max(...times))}, errors ${failures}`,
-  );
-}
-
-const chosen = await dashboards();
-console.log(
-  `${readers} readers, ${turns} turns each, over ${chosen.length} dashboards at ${address}; memory ${memory() ?? '?'} MB`,
-);
-for (const shared of [true, false]) {
-  const words = shared ? 'shared' : 'own';
-  const opening = asked(`opening (${words})`);
-  const turning = asked(`turns (${words} questions)`);
-  const begun = performance.now();
-  await Promise.all(
-    Array.from({ length: readers }, async (_, reader) => {
-      const dashboard = chosen[reader % chosen.length]!;
-      await ask(opening, `/dashboards/${dashboard.id}`);
-      await ask(opening, '/api/model');
-      for (let turn = 0; turn < turns; turn++) {
-        const state = stateOf(dashboard, shared ? turn : reader * turns + turn + 1000);
-        await ask(turning, `/api/dashboards/${dashboard.id}/answers`, state);
-      }
-    }),
-  );
-  print(opening);
-  print(turning);
-  console.log(
-    `  in ${((performance.now() - begun) / 1000).toFixed(1)} s; memory of the server ${memory() ?? '?'} MB`,
-  );
-}
+await measureReaders({
+  readers: Number(process.argv[2] ?? 200),
+  turns: Number(process.argv[3] ?? 10),
+  address: process.argv[4] ?? runningRecord()?.url ?? 'http://127.0.0.1:4400',
+  headersOf: () => ({}),
+  pid: runningRecord()?.serverPid ?? undefined,
+});

@@ -1,5 +1,5 @@
 /** Schedules as they are stored, with their last runs. */
-import { and, desc, eq, isNull, lte } from 'drizzle-orm';
+import { and, desc, eq, gt, isNull, lte } from 'drizzle-orm';
 import type { Schedule, StoredSchedule } from '../../contract/schedules';
 import { currentCaller } from '../caller';
 import { database, sqlNow, sqlTime, utcTime } from '../database/connection';
@@ -117,6 +117,25 @@ export async function dueSchedules(now: number): Promise<ScheduleRow[]> {
     .where(and(eq(schedule.enabled, true), lte(schedule.nextDue, sqlTime(now)), isNull(dashboard.deletedAt)))
     .orderBy(schedule.nextDue, schedule.id);
   return rows.map((row) => row.schedule);
+}
+
+/**
+ * Next times that lie beyond the first one after `now` come back to it: a clock that had jumped ahead, and was put right,
+ * would otherwise leave schedules waiting for as long as it was wrong.
+ */
+export async function bringTimesBack(now: number): Promise<void> {
+  const rows = await database()
+    .select()
+    .from(schedule)
+    .where(and(eq(schedule.enabled, true), gt(schedule.nextDue, sqlTime(now))));
+  for (const row of rows) {
+    const next = sqlTime(nextDue(row.cron, row.timeZone, now));
+    if (row.nextDue > next)
+      await database()
+        .update(schedule)
+        .set({ nextDue: next })
+        .where(and(eq(schedule.id, row.id), eq(schedule.nextDue, row.nextDue)));
+  }
 }
 
 /**

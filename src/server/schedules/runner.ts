@@ -10,6 +10,7 @@ import { missedSince, nextDue } from './due';
 import { makeScheduled } from './make';
 import {
   beginRun,
+  bringTimesBack,
   claimRun,
   dueSchedules,
   endRun,
@@ -46,6 +47,7 @@ async function makeRun(run: number, row: ScheduleRow, due: string): Promise<void
 /** Makes all that is due at a moment; of times that were missed the last one, once. Gives how many runs it made. */
 export async function runDue(now: number): Promise<number> {
   await takeUpInterrupted(now - LONGEST_RUN_MS);
+  await bringTimesBack(now);
   let made = 0;
   for (const row of await dueSchedules(now)) {
     const due = Date.parse(utcTime(row.nextDue));

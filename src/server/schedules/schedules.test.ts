@@ -71,6 +71,15 @@ test('times that were missed are made up for once, and counted', async () => {
   expect(Date.parse((await listSchedules(id))[0]!.nextDue)).toBe(due + 4 * 24 * HOUR);
 });
 
+test('after a clock was ahead for a while, the next time is the one by the right clock', async () => {
+  const { id, schedule: stored } = await made();
+  const due = Date.parse(stored.nextDue);
+  await setDue(stored.id, due + 10 * 24 * HOUR);
+  expect(await runDue(due - HOUR)).toBe(0);
+  expect((await listSchedules(id))[0]!.nextDue).toBe(stored.nextDue);
+  expect(await runDue(due + 1000)).toBe(1);
+});
+
 test('of several processes that look at once, exactly one makes it', async () => {
   const { id, schedule: stored } = await made();
   const at = Date.parse(stored.nextDue) + 1000;

@@ -1,0 +1,137 @@
+/** Readers at once: each opens a dashboard and makes turns that the server answers whole, detail rows included. */
+import { readFileSync } from 'node:fs';
+import { isoDay, parseIsoDay } from '../src/core/calendar/day';
+import { isTimeControl } from '../src/core/dashboard/document/controls';
+import type { DashboardDocument } from '../src/core/dashboard/document/document';
+import { DEFAULT_STATE, type ReaderState } from '../src/core/dashboard/reader/state';
+import { milliseconds, quantile } from './support';
+
+export interface ManyReaders {
+  readonly address: string;
+  readonly readers: number;
+  /** Of each reader. */
+  readonly turns: number;
+  /** What a reader's requests carry, by the reader's number. */
+  readonly headersOf: (reader: number) => Readonly<Record<string, string>>;
+  /** The server's process; undefined where it does not run from here. */
+  readonly pid: number | undefined;
+}
+
+interface Asked {
+  readonly name: string;
+  readonly times: number[];
+  /** Status of every answer that was none, by how often. */
+  readonly failed: Map<number, number>;
+}
+
+const asked = (name: string): Asked => ({ name, times: [], failed: new Map() });
+
+interface Question {
+  readonly address: string;
+  readonly headers: Readonly<Record<string, string>>;
+  readonly path: string;
+  readonly body?: unknown;
+}
+
+/** Asks once, and again where the server says that it has too much to do and when to come back. */
+async function ask(what: Asked, { address, headers, path, body }: Question): Promise<string> {
+  const begun = performance.now();
+  for (;;) {
+    const response = await fetch(`${address}${path}`, {
+      method: body === undefined ? 'GET' : 'POST',
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      headers: {
+        ...headers,
+        ...(body === undefined ? {} : { 'content-type': 'application/json', origin: address }),
+      },
+    });
+    const text = await response.text();
+    if (response.status === 503) {
+      await new Promise((resolve) =>
+        setTimeout(resolve, 1000 * Number(response.headers.get('retry-after') ?? 1)),
+      );
+      what.failed.set(503, (what.failed.get(503) ?? 0) + 1);
+      continue;
+    }
+    what.times.push(performance.now() - begun);
+    if (!response.ok) what.failed.set(response.status, (what.failed.get(response.status) ?? 0) + 1);
+    return text;
+  }
+}
+
+interface Dashboard {
+  readonly id: number;
+  readonly document: DashboardDocument;
+}
+
+async function dashboards(reading: Omit<Question, 'path'>): Promise<Dashboard[]> {
+  const nothing = asked('');
+  const list = JSON.parse(await ask(nothing, { ...reading, path: '/api/dashboards' })) as { id: number }[];
+  const found = list.map(async ({ id }) => {
+    const text = await ask(nothing, { ...reading, path: `/api/dashboards/${id}` });
+    return { id, document: (JSON.parse(text) as { document: DashboardDocument }).document };
+  });
+  return Promise.all(found);
+}
+
+/** A state in which the dashboard's first time control holds days of its own for every number. */
+function stateOf({ document }: Dashboard, number: number): ReaderState {
+  const control = document.controls.find(isTimeControl);
+  const from = parseIsoDay('2025-01-01')! + (number % 300);
+  const days = 30 + Math.floor(number / 300);
+  return {
+    ...DEFAULT_STATE,
+    periods: control ? { [control.id]: `${isoDay(from)}/${isoDay(from + days)}` } : {},
+  };
+}
+
+/** Memory of the server now, in MB; undefined where it does not run from here. */
+function memory(pid: number | undefined): number | undefined {
+  if (pid === undefined) return undefined;
+  const kilobytes = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1];
+  return Math.round(Number(kilobytes) / 1024);
+}
+
+function print({ name, times, failed }: Asked) {
+  const failures = [...failed].map(([status, count]) => `${count} × ${status}`).join(', ') || 'none';
+  console.log(
+    `${name.padEnd(28)} ${times.length} answers, p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))}, longest ${milliseconds(Math.max(...times))}, errors ${failures}`,
+  );
+}
+
+/** Measures, and prints times, errors and memory, for questions that all readers share and for questions of their own. */
+export async function measureReaders({
+  address,
+  readers,
+  turns,
+  headersOf,
+  pid,
+}: ManyReaders): Promise<void> {
+  const chosen = await dashboards({ address, headers: headersOf(0) });
+  console.log(
+    `${readers} readers, ${turns} turns each, over ${chosen.length} dashboards at ${address}; memory ${memory(pid) ?? '?'} MB`,
+  );
+  for (const shared of [true, false]) {
+    const words = shared ? 'shared' : 'own';
+    const opening = asked(`opening (${words})`);
+    const turning = asked(`turns (${words} questions)`);
+    const begun = performance.now();
+    await Promise.all(
+      Array.from({ length: readers }, async (_, reader) => {
+        const dashboard = chosen[reader % chosen.length]!;
+        const from = { address, headers: headersOf(reader) };
+        await ask(opening, { ...from, path: `/dashboards/${dashboard.id}` });
+        await ask(opening, { ...from, path: '/api/model' });
+        for (let turn = 0; turn < turns; turn++) {
+          const body = stateOf(dashboard, shared ? turn : reader * turns + turn + 1000);
+          await ask(turning, { ...from, path: `/api/dashboards/${dashboard.id}/answers`, body });
+        }
+      }),
+    );
+    print(opening);
+    print(turning);
+    console.log(
+      `  in ${((performance.now() - begun) / 1000).toFixed(1)} s; memory of the server ${memory(pid) ?? '?'} MB`,
+    );
+  }
+}
