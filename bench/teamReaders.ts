@@ -40,11 +40,12 @@ try {
   const { people } = await owner.json<People>('GET', '/people');
   const members = people.filter(({ email }) => /^reader\d*[02468]@/.test(email)).map(({ id }) => id);
   const { id: group } = await owner.json<{ id: number }>('POST', '/groups', { name: 'Even', members });
-  const [shared] = await owner.json<{ key: string; name: string }[]>('GET', '/shared');
+  const dimensions = await owner.json<{ key: string; name: string }[]>('GET', '/shared');
+  const routes = dimensions.find(({ name }) => name === 'Route')!;
   const values = await owner.json<string[]>('GET', '/datasets/sailings/values?column=route');
-  const rule = { group, dimension: shared!.key, values: values.slice(0, 3), phrase: null };
+  const rule = { group, dimension: routes.key, values: values.slice(0, 3), phrase: null };
   await owner.json('POST', '/rules', rule);
-  console.log(`${members.length} of them see ${values.slice(0, 3).join(', ')} of ${shared!.name} only`);
+  console.log(`${members.length} of them see ${values.slice(0, 3).join(', ')} only`);
   const record = JSON.parse(readFileSync(path.join(team.folder, 'data', 'run.json'), 'utf8')) as {
     serverPid: number;
   };
