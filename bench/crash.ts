@@ -12,7 +12,7 @@ import { databaseFolder, runningDatabase } from '../cli/mariadb';
 import { freePort } from '../cli/processes';
 import { emptyDocument } from '../src/core/dashboard/document/document';
 import { Random } from '../demo/random';
-import { milliseconds, quantile } from './support';
+import { bodyOf, milliseconds, quantile } from './support';
 
 const kills = Number(process.argv[2] ?? 100);
 const LONGEST_MS = 10_000;
@@ -62,11 +62,7 @@ async function ask<T>(
     const response = await fetch(`${url}/api${route}`, {
       method,
       signal: AbortSignal.timeout(20_000),
-      ...(body === undefined
-        ? {}
-        : typeof body === 'string'
-          ? { body }
-          : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      ...bodyOf(body),
     });
     return { status: response.status, body: (await response.json()) as T };
   } catch {

@@ -10,7 +10,7 @@ import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { freePort } from '../cli/processes';
 import { emptyDocument } from '../src/core/dashboard/document/document';
-import { milliseconds } from './support';
+import { bodyOf, milliseconds } from './support';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'dathen-faults-'));
 const disk = path.join(folder, 'disk');
@@ -65,11 +65,7 @@ async function ask(method: string, route: string, body?: unknown): Promise<Told>
     const response = await fetch(`${url}/api${route}`, {
       method,
       signal: AbortSignal.timeout(30_000),
-      ...(body === undefined
-        ? {}
-        : typeof body === 'string'
-          ? { body }
-          : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      ...bodyOf(body),
     });
     return { status: response.status, body: (await response.json()) as Told['body'] };
   } catch (error) {

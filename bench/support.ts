@@ -123,3 +123,10 @@ export function quantile(values: readonly number[], share: number): number {
 }
 
 export const milliseconds = (value: number) => `${value < 1 ? value.toFixed(3) : value.toFixed(1)} ms`;
+
+/** What a request sends: a text as it is, everything else as JSON, nothing where there is nothing. */
+export function bodyOf(body: unknown): Pick<RequestInit, 'body' | 'headers'> {
+  if (body === undefined) return {};
+  if (typeof body === 'string') return { body };
+  return { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+}

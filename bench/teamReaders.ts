@@ -5,7 +5,6 @@
  */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { setTimeout as pause } from 'node:timers/promises';
 import type { People } from '../src/contract/people';
 import { comeIn, loadDone, PASSWORD, startTeam, Visitor } from '../e2e/support/team';
 import { measureReaders } from './manyReaders';
@@ -35,7 +34,6 @@ try {
     });
     const { headers: session } = await stranger.signIn(email);
     sessions.push(new Visitor(team.url, { ...headers, ...session }));
-    await pause(0);
   }
   const { people } = await owner.json<People>('GET', '/people');
   const members = people.filter(({ email }) => /^reader\d*[02468]@/.test(email)).map(({ id }) => id);

@@ -6,7 +6,7 @@ import { selectRows } from './database/connection';
 import { stopping } from './stopping';
 
 /** A database that is silent for longer counts as one that is away. */
-const LONGEST_LOOK_MS = 5000;
+export const LONGEST_LOOK_MS = 5000;
 
 export async function readiness(): Promise<Readiness> {
   const missing: string[] = stopping().aborted ? ['It is being stopped.'] : [];
