@@ -53,6 +53,8 @@ export const common = {
 const server = '<rootDir>/src/server/.*\\.test\\.ts$';
 
 export default {
+  // Every core: nothing else runs meanwhile, the build at the start aside.
+  maxWorkers: '100%',
   projects: [
     {
       ...common,

@@ -5,7 +5,9 @@ export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/e2e'],
   testMatch: ['**/*.test.ts'],
-  maxWorkers: 1,
+  // Each worker has an application of its own.
+  maxWorkers: 2,
+  setupFiles: ['<rootDir>/testing/application.ts'],
   // A failed test may leave connections open; the run must end all the same.
   forceExit: true,
   testTimeout: 90_000,

@@ -1,5 +1,5 @@
 /** `test`: lint, types, dependency rules, unused code, unit tests, then browser tests against a database of their own. */
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -120,34 +120,67 @@ async function jest(
   count.failures.push(...failures(result));
 }
 
-/** Runs the tests that need a browser, a server and a database; all of it is temporary. */
-async function browserTests(folder: string, build: string, count: Count, pattern?: string) {
+/** Applications that the browser tests share, a file of tests at a time for each. */
+const APPLICATIONS = 2;
+
+interface Application {
+  /** By which its server's own code, and the tests, find it. */
+  readonly environment: Readonly<Record<string, string>>;
+  readonly logFile: string;
+  stop(): Promise<void>;
+}
+
+/** Starts a server with an empty database of its own. */
+async function startApplication(folder: string, build: string): Promise<Application> {
   const data = path.join(folder, 'data');
   mkdirSync(data, { recursive: true });
+  // The database's system user has to pass through.
+  chmodSync(folder, 0o711);
   const database = await startDatabase(data);
-  const port = await freePort();
-  const environment = { ...serverEnvironment(database, data), DATHEN_TODAY: PINNED_TODAY };
   const logFile = path.join(folder, 'server.log');
-  let serverPid: number | undefined;
+  let server: ChildProcess | undefined;
+  const stop = async () => {
+    if (server?.pid) await endProcess(server.pid, 'next', 10_000);
+    await database.stop();
+    if (!database.folder.startsWith(folder)) rmSync(database.folder, { recursive: true, force: true });
+  };
   try {
+    const environment = { ...serverEnvironment(database, data), DATHEN_TODAY: PINNED_TODAY };
     Object.assign(process.env, environment);
     const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
     await migrateDatabase();
     await closeDatabase();
-    const server = startServer(port, build, logFile, environment);
-    serverPid = server.pid;
+    const port = await freePort();
+    server = startServer(port, build, logFile, environment);
     const url = `http://127.0.0.1:${port}`;
     await untilAnswering(url, server, logFile);
+    return { environment: { ...environment, DATHEN_URL: url }, logFile, stop };
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+}
+
+/** Runs the tests that need a browser, a server and a database; all of it is temporary. */
+async function browserTests(folder: string, build: string, count: Count, pattern?: string) {
+  const applications: Application[] = [];
+  try {
+    for (let number = 1; number <= APPLICATIONS; number++) {
+      applications.push(await startApplication(path.join(folder, `application-${number}`), build));
+    }
     await jest('browser tests', 'jest.e2e.config.mjs', folder, count, {
-      environment: { ...environment, DATHEN_URL: url },
+      environment: {
+        DATHEN_APPLICATIONS: JSON.stringify(applications.map(({ environment }) => environment)),
+      },
       pattern,
       live: true,
     });
-    if (count.failed > 0) process.stdout.write(readFileSync(logFile, 'utf8').slice(-4000));
+    if (count.failed > 0) {
+      for (const { logFile } of applications)
+        process.stdout.write(readFileSync(logFile, 'utf8').slice(-4000));
+    }
   } finally {
-    if (serverPid) await endProcess(serverPid, 'next', 10_000);
-    await database.stop();
-    if (!database.folder.startsWith(folder)) rmSync(database.folder, { recursive: true, force: true });
+    for (const application of applications) await application.stop();
   }
 }
 
