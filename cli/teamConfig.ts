@@ -64,6 +64,7 @@ const teamConfigSchema = z.strictObject({
     })
     .nullable()
     .default(null),
+  requireSecondFactor: z.boolean().default(false),
   embed: z.array(z.string().refine(isOrigin, 'is no origin such as https://board.example')).default([]),
   outbox: z.string().min(1).optional(),
   uploadMegabytes: z.int().min(1).optional(),
@@ -94,13 +95,14 @@ const VARIABLES: Readonly<Record<string, string>> = {
   DATHEN_OPENID_SECRET_FILE: 'openId.secret.file',
   DATHEN_OPENID_NAME: 'openId.name',
   DATHEN_OPENID_JOIN: 'openId.join',
+  DATHEN_REQUIRE_SECOND_FACTOR: 'requireSecondFactor',
   DATHEN_EMBED_ORIGINS: 'embed',
   DATHEN_OUTBOX: 'outbox',
   DATHEN_UPLOAD_MB: 'uploadMegabytes',
 };
 const LISTS = ['trustedProxies', 'embed'];
 const NUMBERS = ['listen.port', 'database.port', 'uploadMegabytes'];
-const FLAGS = ['database.tls', 'openId.join'];
+const FLAGS = ['database.tls', 'openId.join', 'requireSecondFactor'];
 
 function valueOf(place: string, text: string): unknown {
   if (LISTS.includes(place)) return text.split(/[\s,]+/).filter(Boolean);
@@ -200,6 +202,7 @@ export function teamEnvironment(settings: TeamSettings): Record<string, string> 
     DATHEN_OPENID_SECRET: openId ? open(openId.secret, 'openId.secret') : undefined,
     DATHEN_OPENID_NAME: openId?.name,
     DATHEN_OPENID_JOIN: openId?.join ? '1' : '0',
+    DATHEN_REQUIRE_SECOND_FACTOR: settings.requireSecondFactor ? '1' : '0',
     ...(database && {
       DATHEN_DB_HOST: database.host,
       DATHEN_DB_PORT: String(database.port),

@@ -1,7 +1,7 @@
 /** What goes before every request: who may ask at all, and the headers that keep pages to themselves. */
 import { NextResponse, type NextRequest } from 'next/server';
 import { originsFrom } from './core/embedOrigins';
-import { admitToPage, isForAnyone } from './server/accounts/pageRights';
+import { admitToPage, isForAnyone, SECURING_PAGE } from './server/accounts/pageRights';
 import { hostRefusal } from './server/origin';
 
 /** What a page may load and run: its own files, and the scripts that the server itself put in. */
@@ -32,7 +32,9 @@ const HEADERS: Readonly<Record<string, string>> = {
 };
 
 /** What somebody who may not see a page gets in its place; undefined where they may see it. */
-async function inPlaceOfPage(request: NextRequest): Promise<'sign in' | 'not there' | undefined> {
+async function inPlaceOfPage(
+  request: NextRequest,
+): Promise<'sign in' | 'second factor' | 'not there' | undefined> {
   const { pathname } = request.nextUrl;
   // Routes for programs look at their callers themselves.
   if (process.env.DATHEN_TEAM !== '1' || pathname.startsWith('/api/') || isForAnyone(pathname))
@@ -53,6 +55,11 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
     signIn.searchParams.set('to', `${pathname}${search}`);
     return NextResponse.redirect(signIn, { status: 303, headers: HEADERS });
   }
+  if (instead === 'second factor')
+    return NextResponse.redirect(new URL(SECURING_PAGE, process.env.DATHEN_ADDRESS), {
+      status: 303,
+      headers: HEADERS,
+    });
   // Nothing but what is made for it is shown in frames, and that on listed pages only.
   const origins = pathname.startsWith('/embed/') ? originsFrom(process.env.DATHEN_EMBED_ORIGINS) : [];
   const policy = contentPolicy(nonce, origins.length > 0 ? origins.join(' ') : "'none'");

@@ -28,6 +28,10 @@ export const meSchema = z.object({
   role: roleSchema.nullable(),
   /** The name of the provider that one may sign in by; null for none. */
   provider: z.string().nullable(),
+  /** Everybody who signs in by a password has to have a second factor. */
+  requiresSecondFactor: z.boolean(),
+  /** One has to set up a second factor before anything else. */
+  lacksSecondFactor: z.boolean(),
 });
 export type Me = z.infer<typeof meSchema>;
 

@@ -4,8 +4,11 @@ import type { Role, TokenScope } from '../contract/people';
 import { once } from './once';
 
 export interface Caller {
-  /** `alone` is whoever uses a Dathen without accounts; `link` has nothing but a link to one dashboard. */
-  readonly kind: 'alone' | 'person' | 'token' | 'link' | 'nobody';
+  /**
+   * `alone` is whoever uses a Dathen without accounts; `link` has nothing but a link to one dashboard; `unsecured` has
+   * signed in and has to set up a second factor before anything else.
+   */
+  readonly kind: 'alone' | 'person' | 'unsecured' | 'token' | 'link' | 'nobody';
   /** The person, also behind a token; null for others. */
   readonly person: string | null;
   /** As the log of deeds names them. */

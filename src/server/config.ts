@@ -34,6 +34,8 @@ const environmentSchema = z.object({
   DATHEN_OPENID_NAME: z.string().min(1).max(60).default('OpenID'),
   /** 1: whoever the provider knows comes in as a reader; 0: only people who are invited or known. */
   DATHEN_OPENID_JOIN: flag,
+  /** 1: everybody who signs in by a password gives a second factor too. */
+  DATHEN_REQUIRE_SECOND_FACTOR: flag,
   /** Pins today, for demonstrations and tests. */
   DATHEN_TODAY: z
     .string()
@@ -69,6 +71,8 @@ interface TeamConfig {
   /** Where people reach it, without a slash at the end. */
   readonly address: string;
   readonly openId: OpenIdConfig | undefined;
+  /** Whether everybody who signs in by a password has to have a second factor. */
+  readonly requiresSecondFactor: boolean;
 }
 
 export interface OpenIdConfig {
@@ -124,5 +128,6 @@ function teamOf(environment: z.infer<typeof environmentSchema>): TeamConfig {
             join: environment.DATHEN_OPENID_JOIN === '1',
           }
         : undefined,
+    requiresSecondFactor: environment.DATHEN_REQUIRE_SECOND_FACTOR === '1',
   };
 }

@@ -1,5 +1,6 @@
 'use client';
 /** One's own account: password, second factor, where one is signed in, tokens for scripts. */
+import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMe } from '../ui/me';
@@ -12,7 +13,7 @@ import { SecondFactor } from './SecondFactor';
 import { Tokens } from './Tokens';
 
 export function AccountPage() {
-  const { person, role } = useMe();
+  const { person, role, requiresSecondFactor, lacksSecondFactor } = useMe();
   return (
     <>
       <PageHeader />
@@ -20,6 +21,14 @@ export function AccountPage() {
         <Typography variant="h1" gutterBottom>
           Your account
         </Typography>
+        {lacksSecondFactor && (
+          <>
+            <Alert severity="info" sx={{ mb: 2 }}>
+              Everybody here signs in with a second factor. Set up yours; then you are in.
+            </Alert>
+            <SecondFactor isOn={false} isRequired />
+          </>
+        )}
         {person && role && (
           <>
             <Section title={person.name}>
@@ -28,7 +37,7 @@ export function AccountPage() {
               </Typography>
             </Section>
             <ChangePassword />
-            <SecondFactor isOn={person.hasSecondFactor} />
+            <SecondFactor isOn={person.hasSecondFactor} isRequired={requiresSecondFactor} />
             <OwnSessions />
             <Tokens role={role} />
           </>

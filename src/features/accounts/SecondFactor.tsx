@@ -18,7 +18,7 @@ const begunSchema = z.object({ totpURI: z.string(), backupCodes: z.array(z.strin
 type Begun = z.infer<typeof begunSchema>;
 
 /** Codes of an app as a second factor: switched on once a code is right, switched off with the password. */
-export function SecondFactor({ isOn }: { isOn: boolean }) {
+export function SecondFactor({ isOn, isRequired }: { isOn: boolean; isRequired: boolean }) {
   const client = useQueryClient();
   const notice = useNotice();
   const [password, setPassword] = useState('');
@@ -79,6 +79,11 @@ export function SecondFactor({ isOn }: { isOn: boolean }) {
             </Box>
           </Box>
         </InlineForm>
+      ) : isOn && isRequired ? (
+        <Typography>
+          Signing in asks for a code of your app, as for everybody here. Where the app is lost, an owner
+          removes the factor, and you set up another.
+        </Typography>
       ) : (
         <InlineForm
           name={isOn ? 'Switch the second factor off' : 'Switch the second factor on'}

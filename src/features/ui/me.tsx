@@ -12,8 +12,9 @@ export function AccountsProvider({ hasAccounts, children }: { hasAccounts: boole
   return <HasAccounts value={hasAccounts}>{children}</HasAccounts>;
 }
 
-const ALONE: Me = { accounts: false, person: null, role: 'owner', provider: null };
-const UNKNOWN: Me = { accounts: true, person: null, role: null, provider: null };
+const NOBODY = { person: null, provider: null, requiresSecondFactor: false, lacksSecondFactor: false };
+const ALONE: Me = { ...NOBODY, accounts: false, role: 'owner' };
+const UNKNOWN: Me = { ...NOBODY, accounts: true, role: null };
 
 /** Until the server has answered, one who may do nothing. */
 export function useMe(): Me {

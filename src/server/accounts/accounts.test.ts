@@ -1,7 +1,9 @@
 /** Invitations, roles, groups, tokens and the log, as the database keeps them. */
 import { isAtLeast } from '../../contract/people';
+import { createServer, type AddressInfo } from 'node:net';
 import { ALONE, type Caller } from '../caller';
 import { withDatabase } from '../testing';
+import { auth } from './auth';
 import { callerBehind, NOBODY } from './callerOf';
 import { listDeeds, noteDeed } from './deeds';
 import { listGroups, removeGroup, saveGroup } from './groups';
@@ -16,6 +18,7 @@ import {
 import { hashPassword, isPassword } from './passwords';
 import { changePerson, listPeople } from './people';
 import { checkTries, forgetTries, noteWrong } from './tries';
+import { checkStrength } from './weakPasswords';
 import { endToken, listTokens, makeToken, tokenOf } from './tokens';
 
 withDatabase();
@@ -185,4 +188,85 @@ test('roles are in order', () => {
   expect(isAtLeast('owner', 'keeper')).toBe(true);
   expect(isAtLeast('designer', 'keeper')).toBe(false);
   expect(isAtLeast('reader', 'reader')).toBe(true);
+});
+
+test.each([
+  'passwordpassword',
+  'Password1234!',
+  '123456789012',
+  'qwertyuiop123',
+  'aaaaaaaaaaaaaaaa',
+  'administrator',
+  'p4ssw0rdp4ssw0rd',
+  'fay.finch@example.org',
+])('a password that is easy to guess is refused: %s', async (password) => {
+  const { link } = await invite('fay.finch@example.org', 'reader', ada);
+  const accept = { token: keyOf(link), name: 'Fay Finch', password };
+  await expect(acceptInvitation(accept)).rejects.toMatchObject({ code: 'weak-password', status: 400 });
+  // The invitation is there still.
+  expect(await invitedBy(keyOf(link))).toEqual({ email: 'fay.finch@example.org', role: 'reader' });
+});
+
+test.each([
+  'red boats on grey water',
+  'x7#kPq!2mLz9',
+  'ein langer Satz über Möwen',
+  'a'.repeat(40) + PASSWORD,
+])('any other is taken, whatever it is made of: %s', async (password) => {
+  await expect(checkStrength(password, ['fay.finch@example.org'])).resolves.toBeUndefined();
+});
+
+describe('how long an answer takes tells nothing of who has an account', () => {
+  const TRIES = 12;
+  let from = 0;
+  const asked = async (path: string, body: object): Promise<number> => {
+    const request = new Request(`http://127.0.0.1:4400/api/auth/${path}`, {
+      method: 'POST',
+      headers: {
+        'content-type': 'application/json',
+        origin: 'http://127.0.0.1:4400',
+        // Tries are counted for each address.
+        'x-forwarded-for': `192.0.2.${++from}`,
+      },
+      body: JSON.stringify(body),
+    });
+    const begun = performance.now();
+    await (await auth().handler(request)).text();
+    return performance.now() - begun;
+  };
+  const middle = (times: number[]) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+  /** How much longer it takes for somebody who is known, asked in turn; 1 for no difference. */
+  const ratio = async (ask: (email: string) => Promise<number>) => {
+    const known: number[] = [];
+    const unknown: number[] = [];
+    for (let i = 0; i < TRIES; i++) {
+      known.push(await ask('ada@example.org'));
+      unknown.push(await ask(`nobody${i}@example.org`));
+    }
+    return middle(known) / middle(unknown);
+  };
+
+  test('signing in', async () => {
+    const difference = await ratio((email) =>
+      asked('sign-in/email', { email, password: 'a wrong password' }),
+    );
+    expect(difference).toBeGreaterThan(0.5);
+    expect(difference).toBeLessThan(2);
+  });
+
+  test('asking for a new password, where the mail server takes its time', async () => {
+    const server = createServer(() => undefined);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    process.env.DATHEN_SMTP = `smtp://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    process.env.DATHEN_MAIL_FROM = 'boards@example.org';
+    try {
+      const begun = performance.now();
+      await asked('request-password-reset', { email: 'ada@example.org' });
+      expect(performance.now() - begun).toBeLessThan(2000);
+    } finally {
+      delete process.env.DATHEN_SMTP;
+      delete process.env.DATHEN_MAIL_FROM;
+      server.close();
+    }
+  });
 });

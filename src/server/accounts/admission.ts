@@ -7,6 +7,8 @@ import { dashboardRight } from './dashboardRights';
 import type { RouteFound } from './routeRights';
 
 const signIn = () => new Problem('sign-in', 'Sign in first.', 401);
+const secondFactor = () =>
+  new Problem('second-factor', 'Set up a second factor first, under “Your account”.', 403);
 const refused = () => new Problem('not-allowed', 'Your role in this workspace does not allow this.', 403);
 
 /** Throws a `Problem` (401, 403 or 404) where a caller may not use a route. */
@@ -14,6 +16,7 @@ export async function admit(caller: Caller, found: RouteFound | undefined): Prom
   if (caller.kind === 'alone') return;
   if (found?.right.needs === 'anyone') return;
   if (caller.kind === 'nobody') throw signIn();
+  if (caller.kind === 'unsecured') throw secondFactor();
   if (!found) throw refused();
   const { right, parts } = found;
   if (caller.kind === 'link' && right.needs !== 'link') throw signIn();

@@ -1,5 +1,6 @@
 /** Requests to the library for accounts: only what the interface uses, and signing in goes into the log of deeds. */
-import { OPENID_PROVIDER } from '../../contract/people';
+import { LEAST_PASSWORD, OPENID_PROVIDER } from '../../contract/people';
+import type { Caller } from '../caller';
 import { respond } from '../http';
 import { serverConfig } from '../config';
 import { Problem } from '../problem';
@@ -7,6 +8,7 @@ import { auth } from './auth';
 import { NOBODY } from './callerOf';
 import { addressOf, noteDeed } from './deeds';
 import { checkTries, forgetTries, noteWrong } from './tries';
+import { checkStrength } from './weakPasswords';
 
 /** Where the provider leads back to. */
 const CALLBACK = `callback/${OPENID_PROVIDER}`;
@@ -42,12 +44,30 @@ const DEEDS: Readonly<Record<string, { readonly done: string; readonly refused?:
   'sign-out': { done: 'signed out' },
 };
 
-/** The address that somebody claims to have, for the log. */
-async function claimedEmail(request: Request): Promise<string | undefined> {
+/** A text of a JSON body, read from a copy of the request; undefined where there is none. */
+async function textIn(request: Request, name: string): Promise<string | undefined> {
   if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) return undefined;
-  const body: unknown = await request.json().catch(() => undefined);
-  const email = typeof body === 'object' && body !== null && 'email' in body ? body.email : undefined;
-  return typeof email === 'string' ? email.slice(0, 255) : undefined;
+  const body: unknown = await request
+    .clone()
+    .json()
+    .catch(() => undefined);
+  const value =
+    typeof body === 'object' && body !== null ? (body as Record<string, unknown>)[name] : undefined;
+  return typeof value === 'string' ? value : undefined;
+}
+
+/** The address that somebody claims to have, for the log. */
+const claimedEmail = async (request: Request) => (await textIn(request, 'email'))?.slice(0, 255);
+
+/** Throws a `Problem` for what the library would do, but not we. */
+async function checkAsked(path: string, request: Request, caller: Caller): Promise<void> {
+  if (path === 'two-factor/disable' && serverConfig().team?.requiresSecondFactor)
+    throw new Problem('second-factor-needed', 'Everybody here signs in with a second factor.', 403);
+  if (path !== 'reset-password' && path !== 'change-password') return;
+  const password = await textIn(request, 'newPassword');
+  // One that is too short is told so by the library.
+  if (password !== undefined && password.length >= LEAST_PASSWORD)
+    await checkStrength(password, caller.person === null ? [] : [caller.name]);
 }
 
 const WRONG = 401;
@@ -63,7 +83,8 @@ export function answerAuth(request: Request): Promise<Response> {
     if (!serverConfig().team) throw new Problem('no-accounts', 'There are no accounts here.', 404);
     const path = new URL(request.url).pathname.slice('/api/auth/'.length);
     if (!isOpen(path)) throw new Problem('no-such-route', 'There is nothing here.', 404);
-    const email = caller.person === null ? await claimedEmail(request.clone()) : undefined;
+    await checkAsked(path, request, caller);
+    const email = caller.person === null ? await claimedEmail(request) : undefined;
     const isSignIn = path === 'sign-in/email' && email !== undefined;
     if (isSignIn) await checkTries(email);
     const response = await auth().handler(request);

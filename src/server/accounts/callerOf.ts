@@ -5,7 +5,7 @@ import { serverConfig } from '../config';
 import { ALONE, type Caller } from '../caller';
 import { dashboardOfLink, LINK_COOKIE } from './dashboardRights';
 import { PASS_COOKIE } from './passes';
-import { knownPerson, type KnownPerson } from './people';
+import { knownPerson, lacksSecondFactor, type KnownPerson } from './people';
 import { SCOPE_ROLES, tokenOf } from './tokens';
 
 /** Who has not signed in. */
@@ -59,7 +59,12 @@ export async function callerOf(headers: Headers): Promise<Caller> {
   const { auth } = await import('./auth');
   const session = await auth().api.getSession({ headers });
   const person = session ? await knownPerson(session.user.id) : undefined;
-  if (person) return callerFor(person, { kind: 'person', scope: null });
+  if (person) {
+    const caller = callerFor(person, { kind: 'person', scope: null });
+    return serverConfig().team!.requiresSecondFactor && (await lacksSecondFactor(person.id))
+      ? { ...caller, kind: 'unsecured', role: null }
+      : caller;
+  }
   const linked = link === undefined ? undefined : await dashboardOfLink(link);
   const maker = linked && (await knownPerson(linked.madeBy));
   if (!linked || !maker) return NOBODY;

@@ -11,6 +11,7 @@ import { randomUUID } from 'node:crypto';
 import { keyHash, newKey } from './keys';
 import { hashPassword } from './passwords';
 import { isPersonKnown, isWithoutPeople } from './people';
+import { checkStrength } from './weakPasswords';
 
 const DAY_MS = 86_400_000;
 const VALID_DAYS = 7;
@@ -100,6 +101,8 @@ export async function invitedBy(key: string): Promise<{ email: string | null; ro
 
 /** Makes the account of whoever was invited; an invitation is used once. Gives the address to sign in with. */
 export async function acceptInvitation({ token, name, email, password }: Accept): Promise<string> {
+  const invited = await invitedBy(token);
+  await checkStrength(password, [name, invited.email ?? email ?? '']);
   const hashed = await hashPassword(password);
   return database().transaction(async (transaction) => {
     const [row] = await transaction

@@ -25,5 +25,7 @@ export async function meOf(caller: Caller): Promise<Me> {
     person: row ?? null,
     role: caller.role,
     provider: team?.openId?.name ?? null,
+    requiresSecondFactor: team?.requiresSecondFactor ?? false,
+    lacksSecondFactor: caller.kind === 'unsecured',
   };
 }

@@ -27,12 +27,22 @@ const isFile = (pathname: string) => pathname.startsWith('/_next/') || pathname 
 const needsOf = (pathname: string): Needs =>
   isFile(pathname) ? 'anyone' : (PAGES[pathname.split('/')[1] ?? ''] ?? 'reader');
 
-/** What becomes of a request for a page: it is shown, one has to sign in first, or there is no such page for one. */
-export function admitToPage(caller: Caller, pathname: string): 'shown' | 'sign in' | 'not there' {
+/** The one page for who has to set up a second factor before anything else. */
+export const SECURING_PAGE = '/account';
+
+/**
+ * What becomes of a request for a page: it is shown, one has to sign in or to set up a second factor first, or there is
+ * no such page for one.
+ */
+export function admitToPage(
+  caller: Caller,
+  pathname: string,
+): 'shown' | 'sign in' | 'second factor' | 'not there' {
   const needs = needsOf(pathname);
   if (caller.kind === 'alone' || needs === 'anyone') return 'shown';
   if (caller.kind === 'link')
     return needs === 'link' && pathname.split('/')[2] === String(caller.dashboard) ? 'shown' : 'sign in';
+  if (caller.kind === 'unsecured') return pathname === SECURING_PAGE ? 'shown' : 'second factor';
   if (caller.role === null) return 'sign in';
   return needs === 'link' || isAtLeast(caller.role, needs) ? 'shown' : 'not there';
 }

@@ -2,7 +2,13 @@
 import { and, desc, eq, gt, isNull, max, sql } from 'drizzle-orm';
 import type { Person, PersonEdit } from '../../contract/people';
 import { database } from '../database/connection';
-import { groupMember, person, personSecondFactor, personSession } from '../database/accountSchema';
+import {
+  groupMember,
+  person,
+  personCredential,
+  personSecondFactor,
+  personSession,
+} from '../database/accountSchema';
 import { Problem } from '../problem';
 
 const gone = () => new Problem('no-such-person', 'There is no such person here.', 404);
@@ -117,6 +123,22 @@ export async function knownPerson(id: string): Promise<KnownPerson | undefined> 
   if (!first) return undefined;
   const { group: _, ...known } = first;
   return { ...known, groups: rows.flatMap(({ group }) => (group === null ? [] : [group])) };
+}
+
+/** Whether a person can sign in by a password alone; whom a provider lets in, it has asked for what it wants. */
+export async function lacksSecondFactor(id: string): Promise<boolean> {
+  const rows = await database()
+    .select({ id: person.id })
+    .from(person)
+    .innerJoin(personCredential, eq(personCredential.userId, person.id))
+    .where(
+      and(
+        eq(person.id, id),
+        eq(person.twoFactorEnabled, false),
+        eq(personCredential.providerId, 'credential'),
+      ),
+    );
+  return rows.length > 0;
 }
 
 /** Sessions of a person that are not over, the one used last first. */
