@@ -160,7 +160,6 @@ const deedSchema = z.object({
   actor: z.string(),
   action: z.string(),
   object: z.string(),
-  detail: z.unknown(),
   address: z.string().nullable(),
 });
 export const deedsSchema = z.object({ deeds: z.array(deedSchema), total: z.int() });

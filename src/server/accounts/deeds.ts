@@ -10,7 +10,6 @@ export interface DoneDeed {
   readonly action: string;
   /** What it was done to, such as "dashboard 3". */
   readonly object: string;
-  readonly detail?: unknown;
   readonly address?: string | null;
 }
 
@@ -43,7 +42,6 @@ export async function noteDeed(caller: Caller, done: DoneDeed): Promise<void> {
       actor: caller.name.slice(0, 255),
       action: done.action,
       object: done.object.slice(0, 255),
-      detail: done.detail ?? null,
       address: done.address ?? null,
     });
 }

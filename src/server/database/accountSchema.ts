@@ -10,7 +10,6 @@ import {
   primaryKey,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import { z } from 'zod';
 import { DASHBOARD_RIGHTS, ROLES, TOKEN_SCOPES } from '../../contract/people';
 import { ruleValuesSchema } from '../../contract/rowRules';
 import { jsonColumn } from './jsonColumn';
@@ -196,7 +195,6 @@ export const deed = mysqlTable(
     action: varchar('action', { length: 60 }).notNull(),
     /** What it was done to, such as "dashboard 3". */
     object: varchar('object', { length: 255 }).notNull(),
-    detail: jsonColumn('detail', z.unknown()),
     address: varchar('address', { length: 64 }),
   },
   (table) => [index('deed_at').on(table.at)],

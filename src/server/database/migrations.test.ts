@@ -11,6 +11,7 @@ import { listDashboards, listRevisions, readDashboard } from '../dashboards/repo
 import { listSelections } from '../dashboards/selections';
 import { findDataset, loadsOf, refusalsOf } from '../datasets/repository';
 import { readModel } from '../model/model';
+import { listDeeds } from '../accounts/deeds';
 import { listRules } from '../accounts/rowRules';
 import { listSchedules } from '../schedules/repository';
 import { withDatabase } from '../testing';
@@ -57,6 +58,7 @@ async function asReleased(version: number) {
   rmSync(folder, { recursive: true });
 }
 
+const EVERYTHING = { search: '', from: null, to: null };
 const versions = journal.entries.map(({ idx }) => idx);
 
 test.each(versions)(
@@ -89,6 +91,10 @@ test.each(versions)(
     expect(await listSchedules(1)).toMatchObject(
       version >= 6 ? [{ name: 'Morning', runs: [{ status: 'done' }] }] : [],
     );
+    expect((await listDeeds(EVERYTHING, { offset: 0, limit: 5 })).deeds.map(({ action }) => action)).toEqual([
+      ...(version >= 10 ? ['signed out'] : []),
+      ...(version >= 9 ? ['signed in'] : []),
+    ]);
     expect(await listRules()).toMatchObject(version >= 9 ? [{ values: ['Veldry', null] }] : []);
   },
   60_000,

@@ -1,0 +1,1 @@
+ALTER TABLE `deed` DROP COLUMN `detail`;
