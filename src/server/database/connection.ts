@@ -2,7 +2,6 @@
 import events from 'node:events';
 import type { Socket } from 'node:net';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
-import { migrate } from 'drizzle-orm/mysql2/migrator';
 import mysql, {
   type Connection,
   type ConnectionOptions,
@@ -11,6 +10,7 @@ import mysql, {
 } from 'mysql2/promise';
 import { serverConfig } from '../config';
 import { forget, once } from '../once';
+import { takeSteps } from './migrate';
 import { knownMigrations, migrationsDone, migrationsFolder, newerThanKnown } from './migrations';
 import * as accounts from './accountSchema';
 import * as content from './schema';
@@ -91,7 +91,12 @@ export async function selectRows<T extends object>(
 /** Brings the tables to the newest form. Throws a `Problem` where they are of a newer version than this one. */
 export async function migrateDatabase(): Promise<void> {
   if ((await migrationsDone(pool())) > knownMigrations()) throw newerThanKnown();
-  await migrate(database(), { migrationsFolder: migrationsFolder() });
+  const connection = await dedicatedConnection();
+  try {
+    await takeSteps(connection, migrationsFolder());
+  } finally {
+    await connection.end();
+  }
 }
 
 /** Ends the shared connections, so that a command can finish, or go on with another database. */

@@ -2,8 +2,6 @@
 import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { drizzle } from 'drizzle-orm/mysql2';
-import { migrate } from 'drizzle-orm/mysql2/migrator';
 import mysql from 'mysql2/promise';
 import { readManifest } from '../backup/manifest';
 import { listBin } from '../bin/bin';
@@ -17,8 +15,9 @@ import { listSchedules } from '../schedules/repository';
 import { withDatabase } from '../testing';
 import { migrateWithBackup } from '../backup/migrate';
 import { forget } from '../once';
+import { isBetweenForms, takeSteps } from './migrate';
 import { migrateDatabase, pool, selectRows } from './connection';
-import { knownMigrations, migrationsFolder } from './migrations';
+import { knownMigrations, migrationsDone, migrationsFolder } from './migrations';
 
 const at = withDatabase();
 const RELEASED = path.join(process.cwd(), 'testing/released');
@@ -29,15 +28,15 @@ interface Journal {
 const journalIn = (folder: string) => path.join(folder, 'meta/_journal.json');
 const journal = JSON.parse(readFileSync(journalIn(migrationsFolder()), 'utf8')) as Journal;
 
-/** Empties the schema, then makes it as a version had it, with rows of that version. */
-async function asReleased(version: number) {
+async function dropEverything() {
   const tables = await selectRows<{ name: string }>(
     'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE()',
   );
   for (const { name } of tables) await selectRows(`DROP TABLE \`${name}\``);
-  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-migrations-'));
-  cpSync(migrationsFolder(), folder, { recursive: true });
-  const connection = await mysql.createConnection({
+}
+
+const connected = () =>
+  mysql.createConnection({
     host: '127.0.0.1',
     port: Number(process.env.DATHEN_DB_PORT),
     user: process.env.DATHEN_DB_USER,
@@ -45,12 +44,19 @@ async function asReleased(version: number) {
     database: process.env.DATHEN_DB_NAME,
     multipleStatements: true,
   });
+
+/** Empties the schema, then makes it as a version had it, with rows of that version. */
+async function asReleased(version: number) {
+  await dropEverything();
+  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-migrations-'));
+  cpSync(migrationsFolder(), folder, { recursive: true });
+  const connection = await connected();
   for (let step = 0; step <= version; step++) {
     writeFileSync(
       journalIn(folder),
       JSON.stringify({ ...journal, entries: journal.entries.filter(({ idx }) => idx <= step) }),
     );
-    await migrate(drizzle(pool()), { migrationsFolder: folder });
+    await takeSteps(connection, folder);
     const rows = path.join(RELEASED, `${String(step).padStart(4, '0')}.sql`);
     if (existsSync(rows)) await connection.query(readFileSync(rows, 'utf8'));
   }
@@ -121,3 +127,68 @@ test('tables of a newer version are left alone, and said to be', async () => {
   await selectRows("DELETE FROM __drizzle_migrations WHERE hash = 'later'");
   await migrateDatabase();
 });
+
+/** How tables, columns, indexes and constraints are. */
+const form = async () => [
+  await selectRows(
+    'SELECT table_name, column_name, column_type, is_nullable, column_default FROM information_schema.columns WHERE table_schema = DATABASE() ORDER BY 1, ordinal_position',
+  ),
+  await selectRows(
+    'SELECT table_name, index_name, column_name, non_unique FROM information_schema.statistics WHERE table_schema = DATABASE() ORDER BY 1, 2, seq_in_index',
+  ),
+  await selectRows(
+    'SELECT table_name, constraint_name, constraint_type FROM information_schema.table_constraints WHERE table_schema = DATABASE() ORDER BY 1, 2',
+  ),
+];
+
+test.each(['before', 'after'])(
+  'whoever is killed %s any statement goes on there at the next start',
+  async (when) => {
+    await dropEverything();
+    await migrateDatabase();
+    const whole = await form();
+    await dropEverything();
+    const survived = new Set<string>();
+    let starts = 0;
+    for (let isDone = false; !isDone; starts++) {
+      const connection = await connected();
+      const query = async (sql: string, values?: unknown[]) => {
+        const point = `${sql} ${JSON.stringify(values)}`;
+        // Once at each point, where nothing runs yet, or where it has run and nobody knows.
+        const isKilled = !survived.has(point) && !sql.includes('_LOCK');
+        survived.add(point);
+        if (isKilled && when === 'before') throw new Error('killed');
+        const result = await connection.query(sql, values);
+        if (isKilled) throw new Error('killed');
+        return result;
+      };
+      isDone = await takeSteps({ query } as unknown as mysql.Connection, migrationsFolder()).then(
+        () => true,
+        (error: Error) => {
+          if (error.message !== 'killed') throw error;
+          return false;
+        },
+      );
+      await connection.end();
+    }
+    expect(starts).toBeGreaterThan(100);
+    expect(await form()).toEqual(whole);
+    expect(await isBetweenForms(pool())).toBe(false);
+  },
+  120_000,
+);
+
+test('a table of somebody else is not taken for one of ours', async () => {
+  await dropEverything();
+  await selectRows('CREATE TABLE dashboard (id INT)');
+  for (let start = 0; start < 3; start++)
+    await expect(migrateDatabase()).rejects.toMatchObject({ errno: 1050 });
+  await selectRows('DROP TABLE dashboard');
+  await migrateDatabase();
+}, 60_000);
+
+test('of two that change the tables at once, one waits for the other', async () => {
+  await dropEverything();
+  await Promise.all([migrateDatabase(), migrateDatabase()]);
+  expect(await migrationsDone(pool())).toBe(knownMigrations());
+}, 60_000);
