@@ -1,10 +1,11 @@
 /**
- * Kills server, database and command at random while dashboards are saved, data is loaded, rules are changed and
- * backups are made; after each it looks whether everything that was acknowledged is there and nothing is half done.
+ * Kills server, database and command at random while dashboards are saved, data is loaded, rules are changed, people
+ * come in and backups are made; after each it looks whether everything that was acknowledged is there and nothing is
+ * half done. `crashMigrations.ts` does the same while tables are changed.
  * Run: npx tsx bench/crash.ts [kills]    (fails when anything was lost, or took longer than 10 s to be back)
  */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import type { ChildProcess } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -12,7 +13,8 @@ import { databaseFolder, runningDatabase } from '../cli/mariadb';
 import { freePort } from '../cli/processes';
 import { emptyDocument } from '../src/core/dashboard/document/document';
 import { Random } from '../demo/random';
-import { bodyOf, milliseconds, quantile } from './support';
+import { Command } from './command';
+import { milliseconds, quantile } from './support';
 
 const kills = Number(process.argv[2] ?? 100);
 const LONGEST_MS = 10_000;
@@ -22,56 +24,13 @@ const data = path.join(folder, 'data');
 const port = await freePort();
 const url = `http://127.0.0.1:${port}`;
 
-let command: ChildProcess | undefined;
-let said = '';
-function start(): void {
-  command = spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', 'start', '--port', String(port)], {
-    env: { ...process.env, DATHEN_DATA: data, NODE_OPTIONS: '' },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  said = '';
-  command.stdout!.on('data', (bytes: Buffer) => (said += bytes.toString()));
-  command.stderr!.on('data', (bytes: Buffer) => (said += bytes.toString()));
-}
-const isOver = () => command?.exitCode != null || command?.signalCode != null;
-
-const isBack = () =>
-  fetch(`${url}/api/health`, { signal: AbortSignal.timeout(1000) }).then(
-    ({ ok }) => ok,
-    () => false,
-  );
-
-/** Milliseconds until it answers again; whoever runs it starts it anew where the command itself has gone. */
-async function untilBack(): Promise<number> {
-  const begun = performance.now();
-  for (;;) {
-    if (isOver()) start();
-    if (await isBack()) return performance.now() - begun;
-    if (performance.now() - begun > 60_000) throw new Error(`It does not come back: ${said.slice(-500)}`);
-    await pause(50);
-  }
-}
-
-/** What a request answers; undefined where nothing came back, so that it may have been done or not. */
-async function ask<T>(
-  method: string,
-  route: string,
-  body?: unknown,
-): Promise<{ status: number; body: T } | undefined> {
-  try {
-    const response = await fetch(`${url}/api${route}`, {
-      method,
-      signal: AbortSignal.timeout(20_000),
-      ...bodyOf(body),
-    });
-    return { status: response.status, body: (await response.json()) as T };
-  } catch {
-    return undefined;
-  }
-}
+const settings = path.join(folder, 'team.json');
+writeFileSync(settings, JSON.stringify({ listen: { port }, address: url, data }), { mode: 0o600 });
+const command = new Command(url, data, ['serve', '--config', settings]);
+const ask = <T>(method: string, route: string, body?: unknown) => command.ask<T>(method, route, body);
 
 const problems: string[] = [];
-const acknowledged = { saves: 0, loads: 0, rules: 0, backups: 0 };
+const acknowledged = { saves: 0, loads: 0, rules: 0, people: 0, backups: 0 };
 let isEnding = false;
 
 /** The newest revision that was acknowledged. */
@@ -162,13 +121,44 @@ async function changeRuleOnAndOn(): Promise<void> {
   }
 }
 
+const PASSWORD = 'red boats on grey water';
+/** Addresses of people who were told that they are in. */
+const people: string[] = [];
+async function comeInOnAndOn(): Promise<void> {
+  for (let number = 1; !isEnding; number++) {
+    const email = `person${number}@example.org`;
+    const invited = await ask<{ link: string }>('POST', '/invitations', { email, role: 'reader' });
+    if (invited?.status === 201) {
+      const token = invited.body.link.split('/').at(-1);
+      const body = { token, name: `Person ${number}`, password: PASSWORD };
+      if ((await ask('POST', '/invitations/accept', body))?.status === 201) {
+        people.push(email);
+        acknowledged.people++;
+      }
+    }
+    await pause(200);
+  }
+}
+
+/** Brings the first owner in, by the link that the command shows, and signs in. */
+async function firstOwner(): Promise<void> {
+  while (!command.said.includes('is ready at')) await pause(50);
+  const token = /\/welcome\/(\S+)/.exec(command.said)![1];
+  const email = 'ada@example.org';
+  await ask('POST', '/invitations/accept', { token, name: 'Ada', email, password: PASSWORD });
+  const response = await fetch(`${url}/api/auth/sign-in/email`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: url },
+    body: JSON.stringify({ email, password: PASSWORD }),
+  });
+  const cookies = response.headers.getSetCookie().map((cookie) => cookie.split(';')[0]!);
+  command.headers = { cookie: cookies.join('; ') };
+}
+
 async function backUpOnAndOn(): Promise<void> {
   while (!isEnding) {
-    const child = spawn(
-      process.execPath,
-      ['--import', 'tsx', 'cli/main.ts', 'backup', path.join(folder, 'backups'), '--keep', '2'],
-      { env: { ...process.env, DATHEN_DATA: data, NODE_OPTIONS: '' }, stdio: 'ignore' },
-    );
+    const folders = ['backup', path.join(folder, 'backups'), '--keep', '2', '--config', settings];
+    const child = command.spawn(folders, 'ignore');
     backing = child;
     const code = await new Promise<number | null>((resolve) => child.once('close', resolve));
     if (code === 0) acknowledged.backups++;
@@ -177,8 +167,6 @@ async function backUpOnAndOn(): Promise<void> {
 }
 let backing: ChildProcess | undefined;
 
-const record = () =>
-  JSON.parse(readFileSync(path.join(data, 'run.json'), 'utf8')) as { pid: number; serverPid: number | null };
 const VICTIMS = ['server', 'database', 'command', 'backup'] as const;
 async function kill(victim: (typeof VICTIMS)[number]): Promise<void> {
   const pid =
@@ -186,7 +174,7 @@ async function kill(victim: (typeof VICTIMS)[number]): Promise<void> {
       ? backing?.pid
       : victim === 'database'
         ? runningDatabase(await databaseFolder(data))?.pid
-        : record()[victim === 'server' ? 'serverPid' : 'pid'];
+        : command.record()[victim === 'server' ? 'serverPid' : 'pid'];
   if (pid) process.kill(pid, 'SIGKILL');
 }
 
@@ -212,14 +200,15 @@ async function check(after: string): Promise<void> {
     wrong(`a load of ${floor.rows} rows was acknowledged, ${dataset.body.rows} are there`);
 }
 
-start();
-await untilBack();
+command.start();
+await command.untilBack();
+await firstOwner();
 const made = await ask<{ id: number }>('POST', '/dashboards', {
   ...emptyDocument('Edit 1'),
   timeZone: 'UTC',
 });
 saved = { id: made!.body.id, revision: 1 };
-const work = [saveOnAndOn(), loadOnAndOn(), changeRuleOnAndOn(), backUpOnAndOn()];
+const work = [saveOnAndOn(), loadOnAndOn(), changeRuleOnAndOn(), comeInOnAndOn(), backUpOnAndOn()];
 const back: Record<string, number[]> = {};
 for (let i = 0; i < kills; i++) {
   await pause(random.whole(100, 2500));
@@ -230,7 +219,7 @@ for (let i = 0; i < kills; i++) {
     // It was between two lives already.
   }
   await pause(20);
-  const took = await untilBack();
+  const took = await command.untilBack();
   (back[victim] ??= []).push(took);
   if (took > LONGEST_MS) problems.push(`${victim}: back after ${milliseconds(took)}`);
   await check(`kill ${i + 1} (${victim})`);
@@ -239,20 +228,22 @@ for (let i = 0; i < kills; i++) {
 isEnding = true;
 await Promise.all(work);
 // A last start clears what killed loads left.
-command!.kill('SIGTERM');
-while (!isOver()) await pause(50);
-start();
-await untilBack();
+await command.stop();
+command.start();
+await command.untilBack();
 await check('the last start');
 const rules = await ask<{ rule: Rule }>('GET', '/almanac');
 if (rules && ![fiscalStart, ...rulesTried].includes(rules.body.rule.fiscal.yearStartMonth))
   problems.push('a rule that was acknowledged is not there');
+const there = await ask<{ people: { email: string }[] }>('GET', '/people');
+for (const email of people)
+  if (!there?.body.people.some((person) => person.email === email))
+    problems.push(`${email} was told to be in, and is not`);
 const uploads = existsSync(path.join(data, 'uploads')) ? readdirSync(path.join(data, 'uploads')) : [];
 const unfinished = existsSync(path.join(folder, 'backups'))
   ? readdirSync(path.join(folder, 'backups')).filter((name) => name.endsWith('.part'))
   : [];
-command!.kill('SIGTERM');
-while (!isOver()) await pause(50);
+await command.stop();
 
 console.log(`kills: ${kills}; acknowledged: ${JSON.stringify(acknowledged)}`);
 for (const [victim, times] of Object.entries(back))

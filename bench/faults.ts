@@ -3,14 +3,15 @@
  * jumps. After each it looks whether everything that was acknowledged is there, and whether it goes on by itself.
  * Run as root: npx tsx bench/faults.ts    (fails when anything was lost, or is not told in plain words)
  */
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { closeSync, mkdirSync, mkdtempSync, openSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { freePort } from '../cli/processes';
 import { emptyDocument } from '../src/core/dashboard/document/document';
-import { bodyOf, milliseconds } from './support';
+import { Command, type Answer } from './command';
+import { milliseconds } from './support';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'dathen-faults-'));
 const disk = path.join(folder, 'disk');
@@ -26,52 +27,21 @@ const expect = (holds: boolean, what: string) => {
   if (!holds) problems.push(what);
 };
 
-let command: ChildProcess;
-let said = '';
-let over: Promise<number | null> = Promise.resolve(null);
-function start(): void {
-  command = spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', 'start', '--port', String(port)], {
-    env: {
-      ...process.env,
-      DATHEN_DATA: data,
-      SHIFTED_CLOCK: clock,
-      NODE_OPTIONS: `--import ${path.resolve('bench/shiftedClock.mjs')}`,
-    },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  said = '';
-  command.stdout!.on('data', (bytes: Buffer) => (said += bytes.toString()));
-  command.stderr!.on('data', (bytes: Buffer) => (said += bytes.toString()));
-  over = new Promise((resolve) => command.once('close', resolve));
-}
-async function stop(): Promise<void> {
-  command.kill('SIGTERM');
-  await over;
-}
+const command = new Command(url, data, ['start', '--port', String(port)], {
+  SHIFTED_CLOCK: clock,
+  NODE_OPTIONS: `--import ${path.resolve('bench/shiftedClock.mjs')}`,
+});
 
 interface Told {
-  readonly status: number;
-  readonly body: {
-    readonly id?: number | string;
-    readonly revision?: number;
-    readonly rows?: number;
-    readonly state?: string;
-    readonly upload?: string;
-    readonly error?: { readonly code: string; readonly message: string } | null;
-  };
+  readonly id?: number | string;
+  readonly revision?: number;
+  readonly rows?: number;
+  readonly state?: string;
+  readonly upload?: string;
+  readonly error?: { readonly code: string; readonly message: string } | null;
 }
-async function ask(method: string, route: string, body?: unknown): Promise<Told> {
-  try {
-    const response = await fetch(`${url}/api${route}`, {
-      method,
-      signal: AbortSignal.timeout(30_000),
-      ...bodyOf(body),
-    });
-    return { status: response.status, body: (await response.json()) as Told['body'] };
-  } catch (error) {
-    return { status: 0, body: { error: { code: 'no-answer', message: String(error) } } };
-  }
-}
+const ask = async (method: string, route: string, body?: unknown): Promise<Answer<Told>> =>
+  (await command.ask(method, route, body)) ?? { status: 0, body: {} };
 
 async function until(what: string, holds: () => Promise<boolean>, patience = 60_000): Promise<number> {
   const begun = performance.now();
@@ -100,7 +70,7 @@ async function saveWell(what: string): Promise<void> {
 
 let rows = 0;
 /** Loads so many rows in the place of those that are there; gives the work's end. */
-async function load(count: number): Promise<Told> {
+async function load(count: number): Promise<Answer<Told>> {
   const text = `day,seats\n${Array.from({ length: count }, (_, i) => `2026-05-${String(1 + (i % 28)).padStart(2, '0')},${i}`).join('\n')}\n`;
   const sent = await ask('POST', '/uploads', text);
   if (sent.status !== 201) return sent;
@@ -140,7 +110,7 @@ mkdirSync(disk);
 execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=900m', 'tmpfs', disk]);
 writeFileSync(clock, '0');
 try {
-  start();
+  command.start();
   await until('the first start', isReady);
   const made = await ask('POST', '/dashboards', { ...emptyDocument('Edit 1'), timeZone: 'UTC' });
   saved = { id: made.body.id as number, revision: 1 };
@@ -177,16 +147,16 @@ try {
   await nothingLost('with room again');
 
   // A disk that cannot be written.
-  await stop();
+  await command.stop();
   execFileSync('mount', ['-o', 'remount,ro', disk]);
-  start();
-  const code = await over;
+  command.start();
+  const code = await command.ended;
   expect(
-    code !== 0 && /read-only|cannot write|cannot be written/i.test(said),
-    `a start on a disk that cannot be written ends in words: ${said.trim().slice(0, 300)}`,
+    code !== 0 && /read-only|cannot write|cannot be written/i.test(command.said),
+    `a start on a disk that cannot be written ends in words: ${command.said.trim().slice(0, 300)}`,
   );
   execFileSync('mount', ['-o', 'remount,rw', disk]);
-  start();
+  command.start();
   await until('a start once it can be written', isReady);
   await nothingLost('once it can be written');
 
@@ -221,10 +191,9 @@ try {
     async () => Date.parse((await scheduled())!.nextDue) < Date.now() + 25 * 3600_000,
   );
   await nothingLost('after the clock jumped');
-  await stop();
+  await command.stop();
 } finally {
-  command!.kill('SIGTERM');
-  await over!;
+  await command.stop();
   execFileSync('umount', [disk]);
   rmSync(folder, { recursive: true, force: true });
 }

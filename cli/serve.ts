@@ -32,10 +32,10 @@ interface TeamOptions {
 
 const LOG_FILE = path.join(DATA, 'server.log');
 
-/** A server that ends by itself is brought back so many times, then the reason is told. */
-const MOST_RESTARTS = 3;
-/** A server that ran this long counts as well, and its next end as the first. */
-const WELL_MS = 60_000;
+/** What ends by itself is brought back so many times, then the reason is told. */
+const MOST_RESTARTS = 8;
+/** What ran this long counts as well, and its next end as the first. */
+const WELL_MS = 30_000;
 
 /** Starts everything, prints the address once it answers, and stays until stopped. */
 export async function serve(options: ServeOptions): Promise<void> {

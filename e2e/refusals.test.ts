@@ -225,6 +225,56 @@ describe('pages of others', () => {
   });
 });
 
+describe('large bodies', () => {
+  test('a file arrives whole, whatever its size, and its answer is kept by nobody', async () => {
+    const rows = Array.from(
+      { length: 900_000 },
+      (_, i) => `2026-05-0${1 + (i % 9)},${1000 + (i % 7)},Quay ${i % 5}`,
+    );
+    const text = `day,seats,quay\n${rows.join('\n')}\n`;
+    expect(text.length).toBeGreaterThan(18 * 1024 ** 2);
+    const response = await fetch(`${BASE}/api/uploads`, { method: 'POST', body: text });
+    expect(response.status).toBe(201);
+    expect(await response.json()).toMatchObject({ bytes: text.length });
+    expect(Object.fromEntries(response.headers)).toMatchObject({
+      'x-content-type-options': 'nosniff',
+      'cache-control': 'private, no-store',
+    });
+    const columns = [
+      { name: 'day', type: 'day', role: 'day' },
+      { name: 'seats', type: 'whole' },
+      { name: 'quay', type: 'text', category: true },
+    ];
+    const job = await load(text, { name: 'Large', columns });
+    expect(job).toMatchObject({ state: 'done', result: { rows: rows.length } });
+    expect((await api('DELETE', '/datasets/large')).status).toBe(200);
+  });
+
+  test('a geometry arrives whole', async () => {
+    const POINTS = 9000;
+    const circle = (at: number) =>
+      Array.from({ length: POINTS + 1 }, (_, i) => {
+        const angle = ((i % POINTS) / POINTS) * 2 * Math.PI;
+        return [at + Math.cos(angle) / 3, 50 + Math.sin(angle) / 3];
+      });
+    const features = Array.from({ length: 40 }, (_, i) => ({
+      type: 'Feature',
+      properties: { name: `Isle ${i}` },
+      geometry: { type: 'Polygon', coordinates: [circle(i)] },
+    }));
+    const text = JSON.stringify({ type: 'FeatureCollection', features });
+    expect(text.length).toBeGreaterThan(11 * 1024 ** 2);
+    const response = await fetch(`${BASE}/api/geometries?name=Large%20isles&source=isles.geojson`, {
+      method: 'POST',
+      body: text,
+      headers: { 'content-type': 'application/geo+json' },
+    });
+    expect(response.status).toBe(201);
+    const { key } = (await response.json()) as { key: string };
+    expect((await api('DELETE', `/geometries/${key}`)).status).toBe(200);
+  });
+});
+
 test('1,200 chosen values make an address that can be opened again', async () => {
   const at = page();
   const chosen = Array.from({ length: 1200 }, (_, i) => `Quay number ${i} on the long north shore`);

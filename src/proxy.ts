@@ -1,6 +1,7 @@
 /** What goes before every request: who may ask at all, and the headers that keep pages to themselves. */
 import { NextResponse, type NextRequest } from 'next/server';
 import { originsFrom } from './core/embedOrigins';
+import { SAFE_HEADERS, UNKEPT } from './core/safeHeaders';
 import { admitToPage, isForAnyone, SECURING_PAGE } from './server/accounts/pageRights';
 import { hostRefusal } from './server/origin';
 
@@ -22,14 +23,6 @@ function contentPolicy(nonce: string, framing: string): string {
     `frame-ancestors ${framing}`,
   ].join('; ');
 }
-
-const HEADERS: Readonly<Record<string, string>> = {
-  'x-content-type-options': 'nosniff',
-  'x-frame-options': 'DENY',
-  'referrer-policy': 'same-origin',
-  'cross-origin-opener-policy': 'same-origin',
-  'cross-origin-resource-policy': 'same-origin',
-};
 
 /** What somebody who may not see a page gets in its place; undefined where they may see it. */
 async function inPlaceOfPage(
@@ -53,12 +46,12 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
   if (instead === 'sign in') {
     const signIn = new URL('/sign-in', process.env.DATHEN_ADDRESS);
     signIn.searchParams.set('to', `${pathname}${search}`);
-    return NextResponse.redirect(signIn, { status: 303, headers: HEADERS });
+    return NextResponse.redirect(signIn, { status: 303, headers: SAFE_HEADERS });
   }
   if (instead === 'second factor')
     return NextResponse.redirect(new URL(SECURING_PAGE, process.env.DATHEN_ADDRESS), {
       status: 303,
-      headers: HEADERS,
+      headers: SAFE_HEADERS,
     });
   // Nothing but what is made for it is shown in frames, and that on listed pages only.
   const origins = pathname.startsWith('/embed/') ? originsFrom(process.env.DATHEN_EMBED_ORIGINS) : [];
@@ -71,11 +64,17 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
       ? NextResponse.rewrite(new URL('/no-such-page', request.url), { request: { headers } })
       : NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
-  for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
+  for (const [name, value] of Object.entries(SAFE_HEADERS)) response.headers.set(name, value);
   // It knows no list of origins; the policy says the same.
   if (origins.length > 0) response.headers.delete('x-frame-options');
   // A cube names its load, so it never changes, and says so itself.
   if (pathname.startsWith('/api/') && pathname !== '/api/cubes')
-    response.headers.set('cache-control', 'private, no-store');
+    response.headers.set('cache-control', UNKEPT);
   return response;
 }
+
+/**
+ * Everything but the routes that take large bodies: whatever goes through here is held in memory and cut off at 10 MB.
+ * They look at their callers themselves; their headers stand in next.config.ts.
+ */
+export const config = { matcher: ['/((?!api/uploads$|api/geometries$).*)'] };

@@ -1,8 +1,8 @@
 /** Every released form of the tables, with rows as that version kept them, comes forward; a newer one is left alone. */
-import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
+import { makeReleased, rowsOf, stepsKnown } from '../../../testing/releasedForm';
 import { readManifest } from '../backup/manifest';
 import { listBin } from '../bin/bin';
 import { listDashboards, listRevisions, readDashboard } from '../dashboards/repository';
@@ -20,13 +20,6 @@ import { migrateDatabase, pool, selectRows } from './connection';
 import { knownMigrations, migrationsDone, migrationsFolder } from './migrations';
 
 const at = withDatabase();
-const RELEASED = path.join(process.cwd(), 'testing/released');
-
-interface Journal {
-  entries: { idx: number; tag: string }[];
-}
-const journalIn = (folder: string) => path.join(folder, 'meta/_journal.json');
-const journal = JSON.parse(readFileSync(journalIn(migrationsFolder()), 'utf8')) as Journal;
 
 async function dropEverything() {
   const tables = await selectRows<{ name: string }>(
@@ -48,24 +41,13 @@ const connected = () =>
 /** Empties the schema, then makes it as a version had it, with rows of that version. */
 async function asReleased(version: number) {
   await dropEverything();
-  const folder = mkdtempSync(path.join(tmpdir(), 'dathen-migrations-'));
-  cpSync(migrationsFolder(), folder, { recursive: true });
   const connection = await connected();
-  for (let step = 0; step <= version; step++) {
-    writeFileSync(
-      journalIn(folder),
-      JSON.stringify({ ...journal, entries: journal.entries.filter(({ idx }) => idx <= step) }),
-    );
-    await takeSteps(connection, folder);
-    const rows = path.join(RELEASED, `${String(step).padStart(4, '0')}.sql`);
-    if (existsSync(rows)) await connection.query(readFileSync(rows, 'utf8'));
-  }
+  await makeReleased(connection, version);
   await connection.end();
-  rmSync(folder, { recursive: true });
 }
 
 const EVERYTHING = { search: '', from: null, to: null };
-const versions = journal.entries.map(({ idx }) => idx);
+const versions = stepsKnown().map(({ idx }) => idx);
 
 test.each(versions)(
   'the tables of version %i, with their rows',
@@ -108,7 +90,7 @@ test.each(versions)(
 
 test('every version from the first on is tried, and the newest has rows of its own', () => {
   expect(versions).toEqual(Array.from({ length: knownMigrations() }, (_, i) => i));
-  expect(existsSync(path.join(RELEASED, `${String(versions.at(-1)).padStart(4, '0')}.sql`))).toBe(true);
+  expect(existsSync(rowsOf(versions.at(-1)!))).toBe(true);
 });
 
 test('before tables are changed there is a backup of them; none where nothing changes', async () => {

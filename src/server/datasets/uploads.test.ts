@@ -49,6 +49,16 @@ test('one that is too large is given up while it comes, or before where it says 
   expect(kept()).toEqual([]);
 });
 
+test('one of which only a part came is not taken for the whole', async () => {
+  await expect(storeUpload(bodyOf(2).body, 3 * 1024 ** 2)).rejects.toMatchObject({
+    code: 'cut-off',
+    message: expect.stringContaining('2,097,152 of 3,145,728 bytes') as string,
+  });
+  expect(kept()).toEqual([]);
+  const { upload } = await storeUpload(bodyOf(2).body, 2 * 1024 ** 2);
+  await removeUpload(upload);
+});
+
 test('files that wait have a limit together, and go after a day', async () => {
   for (let i = 0; i < 2; i++) await storeUpload(bodyOf(4).body);
   await expect(storeUpload(bodyOf(4).body)).rejects.toMatchObject({

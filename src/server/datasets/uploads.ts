@@ -84,6 +84,11 @@ export async function storeUpload(
   }
   try {
     await pipeline(Readable.fromWeb(body), counted, createWriteStream(file, { mode: 0o600 }));
+    if (announced > 0 && bytes !== announced)
+      throw new Problem(
+        'cut-off',
+        `Of the file only ${bytes.toLocaleString('en')} of ${announced.toLocaleString('en')} bytes came. Nothing was kept; send it again.`,
+      );
   } catch (error) {
     await rm(file, { force: true });
     throw error;
