@@ -246,7 +246,7 @@ describe('large bodies', () => {
       { name: 'quay', type: 'text', category: true },
     ];
     const job = await load(text, { name: 'Large', columns });
-    expect(job).toMatchObject({ state: 'done', result: { rows: rows.length } });
+    expect(job).toMatchObject({ state: 'done', result: { loaded: rows.length, refused: 0 } });
     expect((await api('DELETE', '/datasets/large')).status).toBe(200);
   });
 

@@ -30,11 +30,9 @@ story('a password that is easy to guess is refused in words, and the link goes o
   await at.driver.get(team.firstLink);
   await at.type('Address', EMAIL);
   await at.type('Name', 'Ada Wren');
-  for (const weak of ['password1234', 'ada wren ada wren', 'qwertyuiop12']) {
-    await at.type('Password', weak);
-    await at.click('button', 'Come in');
-    await at.reads('This password is easy to guess');
-  }
+  await at.type('Password', 'ada wren ada wren');
+  await at.click('button', 'Come in');
+  await at.reads('This password is easy to guess');
   await at.type('Password', PASSWORD);
   await at.click('button', 'Come in');
 });

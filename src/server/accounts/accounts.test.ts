@@ -199,6 +199,9 @@ test.each([
   'administrator',
   'p4ssw0rdp4ssw0rd',
   'fay.finch@example.org',
+  'Fay Finch Fay Finch',
+  'fayfinch2026',
+  'Winter2025!!',
 ])('a password that is easy to guess is refused: %s', async (password) => {
   const { link } = await invite('fay.finch@example.org', 'reader', ada);
   const accept = { token: keyOf(link), name: 'Fay Finch', password };

@@ -5,8 +5,8 @@
 import { once } from '../once';
 import { Problem } from '../problem';
 
-/** Fewer tries than these (10 to the 8th) find a password even where tries are counted. */
-const LEAST_STRENGTH = 3;
+/** A password stands so many tries at least (10 to the power of this); three known words or names one after the other do not. */
+const LEAST_TRIES = 9;
 
 /** More of a password is not looked at: it is strong by then, and looking takes longer with each character. */
 const MOST_CHARACTERS = 64;
@@ -28,11 +28,11 @@ const estimator = () =>
 /** Throws a `Problem` for a password that is easy to guess, also by whoever knows these words of its person. */
 export async function checkStrength(password: string, words: readonly string[] = []): Promise<void> {
   const known = ['dathen', ...words.flatMap((word) => [word, ...word.split(/[^\p{L}\p{N}]+/u)])];
-  const { score } = (await estimator()).check(
+  const { guessesLog10 } = (await estimator()).check(
     password.slice(0, MOST_CHARACTERS),
     known.filter((word) => word.length > 2),
   );
-  if (score < LEAST_STRENGTH)
+  if (guessesLog10 < LEAST_TRIES)
     throw new Problem(
       'weak-password',
       'This password is easy to guess: it is a known one, or made of a pattern, a name or a date. Take a few words that do not belong together.',
