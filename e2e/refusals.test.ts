@@ -220,6 +220,11 @@ describe('pages of others', () => {
     expect(words[0]).not.toBe(words[1]);
   });
 
+  test('no request is sent back as it came', async () => {
+    expect((await raw('/', {}, 'TRACE')).status).toBeGreaterThanOrEqual(400);
+    expect((await raw('/api/model', {}, 'TRACE')).status).toBeGreaterThanOrEqual(400);
+  });
+
   test('answers are not kept by the browser', async () => {
     expect((await raw('/api/model')).headers['cache-control']).toContain('no-store');
   });

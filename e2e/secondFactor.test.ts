@@ -98,10 +98,44 @@ story('signing in asks for it, and a new password has to be a good one too', asy
     await at.click('button', 'Sign in');
     return eventually('the field', async () => (await at.all('textbox', 'Code')).length > 0, 6000);
   });
-  await at.type('Code', codeNow(key));
+  const code = codeNow(key);
+  await at.type('Code', code);
   await at.click('button', 'Go on');
+  await heading('Password');
+  // Whoever has seen the code cannot come in by it as well.
+  const other = new Visitor(team.url);
+  const asked = await eventually(
+    'the password to be taken',
+    async () => {
+      const answer = await other.send('POST', '/api/auth/sign-in/email', {
+        email: EMAIL,
+        password: PASSWORD,
+      });
+      return answer.ok && answer;
+    },
+    30_000,
+  );
+  const cookie = asked.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0]!)
+    .join('; ');
+  const again = await new Visitor(team.url, { cookie }).send('POST', '/api/auth/two-factor/verify-totp', {
+    code,
+  });
+  expect(again.status).toBe(401);
+  expect(again.headers.getSetCookie()).toHaveLength(0);
   await at.type('Password now', PASSWORD);
   await at.type('New password', 'Summer2025!!');
   await at.click('button', 'Change it');
   await at.reads('This password is easy to guess');
+});
+
+story('signing out has the browser forget what it kept of the data', async () => {
+  const cookies = await at.driver.manage().getCookies();
+  const ada = new Visitor(team.url, {
+    cookie: cookies.map(({ name, value }) => `${name}=${value}`).join('; '),
+  });
+  const out = await ada.send('POST', '/api/auth/sign-out', {});
+  expect(out.headers.get('clear-site-data')).toBe('"cache"');
+  expect((await ada.send('GET', '/api/dashboards')).status).toBe(401);
 });

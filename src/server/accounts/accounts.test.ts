@@ -2,9 +2,10 @@
 import { isAtLeast } from '../../contract/people';
 import { createServer, type AddressInfo } from 'node:net';
 import { ALONE, type Caller } from '../caller';
+import { selectRows } from '../database/connection';
 import { withDatabase } from '../testing';
 import { auth } from './auth';
-import { callerBehind, NOBODY } from './callerOf';
+import { callerBehind, callerOf, NOBODY } from './callerOf';
 import { listDeeds, noteDeed } from './deeds';
 import { listGroups, removeGroup, saveGroup } from './groups';
 import {
@@ -17,7 +18,7 @@ import {
 } from './invitations';
 import { hashPassword, isPassword } from './passwords';
 import { changePerson, listPeople } from './people';
-import { checkTries, forgetTries, noteWrong } from './tries';
+import { checkTries, forgetTries, noteWrong, spendCode } from './tries';
 import { checkStrength } from './weakPasswords';
 import { endToken, listTokens, makeToken, tokenOf } from './tokens';
 
@@ -272,4 +273,40 @@ describe('how long an answer takes tells nothing of who has an account', () => {
       server.close();
     }
   });
+});
+
+test('a session ends after a month, however often it is used', async () => {
+  const answer = await auth().handler(
+    new Request('http://127.0.0.1:4400/api/auth/sign-in/email', {
+      method: 'POST',
+      headers: {
+        'content-type': 'application/json',
+        origin: 'http://127.0.0.1:4400',
+        'x-forwarded-for': '198.51.100.7',
+      },
+      body: JSON.stringify({ email: 'ada@example.org', password: PASSWORD }),
+    }),
+  );
+  const cookie = answer.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
+  const caller = () => callerOf(new Headers({ cookie }));
+  expect(await caller()).toMatchObject({ kind: 'person', name: 'ada@example.org' });
+  const begun = (days: number) =>
+    selectRows('UPDATE person_session SET created_at = ?', [new Date(Date.now() - days * 86_400_000)]);
+  await begun(29);
+  expect(await caller()).toMatchObject({ kind: 'person' });
+  await begun(31);
+  expect(await caller()).toMatchObject({ kind: 'nobody' });
+});
+
+test('a code of an app lets its person in once, for two at once too', async () => {
+  const now = Date.now();
+  expect(await spendCode('p1', '123456', now)).toBe(true);
+  expect(await spendCode('p1', '123456', now + 60_000)).toBe(false);
+  expect(await spendCode('p2', '123456', now)).toBe(true);
+  const both = await Promise.all([spendCode('p1', '654321', now), spendCode('p1', '654321', now)]);
+  expect(both.filter(Boolean)).toHaveLength(1);
+  expect(await spendCode('p1', '123456', now + 200_000)).toBe(true);
 });

@@ -1,4 +1,5 @@
 /** Requests to the library for accounts: only what the interface uses, and signing in goes into the log of deeds. */
+import { z } from 'zod';
 import { LEAST_PASSWORD, OPENID_PROVIDER } from '../../contract/people';
 import type { Caller } from '../caller';
 import { respond } from '../http';
@@ -7,7 +8,8 @@ import { Problem } from '../problem';
 import { auth } from './auth';
 import { NOBODY } from './callerOf';
 import { addressOf, noteDeed } from './deeds';
-import { checkTries, forgetTries, noteWrong } from './tries';
+import { endSessionOf } from './people';
+import { checkTries, forgetTries, noteWrong, spendCode } from './tries';
 import { checkStrength } from './weakPasswords';
 
 /** Where the provider leads back to. */
@@ -70,6 +72,17 @@ async function checkAsked(path: string, request: Request, caller: Caller): Promi
     await checkStrength(password, caller.person === null ? [] : [caller.name]);
 }
 
+const CODE = 'two-factor/verify-totp';
+const signedInSchema = z.object({ token: z.string(), user: z.object({ id: z.string() }) });
+
+/** Takes a session back whose code had let somebody in before. */
+async function checkUnused(code: string, response: Response): Promise<void> {
+  const { token, user } = signedInSchema.parse(await response.json());
+  if (await spendCode(user.id, code)) return;
+  await endSessionOf(token);
+  throw new Problem('used-code', 'This code was used already. Wait for the next one.', WRONG);
+}
+
 const WRONG = 401;
 const TOO_MANY = 429;
 
@@ -87,7 +100,11 @@ export function answerAuth(request: Request): Promise<Response> {
     const email = caller.person === null ? await claimedEmail(request) : undefined;
     const isSignIn = path === 'sign-in/email' && email !== undefined;
     if (isSignIn) await checkTries(email);
+    const code = path === CODE && caller.person === null ? await textIn(request, 'code') : undefined;
     const response = await auth().handler(request);
+    if (code !== undefined && response.ok) await checkUnused(code, response.clone());
+    // What of the data the browser kept goes with the session.
+    if (path === 'sign-out' && response.ok) response.headers.set('clear-site-data', '"cache"');
     if (isSignIn) await (response.ok ? forgetTries(email) : response.status === WRONG && noteWrong(email));
     const deed = DEEDS[path];
     const action = isRefused(response) ? deed?.refused : deed?.done;

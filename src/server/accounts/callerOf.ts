@@ -8,6 +8,9 @@ import { PASS_COOKIE } from './passes';
 import { knownPerson, lacksSecondFactor, type KnownPerson } from './people';
 import { SCOPE_ROLES, tokenOf } from './tokens';
 
+/** However often a session is used, one signs in again after a month. */
+const LONGEST_SESSION_MS = 30 * 86_400_000;
+
 /** Who has not signed in. */
 export const NOBODY: Caller = {
   kind: 'nobody',
@@ -58,7 +61,8 @@ export async function callerOf(headers: Headers): Promise<Caller> {
   // The library comes when it is needed: who runs Dathen alone never loads it.
   const { auth } = await import('./auth');
   const session = await auth().api.getSession({ headers });
-  const person = session ? await knownPerson(session.user.id) : undefined;
+  const isCurrent = session && Date.now() - session.session.createdAt.getTime() < LONGEST_SESSION_MS;
+  const person = isCurrent ? await knownPerson(session.user.id) : undefined;
   if (person) {
     const caller = callerFor(person, { kind: 'person', scope: null });
     return serverConfig().team!.requiresSecondFactor && (await lacksSecondFactor(person.id))

@@ -157,3 +157,8 @@ export async function endSession(owner: string, id: string): Promise<void> {
     .where(and(eq(personSession.id, id), eq(personSession.userId, owner)));
   if (result.affectedRows === 0) throw new Problem('no-such-session', 'This session is over already.', 404);
 }
+
+/** Ends a session by its own word. */
+export async function endSessionOf(token: string): Promise<void> {
+  await database().delete(personSession).where(eq(personSession.token, token));
+}

@@ -1,6 +1,6 @@
 /** Passwords that were tried for one account, from wherever: after too many of them nobody is let in for a while. */
 import { randomUUID } from 'node:crypto';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, like, lt, sql } from 'drizzle-orm';
 import { database } from '../database/connection';
 import { requestCount } from '../database/accountSchema';
 import { Problem } from '../problem';
@@ -45,4 +45,21 @@ export async function forgetTries(email: string): Promise<void> {
   await database()
     .delete(requestCount)
     .where(eq(requestCount.key, placeOf(email)));
+}
+
+/** A code of an app is right for a minute and a half at most: its own half minute, and those beside it. */
+const CODE_MS = 2 * 60_000;
+
+/** Uses a code of a person’s app up; false where it was used before (RFC 6238, section 5.2). */
+export async function spendCode(person: string, code: string, now = Date.now()): Promise<boolean> {
+  await database()
+    .delete(requestCount)
+    .where(and(like(requestCount.key, 'code:%'), lt(requestCount.lastRequest, now - CODE_MS)));
+  const key = `code:${keyHash(`${person} ${code}`)}`;
+  // Of two at once one finds it there.
+  const [result] = await database()
+    .insert(requestCount)
+    .ignore()
+    .values({ id: randomUUID(), key, count: 1, lastRequest: now });
+  return result.affectedRows === 1;
 }
