@@ -3,7 +3,8 @@
  * each it looks whether the next start ends well, with the form and the rows that an undisturbed one gives.
  * Run: npx tsx bench/crashMigrations.ts [kills]    (fails when a start does not come back, or a row is missing)
  */
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -18,6 +19,8 @@ import { milliseconds, quantile } from './support';
 const kills = Number(process.argv[2] ?? 20);
 const random = new Random(12);
 const folder = mkdtempSync(path.join(tmpdir(), 'dathen-crash-'));
+// The database's system user has to pass through.
+chmodSync(folder, 0o711);
 const problems: string[] = [];
 
 async function connected(data: string): Promise<{ connection: Connection; stop(): Promise<void> }> {
@@ -68,7 +71,8 @@ for (let i = 0; i < kills; i++) {
   const data = path.join(folder, 'data');
   const begun = async () => {
     rmSync(data, { recursive: true, force: true });
-    cpSync(released, data, { recursive: true, preserveTimestamps: true });
+    // With the owner of the files, who is another than the one who runs this.
+    execFileSync('cp', ['-a', released, data]);
     const port = await freePort();
     const command = new Command(`http://127.0.0.1:${port}`, data, ['start', '--port', String(port)]);
     command.start();
