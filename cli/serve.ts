@@ -74,6 +74,11 @@ async function sayWhere(url: string, team: TeamOptions | undefined) {
   console.log(`Dathen is ready at ${team.address} (listening on ${url})`);
 }
 
+type Lost = 'The server' | 'The database';
+
+/** What a server is at cannot be finished without its database, so that it is not waited for. */
+const WITHOUT_DATABASE_MS = 300;
+
 /** Database and server of one command, brought back when one of them ends by itself. */
 class Run {
   readonly url: string;
@@ -105,10 +110,9 @@ class Run {
 
   /** Stays until the command is stopped; what ends by itself is started again, a few times. */
   async untilStopped(build: string): Promise<void> {
-    for (let restarts = 0; ; restarts++) {
-      const begun = Date.now();
-      const lost = await this.untilLost();
-      if (lost === undefined) return;
+    let begun = Date.now();
+    let lost = await this.untilLost();
+    for (let restarts = 0; lost !== undefined; restarts++) {
       if (Date.now() - begun > WELL_MS) restarts = 0;
       const last = lastLine();
       if (restarts === MOST_RESTARTS)
@@ -116,14 +120,27 @@ class Run {
           `${lost} ended by itself again and again${last ? `; the last it said: ${last}` : ''}. Nothing that was saved is lost; ${LOG_FILE} says more.`,
         );
       console.error(`${lost} ended unexpectedly and is started again. Nothing that was saved is lost.`);
-      await this.end(lost === 'The server');
-      await this.start(build);
-      if (!this.stopping.aborted) console.log(`Dathen is ready again at ${this.url}`);
+      begun = Date.now();
+      lost = await this.startAgain(lost, build);
     }
   }
 
+  /** Starts what was lost again, and gives what is lost next; undefined when the command is stopped. */
+  private async startAgain(lost: Lost, build: string): Promise<Lost | undefined> {
+    await this.end(lost === 'The server', lost === 'The server' ? undefined : WITHOUT_DATABASE_MS);
+    try {
+      await this.start(build);
+    } catch (error) {
+      if (this.stopping.aborted) return undefined;
+      if (!(error instanceof CommandFailure)) console.error(error);
+      return this.database ? 'The server' : 'The database';
+    }
+    if (!this.stopping.aborted) console.log(`Dathen is ready again at ${this.url}`);
+    return this.untilLost();
+  }
+
   /** What ended by itself; undefined when the command is stopped. */
-  private untilLost(): Promise<'The server' | 'The database' | undefined> {
+  private untilLost(): Promise<Lost | undefined> {
     return new Promise((resolve) => {
       const { server, database, stopping } = this;
       server?.once('exit', () => resolve(stopping.aborted ? undefined : 'The server'));
@@ -136,8 +153,8 @@ class Run {
   }
 
   /** Ends the server and, unless it is to be kept, the database. */
-  async end(keepDatabase = false): Promise<void> {
-    if (this.server?.pid) await endProcess(this.server.pid, 'next', 10_000);
+  async end(keepDatabase = false, patience = 10_000): Promise<void> {
+    if (this.server?.pid) await endProcess(this.server.pid, 'next', patience);
     this.server = undefined;
     if (keepDatabase) return;
     await this.database?.stop();
