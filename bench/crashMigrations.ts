@@ -42,8 +42,8 @@ async function connected(data: string): Promise<{ connection: Connection; stop()
   };
 }
 
-/** Tables and columns, and how many rows each table has. */
-async function contentOf(data: string): Promise<string> {
+/** Tables and columns, and how many rows each table has, a line each. */
+async function contentOf(data: string): Promise<string[]> {
   const { connection, stop } = await connected(data);
   const [columns] = await connection.query(
     'SELECT table_name AS t, column_name, column_type, is_nullable FROM information_schema.columns WHERE table_schema = DATABASE() ORDER BY table_name, ordinal_position',
@@ -55,7 +55,7 @@ async function contentOf(data: string): Promise<string> {
     counts.push(`${table} ${(rows as { n: number }[])[0]!.n}`);
   }
   await stop();
-  return JSON.stringify([columns, counts]);
+  return [...(columns as object[]).map((column) => JSON.stringify(column)), ...counts];
 }
 
 const versions = stepsKnown()
@@ -91,8 +91,12 @@ for (let i = 0; i < kills; i++) {
   await pause(20);
   back.push(await command.untilBack());
   await command.stop();
-  if ((await contentOf(data)) !== wanted)
-    problems.push(`version ${version}, ${victim} killed: not as it should be`);
+  const found = await contentOf(data);
+  const differing = [
+    ...wanted.filter((line) => !found.includes(line)).map((line) => `missing ${line}`),
+    ...found.filter((line) => !wanted.includes(line)).map((line) => `too much ${line}`),
+  ];
+  if (differing.length > 0) problems.push(`version ${version}, ${victim} killed: ${differing.join(', ')}`);
   rmSync(released, { recursive: true, force: true });
   console.error(`${i + 1} of ${kills} kills`);
 }

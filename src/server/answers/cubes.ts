@@ -1,5 +1,6 @@
-/** Cubes of datasets: built by one GROUP BY, kept as Arrow files under the data folder. */
+/** Cubes of datasets: built from the column file, else by one GROUP BY, and kept as Arrow files under the data folder. */
 import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -15,6 +16,7 @@ import { joined, plain } from '../../core/condition/sql';
 import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
 import { compiledSql } from '../../core/cube/sqlCondition';
 import { seenRows } from '../accounts/sight';
+import { cubeFromFile } from '../columns/columnCube';
 import { serverConfig } from '../config';
 import { pool } from '../database/connection';
 import { physicalDay } from '../datasets/definition';
@@ -153,12 +155,12 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string
   metrics().cubes.inc({ how: 'made' });
   await mkdir(folder(), { recursive: true });
   await removeOutdated(stored, shape.load);
-  const groups = await groupedRows(stored, shape);
-  const built = groups && buildCube(shape, groups);
-  if (!built?.ok) {
-    const reason = built ? built.reason : 'too-many-cells';
-    await writeFile(files.refusal, reason);
-    return { ok: false, reason };
+  // Rows that are held back from the caller are left out by the database.
+  const isWhole = (await seenRows(stored)) === null;
+  const built = (isWhole ? cubeFromFile(stored, shape) : undefined) ?? (await grouped(stored, shape));
+  if (!built.ok) {
+    await writeFile(files.refusal, built.reason);
+    return built;
   }
   const packed = await compress(cubeToArrow(built.cube), { level: 4 });
   // Another thread may make the same one at the same time.
@@ -166,6 +168,18 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string
   await writeFile(part, packed, { mode: 0o600 });
   await rename(part, files.cube);
   return { ok: true, bytes: packed };
+}
+
+/** The cube of a shape by one GROUP BY of the database. */
+async function grouped(stored: StoredDataset, shape: CubeShape) {
+  const groups = await groupedRows(stored, shape);
+  return groups ? buildCube(shape, groups) : ({ ok: false, reason: 'too-many-cells' } as const);
+}
+
+/** Whether a cube, or that there is none, is known without any work. */
+export async function isCubeMade(stored: StoredDataset, shape: CubeShape): Promise<boolean> {
+  const { cube, refusal } = fileNames(stored, shape, await cellsKey(stored, shape));
+  return existsSync(/* turbopackIgnore: true */ cube) || existsSync(/* turbopackIgnore: true */ refusal);
 }
 
 /** Files of earlier loads are of no use any more. */

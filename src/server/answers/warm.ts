@@ -6,15 +6,18 @@ import { readModel } from '../model/model';
 import { categoryValues } from '../model/shared';
 import { packedCube } from './cubes';
 
-/** Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet. */
-export async function warmCubes(dataset?: string): Promise<void> {
+/**
+ * Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet;
+ * `make` makes one.
+ */
+export async function warmCubes(dataset?: string, make = packedCube): Promise<void> {
   const { model, stored } = await readModel();
   for (const entry of await listDashboards()) {
     const { document } = await readDashboard(entry.id);
     for (const shape of cubeShapesFor(designOf(document, model))) {
       if (dataset !== undefined && shape.dataset !== dataset) continue;
       const owner = stored.find((candidate) => candidate.key === shape.dataset);
-      if (owner) await packedCube(owner, shape);
+      if (owner) await make(owner, shape);
     }
   }
   // The model's page compares the values of all categories.

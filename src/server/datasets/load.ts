@@ -22,6 +22,8 @@ import type { Progress } from './profile';
 import { changesOf } from './changes';
 import { findDataset, readLoad, type StoredDataset } from './repository';
 import type { CoverageByRole } from './definition';
+import { removeColumns } from '../columns/columnFile';
+import { ColumnWriter } from '../columns/columnWriter';
 import { streamRows, type StreamOutcome } from './stream';
 import { readHeader } from './textFile';
 
@@ -178,6 +180,7 @@ async function loadInto(
   const load = inserted.insertId;
   const table = factTable(owned.id, load);
   let result: LoadResult;
+  let columns: ColumnWriter | undefined;
   try {
     await connection.query(
       `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
@@ -187,8 +190,20 @@ async function loadInto(
       plan.mode === 'append' && owned.currentLoad !== null
         ? await copyRows(connection, owned, table, definition)
         : null;
-    const outcome = await streamRows(connection, file, { table, plan, definition, columnOrder }, options);
+    columns = await ColumnWriter.begin(
+      owned.id,
+      load,
+      definition.columns,
+      before === null ? null : owned.currentLoad,
+    );
+    const outcome = await streamRows(
+      connection,
+      file,
+      { table, columns, plan, definition, columnOrder },
+      options,
+    );
     refuseNothing(outcome);
+    await columns?.finish();
     const coverage = mergeCoverage(before?.coverage, outcome.coverage);
     const total = (before?.rows ?? 0) + outcome.loaded;
     const changes = await changesOf(connection, owned, known, { table, definition });
@@ -203,12 +218,13 @@ async function loadInto(
     });
     result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
   } catch (error) {
+    await columns?.abandon();
     await giveUp(owned, load, table, error, options.signal?.aborted === true);
     if (options.signal?.aborted)
       throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
     throw error;
   }
-  await tidyUp(owned);
+  await tidyUp(owned, load);
   return result;
 }
 
@@ -232,8 +248,9 @@ function refuseNothing({ loaded, refused, refusals }: StreamOutcome) {
  * What follows once the new rows are in use: nothing that goes wrong here, and no cancelling, can take them back. What
  * stays undone is done at the next start.
  */
-async function tidyUp(owned: Owned) {
+async function tidyUp(owned: Owned, load: number) {
   try {
+    removeColumns(owned.id, load);
     if (owned.currentLoad !== null) await dropTable(factTable(owned.id, owned.currentLoad));
     await ensureAlmanac();
   } catch (error) {

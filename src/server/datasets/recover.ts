@@ -4,6 +4,7 @@ import { database, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
 import { dropTable } from '../database/dropTable';
 import { datasetLock } from './load';
+import { datasetsWithColumns, removeColumns } from '../columns/columnFile';
 import { removeOldUploads } from './uploads';
 
 /**
@@ -36,6 +37,7 @@ export async function recoverLoads(): Promise<void> {
       .delete(dataset)
       .where(and(eq(dataset.id, row.id), isNull(dataset.currentLoad)));
   }
+  for (const id of datasetsWithColumns()) if (!(await isBusy(id))) removeColumns(id, current.get(id) ?? null);
   await removeOldUploads();
 }
 

@@ -7,6 +7,7 @@ import { isoDay } from '../../core/calendar/day';
 import type { LoadChanges } from '../../core/model/freshness';
 import type { DatasetModel } from '../../core/model/model';
 import { database, utcTime } from '../database/connection';
+import { removeColumns } from '../columns/columnFile';
 import { dropTable } from '../database/dropTable';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { bumpRevision } from '../model/revision';
@@ -192,5 +193,6 @@ export async function removeDataset(stored: Pick<StoredDataset, 'id'>): Promise<
     await transaction.delete(dataset).where(eq(dataset.id, stored.id));
   });
   await bumpRevision();
+  removeColumns(stored.id, null);
   for (const load of loads) await dropTable(factTable(stored.id, load.id));
 }

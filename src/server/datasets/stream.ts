@@ -5,7 +5,8 @@ import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import type { Day } from '../../core/calendar/day';
 import { runsOfDays } from '../../core/calendar/runs';
 import { untilSent } from '../database/connection';
-import { cellReader } from './cells';
+import type { ColumnWriter } from '../columns/columnWriter';
+import { cellReader, type Cell } from './cells';
 import type { Definition } from './definition';
 import { Problem } from '../problem';
 import type { Progress } from './profile';
@@ -33,6 +34,8 @@ export interface StreamOutcome {
 /** What the rows of a file become, and where they go. */
 export interface StreamTarget {
   readonly table: string;
+  /** Where rows are held by column as well. */
+  readonly columns?: ColumnWriter | undefined;
   readonly plan: LoadPlan;
   readonly definition: Definition;
   /** For each column of the definition, its position in the file. */
@@ -115,7 +118,7 @@ class RowChecker {
       return undefined;
     }
     let text = '';
-    const days: (Day | 'open' | null)[] = [];
+    const cells: Extract<Cell, { ok: true }>[] = [];
     for (let i = 0; i < this.readers.length; i++) {
       const raw = row[columnOrder[i]!]!;
       const cell = this.readers[i]!(raw);
@@ -123,18 +126,19 @@ class RowChecker {
         this.refuse(line, definition.columns[i]!.name, raw, cell.reason);
         return undefined;
       }
-      days.push(cell.isOpen ? 'open' : cell.day);
+      cells.push(cell);
       if (i > 0) text += '\t';
       text += cell.sql === null ? '\\N' : this.isText[i] ? escaped(cell.sql) : cell.sql;
     }
-    for (let i = 0; i < days.length; i++) {
+    for (let i = 0; i < cells.length; i++) {
       const set = this.days[i];
       if (!set) continue;
-      const day = days[i]!;
-      if (day === null) this.blanks[i]!++;
-      else if (day === 'open') this.outside[i]!++;
+      const { day, isOpen } = cells[i]!;
+      if (isOpen) this.outside[i]!++;
+      else if (day === null) this.blanks[i]!++;
       else set.add(day);
     }
+    this.target.columns?.add(cells);
     this.loaded++;
     return text;
   }
@@ -170,7 +174,10 @@ export async function streamRows(
     options.onProgress?.({ rows: checker.loaded, bytes, refused: checker.refused });
     if (lines.length === 0) return;
     const more = output.push(Buffer.from(`${lines.join('\n')}\n`));
-    return more ? untilSent(connection, signal) : untilWanted().then(() => untilSent(connection, signal));
+    const sent = more
+      ? untilSent(connection, signal)
+      : untilWanted().then(() => untilSent(connection, signal));
+    return target.columns ? Promise.all([sent, target.columns.written()]).then(() => undefined) : sent;
   };
   const reading = readRows(file, delimiter, onBatch, signal, target.plan.format !== 'text').then(
     () => void output.push(null),

@@ -1,16 +1,19 @@
 /** What is worked out beside the server's own thread: each takes and gives plain values. */
 import type { FileFormat } from '../../contract/files';
+import type { CubeShape } from '../../core/cube/cube';
 import { packAnswer } from '../../core/dashboard/turn/answerJson';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { DataAssumption } from '../../core/dashboard/review/rehearsal';
 import type { ChangeAsked } from '../../core/dashboard/turn/comparing/contributions';
 import { answerOnServer } from '../answers/answer';
+import { packedCube } from '../answers/cubes';
 import { contributionsFor } from '../answers/contributions';
 import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
 import type { RowRequest } from '../answers/rowPage';
 import { readRowPage, readRowsBehind, tableIn, type BehindAsked } from '../answers/rows';
 import { fileOf, takenAway, type Wanted } from '../answers/takeAway';
+import { findDataset } from '../datasets/repository';
 import { overviewOf } from '../dashboards/overview';
 import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
 
@@ -27,6 +30,9 @@ export interface DataFile {
 
 /** Every task gives the JSON text of its answer, so that it is made once, and where there is time. */
 export const TASKS = {
+  /** Makes a cube and keeps it as a file; tells whether there is one. */
+  cube: async ({ shape }: { readonly shape: CubeShape }) =>
+    JSON.stringify((await packedCube(await findDataset(shape.dataset), shape)).ok),
   turn: async ({ document, state, only }: Shown & { readonly only: readonly string[] }) =>
     packAnswer((await answerOnServer(document, state, only)).answer),
   answers: async (asked: DashboardAsked) => JSON.stringify(await dashboardAnswers(asked)),

@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import { cubeShapeSchema } from '../../../core/cube/cube';
 import { checkLinkedShape } from '../../../server/accounts/linkRights';
 import { preparedFor } from '../../../server/answers/answer';
-import { packedCube } from '../../../server/answers/cubes';
 import { findDataset } from '../../../server/datasets/repository';
 import { respond } from '../../../server/http';
 import { Problem } from '../../../server/problem';
+import { cubeBeside } from '../../../server/work/cubeFile';
 
 /**
  * A cube as a gzipped Arrow stream, or 204 when the database answers instead. The shape names the load, so it
@@ -22,7 +22,7 @@ export function GET(request: Request) {
     }
     const shape = cubeShapeSchema.parse(input);
     await checkLinkedShape(caller, shape, async (document) => (await preparedFor(document)).design);
-    const packed = await packedCube(await findDataset(shape.dataset), shape);
+    const packed = await cubeBeside(await findDataset(shape.dataset), shape);
     if (!packed.ok) return new Response(null, { status: 204, headers: { 'x-dathen-reason': packed.reason } });
     const etag = `"${createHash('sha256').update(packed.bytes).digest('base64url')}"`;
     const headers = {

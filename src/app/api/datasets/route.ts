@@ -8,6 +8,7 @@ import { readBody, respond } from '../../../server/http';
 import { textTable } from '../../../server/sources/intake';
 import { log } from '../../../server/log';
 import { warmCubes } from '../../../server/answers/warm';
+import { cubeBeside } from '../../../server/work/cubeFile';
 
 export const dynamic = 'force-dynamic';
 
@@ -34,7 +35,9 @@ export function POST(request: Request) {
         ...(into === undefined ? {} : { into }),
         ...(origin ? { origin: { ...origin, mode: 'copy' } } : {}),
       });
-      warmCubes(result.dataset).catch((error: unknown) => log().warn(error, 'cubes were not made ahead'));
+      warmCubes(result.dataset, cubeBeside).catch((error: unknown) =>
+        log().warn(error, 'cubes were not made ahead'),
+      );
       forgetUpload(upload);
       return result;
     });

@@ -1,4 +1,5 @@
 import { warmCubes } from '../../../../../server/answers/warm';
+import { cubeBeside } from '../../../../../server/work/cubeFile';
 import { startJob } from '../../../../../server/datasets/jobs';
 import { findDataset } from '../../../../../server/datasets/repository';
 import { respond } from '../../../../../server/http';
@@ -11,7 +12,9 @@ export function POST(request: Request, { params }: { params: Promise<{ key: stri
     const stored = await findDataset((await params).key);
     const job = startJob('load', 0, async (signal, onProgress) => {
       const result = await copyAgain(stored, { signal, onProgress });
-      warmCubes(result.dataset).catch((error: unknown) => log().warn(error, 'cubes were not made ahead'));
+      warmCubes(result.dataset, cubeBeside).catch((error: unknown) =>
+        log().warn(error, 'cubes were not made ahead'),
+      );
       return result;
     });
     return Response.json(job, { status: 202 });

@@ -1,0 +1,67 @@
+/**
+ * Cubes from the column file against one GROUP BY of the database over the same rows, each shape once for each.
+ * Run: npx tsx bench/columns.ts [rows]
+ */
+import { rmSync } from 'node:fs';
+import path from 'node:path';
+import type { CubeShape } from '../src/core/cube/cube';
+import { importBookings, milliseconds, withBenchDatabase, writeBookings } from './support';
+
+const rows = Number(process.argv[2] ?? 1_000_000);
+
+await withBenchDatabase(async (folder) => {
+  const file = path.join(folder, 'bookings.csv');
+  await writeBookings(file, rows);
+  const { heldCube } = await import('../src/server/answers/cubes');
+  const { columnFiles } = await import('../src/server/columns/columnFile');
+  const { cubeFromFile } = await import('../src/server/columns/columnCube');
+  const { findDataset } = await import('../src/server/datasets/repository');
+  const { forget } = await import('../src/server/once');
+  const begun = performance.now();
+  const stored = await findDataset(await importBookings('Bookings', file));
+  console.log(`${rows.toLocaleString('en')} rows, imported in ${milliseconds(performance.now() - begun)}`);
+  const numbers = (extremes: boolean) => [
+    { column: 'seats', scale: 0, extremes },
+    { column: 'revenue', scale: 2, extremes },
+  ];
+  const shape = (categories: string[], extremes: boolean): CubeShape => ({
+    dataset: stored.key,
+    load: stored.currentLoad!,
+    day: 'travels',
+    otherDays: [],
+    categories,
+    conditions: [],
+    numbers: numbers(extremes),
+    spellings: {},
+  });
+  const shapes = [
+    shape([], false),
+    shape(['route'], false),
+    shape(['route', 'channel', 'ticket_class'], false),
+    shape(['route', 'channel', 'ticket_class'], true),
+  ];
+  const timed = async (work: () => unknown) => {
+    const from = performance.now();
+    await work();
+    return performance.now() - from;
+  };
+  const byFile: number[] = [];
+  for (const wanted of shapes)
+    byFile.push(
+      await timed(() => {
+        if (!cubeFromFile(stored, wanted)?.ok) throw new Error('The column file gave no cube');
+      }),
+    );
+  const memory = process.memoryUsage();
+  console.log(
+    `memory ${Math.round(memory.rss / 1024 ** 2)} MB, of it outside the heap ${Math.round(memory.arrayBuffers / 1024 ** 2)} MB`,
+  );
+  rmSync(columnFiles(stored.id, stored.currentLoad!).index);
+  for (const [i, wanted] of shapes.entries()) {
+    forget('cubes held');
+    const database = await timed(() => heldCube(stored, wanted));
+    console.log(
+      `${[...wanted.categories, ...(wanted.numbers[0]!.extremes ? ['extremes'] : [])].join(', ') || 'days alone'}: column file ${milliseconds(byFile[i]!)}, database ${milliseconds(database)}, ratio ${(byFile[i]! / database).toFixed(3)}`,
+    );
+  }
+});

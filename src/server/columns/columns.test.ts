@@ -1,0 +1,203 @@
+/** Cubes from column files equal those that the database makes, whatever the rows and shapes; and files come and go with loads. */
+import { appendFileSync, existsSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import fc from 'fast-check';
+import { daysOfCells, type Cube, type CubeShape } from '../../core/cube/cube';
+import { testRows } from '../../core/cube/testing';
+import { heldCube } from '../answers/cubes';
+import { recoverLoads } from '../datasets/recover';
+import { editDataset } from '../datasets/edit';
+import { findDataset, removeDataset, type StoredDataset } from '../datasets/repository';
+import { forget } from '../once';
+import { loadText, tableOf, withDatabase } from '../testing';
+import { columnFiles, rowsHeld } from './columnFile';
+import { cubeFromFile } from './columnCube';
+
+jest.setTimeout(60_000);
+const at = withDatabase();
+
+/** One row of each kind, so that columns are found to be what they are. */
+const FIRST_LINES = 'day,other,route,channel,seats,cents\n1970-01-04,1970-01-05,Veldry,web,1,1.01\n';
+const load = async (lines: string, options: Parameters<typeof loadText>[3] = {}): Promise<StoredDataset> => {
+  const { dataset } = await loadText(at.folder, 'trips', FIRST_LINES + lines, options);
+  return editDataset(await findDataset(dataset), { categories: ['route', 'channel'] });
+};
+let known: string | undefined;
+const replaced = async (lines: string) => {
+  const stored = await load(lines, known === undefined ? {} : { into: known });
+  known = stored.key;
+  return stored;
+};
+
+const shapeOf = (stored: StoredDataset, part: Partial<CubeShape> = {}): CubeShape => ({
+  dataset: stored.key,
+  load: stored.currentLoad!,
+  day: 'day',
+  otherDays: ['other'],
+  categories: ['route', 'channel'],
+  conditions: [],
+  numbers: [
+    { column: 'seats', scale: 0, extremes: true },
+    { column: 'cents', scale: 2, extremes: false },
+  ],
+  spellings: {},
+  ...part,
+});
+
+/** The cells of a cube in words, in an order of their own. */
+const cellsOf = (cube: Cube): string[] => {
+  const days = daysOfCells(cube);
+  return [...cube.rows]
+    .map((rows, cell) =>
+      JSON.stringify([
+        days[cell],
+        cube.otherDays.map((other) => other.days[cell]),
+        cube.categories.map(({ values, codes }) => values[codes[cell]!]),
+        rows,
+        cube.numbers.map((number) => [
+          number.scale,
+          number.sum[cell],
+          number.count[cell],
+          number.minimum?.[cell],
+          number.maximum?.[cell],
+        ]),
+      ]),
+    )
+    .sort();
+};
+const valuesOf = (cube: Cube) => cube.categories.map(({ column, values }) => [column, values]);
+
+/** The cube that the database makes: without a column file, and without one that was made before. */
+async function byDatabase(stored: StoredDataset, shape: CubeShape): Promise<Cube | undefined> {
+  const files = columnFiles(stored.id, stored.currentLoad!);
+  const aside = `${files.index}.aside`;
+  const { renameSync } = await import('node:fs');
+  if (existsSync(files.index)) renameSync(files.index, aside);
+  rmSync(path.join(at.folder, 'cubes'), { recursive: true, force: true });
+  forget('cubes held');
+  try {
+    return await heldCube(stored, shape);
+  } finally {
+    if (existsSync(aside)) renameSync(aside, files.index);
+  }
+}
+
+async function expectSame(stored: StoredDataset, shape: CubeShape) {
+  const made = cubeFromFile(stored, shape);
+  const judged = (await byDatabase(stored, shape))!;
+  if (!made?.ok) throw new Error('The column file gave no cube');
+  expect(cellsOf(made.cube)).toEqual(cellsOf(judged));
+  expect(valuesOf(made.cube)).toEqual(valuesOf(judged));
+  expect([...made.cube.dayOffsets]).toEqual([...judged.dayOffsets]);
+  expect(made.cube.firstDay).toBe(judged.firstDay);
+}
+
+const anyShape = fc.record({
+  day: fc.constantFrom('day', 'other'),
+  hasOther: fc.boolean(),
+  categories: fc.subarray(['route', 'channel']),
+  numbers: fc.subarray([
+    { column: 'seats', scale: 0 },
+    { column: 'cents', scale: 2 },
+  ]),
+  extremes: fc.boolean(),
+  isSpelled: fc.boolean(),
+});
+
+test('for any rows and any shape', async () => {
+  await fc.assert(
+    fc.asyncProperty(testRows, fc.array(anyShape, { minLength: 2, maxLength: 4 }), async (rows, shapes) => {
+      const stored = await replaced(tableOf(rows).split('\n').slice(1).join('\n'));
+      for (const { day, hasOther, categories, numbers, extremes, isSpelled } of shapes) {
+        const other = day === 'day' ? 'other' : 'day';
+        const shape = shapeOf(stored, {
+          day,
+          otherDays: hasOther ? [other] : [],
+          categories,
+          numbers: numbers.map((number) => ({ ...number, extremes })),
+          spellings: isSpelled ? { route: { Veldry: 'Tamsel', Tamsel: 'Öst' } } : {},
+        });
+        await expectSame(stored, shape);
+      }
+    }),
+    { numRuns: 12 },
+  );
+}, 120_000);
+
+test('for rows of several batches, and for more combinations than have places of their own', async () => {
+  const lines = Array.from(
+    { length: 140_000 },
+    (_, i) =>
+      `19${70 + (i % 15)}-0${1 + (i % 9)}-${10 + (i % 19)},${i % 7 === 0 ? '' : `19${70 + (i % 13)}-03-0${1 + (i % 9)}`},Route ${(i * 7919) % 40},way ${(i * 31) % 25},${i % 11 === 0 ? '' : i % 50},${(i % 9000) - 4000}.${10 + (i % 90)}`,
+  );
+  const stored = await replaced(`${lines.join('\n')}\n`);
+  expect(rowsHeld(stored.id, stored.currentLoad!)).toBe(140_001);
+  await expectSame(stored, shapeOf(stored, { otherDays: [] }));
+  await expectSame(stored, shapeOf(stored));
+}, 120_000);
+
+test('rows that are appended are held with those before, with new texts and days', async () => {
+  const before = await replaced('1975-01-01,,Tamsel,,2,3.50\n');
+  const { data } = columnFiles(before.id, before.currentLoad!);
+  const stored = await load('1969-02-02,1980-01-01,Orsund,desk,7,-2.25\n', { into: known!, mode: 'append' });
+  expect(rowsHeld(stored.id, stored.currentLoad!)).toBe(4);
+  await expectSame(stored, shapeOf(stored));
+  expect(existsSync(data)).toBe(false);
+});
+
+test('a load that fails, and a dataset that is removed, leave no column file', async () => {
+  const stored = await replaced('1975-01-01,,Tamsel,,2,3.50\n');
+  const names = () => readdirSync(path.join(at.folder, 'columns'));
+  const kept = names();
+  expect(kept).toHaveLength(2);
+  const stop = new AbortController();
+  stop.abort();
+  await expect(
+    load('1975-01-02,,Tamsel,,2,3.50\n', { into: known!, signal: stop.signal }),
+  ).rejects.toMatchObject({
+    code: 'cancelled',
+  });
+  expect(names()).toEqual(kept);
+  // Whoever was killed left these.
+  writeFileSync(path.join(at.folder, 'columns', `${stored.id}_999.columns`), 'x');
+  writeFileSync(path.join(at.folder, 'columns', '4711_1.json'), '{}');
+  await recoverLoads();
+  expect(names()).toEqual(kept);
+  await removeDataset(stored);
+  expect(names()).toEqual([]);
+  known = undefined;
+});
+
+test.each([
+  [
+    'is missing',
+    ({ data, index }: ReturnType<typeof columnFiles>) => [data, index].forEach((file) => rmSync(file)),
+  ],
+  ['was cut off', ({ data }: ReturnType<typeof columnFiles>) => truncateSync(data, 10)],
+  ['has become longer', ({ data }: ReturnType<typeof columnFiles>) => appendFileSync(data, 'x')],
+  [
+    'has an index that is none',
+    ({ index }: ReturnType<typeof columnFiles>) => writeFileSync(index, '{"version":1}'),
+  ],
+])('where the file %s the database is asked', async (_, damage) => {
+  const stored = await replaced('1975-01-01,,Tamsel,,2,3.50\n');
+  damage(columnFiles(stored.id, stored.currentLoad!));
+  expect(cubeFromFile(stored, shapeOf(stored))).toBeUndefined();
+  expect((await heldCube(stored, shapeOf(stored)))!.rows).toHaveLength(2);
+  // The next load has one again.
+  const next = await load('1975-01-01,,Tamsel,,2,3.50\n', { into: known! });
+  expect(rowsHeld(next.id, next.currentLoad!)).toBe(2);
+});
+
+test('numbers beyond what is exact are left to the database', async () => {
+  const stored = await replaced('1975-01-01,,Tamsel,,999999999999999,999999999999999.99\n');
+  expect(cubeFromFile(stored, shapeOf(stored))).toBeUndefined();
+  await expectSame(stored, shapeOf(stored, { numbers: [{ column: 'seats', scale: 0, extremes: true }] }));
+});
+
+test('conditions are left to the database', async () => {
+  const stored = await replaced('1975-01-01,,Tamsel,,2,3.50\n');
+  const conditions = [{ column: 'seats', operator: 'at least' as const, values: ['2'] }];
+  expect(cubeFromFile(stored, shapeOf(stored, { conditions }))).toBeUndefined();
+  expect((await heldCube(stored, shapeOf(stored, { conditions })))!.rows).toHaveLength(2);
+});
