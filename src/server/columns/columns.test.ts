@@ -1,5 +1,14 @@
 /** Cubes from column files equal those that the database makes, whatever the rows and shapes; and files come and go with loads. */
-import { appendFileSync, existsSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  existsSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { daysOfCells, type Cube, type CubeShape } from '../../core/cube/cube';
@@ -12,6 +21,7 @@ import { forget } from '../once';
 import { loadText, tableOf, withDatabase } from '../testing';
 import { columnFiles, rowsHeld } from './columnFile';
 import { cubeFromFile } from './columnCube';
+import { rebuildColumns } from './rebuild';
 
 jest.setTimeout(60_000);
 const at = withDatabase();
@@ -71,7 +81,6 @@ const valuesOf = (cube: Cube) => cube.categories.map(({ column, values }) => [co
 async function byDatabase(stored: StoredDataset, shape: CubeShape): Promise<Cube | undefined> {
   const files = columnFiles(stored.id, stored.currentLoad!);
   const aside = `${files.index}.aside`;
-  const { renameSync } = await import('node:fs');
   if (existsSync(files.index)) renameSync(files.index, aside);
   rmSync(path.join(at.folder, 'cubes'), { recursive: true, force: true });
   forget('cubes held');
@@ -187,6 +196,23 @@ test.each([
   // The next load has one again.
   const next = await load('1975-01-01,,Tamsel,,2,3.50\n', { into: known! });
   expect(rowsHeld(next.id, next.currentLoad!)).toBe(2);
+});
+
+test('a file is made again from the rows, the same as the load had made', async () => {
+  const lines = Array.from({ length: 45_000 }, (_, i) =>
+    `19${70 + (i % 5)}-0${1 + (i % 9)}-${10 + (i % 19)},${i % 7 === 0 ? '' : '1975-01-05'},${i % 13 === 0 ? '' : `Route ${i % 40}, north "${i % 3}"`},web,${i % 11 === 0 ? '' : i % 50},${(i % 9000) - 4000}.${10 + (i % 90)}`.replace(
+      /Route .*"/,
+      (text) => `"${text.replaceAll('"', '""')}"`,
+    ),
+  );
+  const stored = await replaced(`${lines.join('\n')}\n`);
+  const files = columnFiles(stored.id, stored.currentLoad!);
+  const made = [readFileSync(files.index, 'utf8'), readFileSync(files.data)];
+  rmSync(files.index);
+  rmSync(files.data);
+  await rebuildColumns(stored);
+  expect([readFileSync(files.index, 'utf8'), readFileSync(files.data)]).toEqual(made);
+  await expectSame(stored, shapeOf(stored));
 });
 
 test('numbers beyond what is exact are left to the database', async () => {

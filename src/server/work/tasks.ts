@@ -13,6 +13,7 @@ import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswe
 import type { RowRequest } from '../answers/rowPage';
 import { readRowPage, readRowsBehind, tableIn, type BehindAsked } from '../answers/rows';
 import { fileOf, takenAway, type Wanted } from '../answers/takeAway';
+import { rebuildColumns } from '../columns/rebuild';
 import { findDataset } from '../datasets/repository';
 import { overviewOf } from '../dashboards/overview';
 import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
@@ -33,6 +34,11 @@ export const TASKS = {
   /** Makes a cube and keeps it as a file; tells whether there is one. */
   cube: async ({ shape }: { readonly shape: CubeShape }) =>
     JSON.stringify((await packedCube(await findDataset(shape.dataset), shape)).ok),
+  /** Makes the column file of a dataset whose rows have none. */
+  columns: async ({ dataset }: { readonly dataset: string }) => {
+    await rebuildColumns(await findDataset(dataset));
+    return 'true';
+  },
   turn: async ({ document, state, only }: Shown & { readonly only: readonly string[] }) =>
     packAnswer((await answerOnServer(document, state, only)).answer),
   answers: async (asked: DashboardAsked) => JSON.stringify(await dashboardAnswers(asked)),
