@@ -148,7 +148,7 @@ export const traceSchema = z.object({
     z.object({
       title: z.string(),
       freshness: z.string(),
-      layout: z.enum(['running totals', 'sparse by day', 'database']).nullable(),
+      layout: z.enum(['running totals', 'sparse by day', 'column file', 'database']).nullable(),
       steps: z.array(traceStepSchema),
     }),
   ),

@@ -140,19 +140,34 @@ function dayPart(column: string, range: ReturnType<Columns['range']>) {
   };
 }
 
-/** Shown texts of a column, sorted, blank last. */
-function textPart(column: string, columns: Columns, spellings: Readonly<Record<string, string>>) {
-  const own = new Map(Object.entries(spellings));
-  const shown = columns.values(column).map((value) => own.get(value) ?? value);
+/** Shown texts, each once, sorted, blank last; and the place among them of each code. */
+export function dictionaryOf(shown: readonly string[]) {
   const values: (string | null)[] = [...new Set(shown)].sort((a, b) => (a < b ? -1 : 1));
   const places = new Map(values.map((value, place) => [value, place]));
-  const places0 = Float64Array.of(values.length, ...shown.map((value) => places.get(value)!));
+  const placeOf = new Int32Array(shown.length + 1);
+  placeOf[0] = values.length;
+  shown.forEach((value, i) => (placeOf[i + 1] = places.get(value)!));
+  return { values: [...values, null], placeOf };
+}
+
+/** Texts as they are shown, by the spellings in force. */
+export function shownTexts(
+  values: readonly string[],
+  spellings: Readonly<Record<string, string>> = {},
+): readonly string[] {
+  const own = new Map(Object.entries(spellings));
+  return own.size === 0 ? values : values.map((value) => own.get(value) ?? value);
+}
+
+/** Shown texts of a column. */
+function textPart(column: string, columns: Columns, spellings: Readonly<Record<string, string>>) {
+  const { values, placeOf } = dictionaryOf(shownTexts(columns.values(column), spellings));
   return {
-    values: [...values, null],
-    size: values.length + 1,
+    values,
+    size: values.length,
     addTo(keys: Float64Array, batch: ColumnBatch, unit: number) {
       const codes = batch.codes(column);
-      for (let row = 0; row < keys.length; row++) keys[row]! += places0[codes[row]!]! * unit;
+      for (let row = 0; row < keys.length; row++) keys[row]! += placeOf[codes[row]!]! * unit;
     },
   };
 }

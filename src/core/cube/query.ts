@@ -130,7 +130,7 @@ export interface NumberAnswer {
 }
 
 /** Which of the layouts gave an answer; the trace says it. */
-export type Layout = 'running totals' | 'sparse by day' | 'database';
+export type Layout = 'running totals' | 'sparse by day' | 'column file' | 'database';
 
 /**
  * `keys` holds the groups that have rows, each by its value in every column of the grouping (one group without

@@ -9,7 +9,6 @@ import {
   TOTAL,
   type AggregateQuery,
   type GroupColumn,
-  type Layout,
   type NumberWanted,
 } from './query';
 import type { Selection, Source } from './query';
@@ -31,7 +30,7 @@ const hasOtherDays = (selection: Selection) =>
   selection.otherDays.some((filter) => filter.column !== selection.day);
 
 /** Which layout answers a query on this cube; undefined when the cube lacks a column it needs. */
-export function planQuery(cube: Cube, query: AggregateQuery): Exclude<Layout, 'database'> | undefined {
+export function planQuery(cube: Cube, query: AggregateQuery): 'running totals' | 'sparse by day' | undefined {
   const groups = groupsOf(cube, query.by.columns);
   const tested = query.filters.map((filter) => filter.column);
   if (!groups || !tested.every((column) => cube.categories.some((held) => held.column === column)))

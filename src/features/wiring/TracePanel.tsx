@@ -17,6 +17,7 @@ import { numberWords } from '../../core/locale';
 const LAYOUT_WORDS: Record<Layout, string> = {
   'running totals': 'added up here, from day totals held in the browser or on the server',
   'sparse by day': 'added up day by day, from day totals held in the browser or on the server',
+  'column file': 'counted on the server, from the rows as they are held by column',
   database: 'asked of the database, row by row',
 };
 

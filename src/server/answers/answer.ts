@@ -13,6 +13,7 @@ import { todayFor } from '../../core/dashboard/document/clock';
 import { answerTurn } from '../../core/dashboard/turn/turn';
 import { checkLinkedDocument } from '../accounts/linkRights';
 import { currentCaller } from '../caller';
+import { columnSource } from '../columns/columnSource';
 import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { once } from '../once';
@@ -39,7 +40,7 @@ function firstOf(...sources: readonly Source[]): Source {
   };
 }
 
-/** Cubes where they fit, the database for the rest. */
+/** Cubes where they fit, then the column files, and the database for the rest. */
 export async function sourceFor(design: Design, stored: readonly StoredDataset[]): Promise<Source> {
   const cubes = [];
   for (const shape of cubeShapesFor(design)) {
@@ -47,7 +48,7 @@ export async function sourceFor(design: Design, stored: readonly StoredDataset[]
     const cube = await heldCube(dataset, shape);
     if (cube) cubes.push(cube);
   }
-  return firstOf(cubeSource(cubes), sqlSource(stored, design.model));
+  return firstOf(cubeSource(cubes), columnSource(stored, design.model), sqlSource(stored, design.model));
 }
 
 /** Designs that are kept with what their questions are answered from; the least recently used go first. */

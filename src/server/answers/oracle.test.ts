@@ -20,6 +20,7 @@ import { editDataset } from '../datasets/edit';
 import { findDataset, type StoredDataset } from '../datasets/repository';
 import { loadText, tableOf, withDatabase } from '../testing';
 import { heldCube } from './cubes';
+import { columnSource } from '../columns/columnSource';
 import { sqlSource } from './sqlSource';
 
 const at = withDatabase();
@@ -51,6 +52,7 @@ const query = (part: Partial<AggregateQuery>): AggregateQuery => ({
 describe('answers of the database', () => {
   test('equal those of a look at every row; so do those of a cube made from it', async () => {
     let stored: StoredDataset | undefined;
+    let scanned = 0;
     await fc.assert(
       fc.asyncProperty(
         testRows,
@@ -65,14 +67,22 @@ describe('answers of the database', () => {
           for (const one of queries) {
             const expected = plainAnswer(rows, one);
             expect(comparable((await sql.aggregate(one)) as AggregateAnswer)).toEqual(expected);
+            const fromColumns = await columnSource([stored], { shared: [] }).aggregate(one);
+            if (fromColumns) {
+              scanned++;
+              expect(comparable(fromColumns)).toEqual(expected);
+            }
             const fromCube = (await cubes.aggregate(one)) as AggregateAnswer | undefined;
             if (fromCube) expect(comparable(fromCube)).toEqual(expected);
             expect(await sql.covered(one)).toEqual(plainCovered(rows, one));
+            const days = await columnSource([stored], { shared: [] }).covered(one);
+            if (days) expect(days).toEqual(plainCovered(rows, one));
           }
         },
       ),
       { numRuns: 8 },
     );
+    expect(scanned).toBeGreaterThan(8);
   }, 120_000);
 
   test('different values are counted by bucket and group, blanks not', async () => {

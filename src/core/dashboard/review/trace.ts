@@ -2,9 +2,11 @@
  * Why an item shows what it shows: every step of the evaluation with its input and its result, rows and days before and
  * after. The steps are those that answers are made from.
  */
+import type { NumberWanted } from '../../cube/query';
 import { dimensionName, dimensionsInWords } from '../../model/dimension';
 import { conditionWords } from '../../model/measureWords';
 import { aggregationOf } from '../../model/aggregations';
+import { numbersFor } from '../../model/figures';
 import { columnOf, datasetOf, measureOf, roleName, type Model } from '../../model/model';
 import { describeRuns } from '../../period/describe';
 import { isControl, itemOf, type Control, type Visual } from '../document/document';
@@ -52,14 +54,20 @@ const freshnessOf = (model: Model, dataset: string) => {
 
 /** Counts rows and days of a selection in a window, as answers do. */
 /** The steps from all rows of a dataset to those that an item sees of it: the very ones that its answer takes. */
-async function tracePart(context: TraceContext, item: Visual | Control, use: DatasetUse): Promise<TracePart> {
+async function tracePart(
+  context: TraceContext,
+  item: Visual | Control,
+  use: DatasetUse,
+  /** Figures that another way than the rows themselves may be needed for. */
+  numbers: readonly NumberWanted[] = [],
+): Promise<TracePart> {
   const { design, settings } = context;
   const { model } = design;
   const name = datasetOf(model, use.dataset)?.name ?? use.dataset;
   const role = roleName(model, use.dataset, use.role);
-  const left = async (taken: readonly SeenStep[]) => {
+  const left = async (taken: readonly SeenStep[], wanted: readonly NumberWanted[] = []) => {
     const { selection, window } = folded(use, taken);
-    return counted(context, selection, window);
+    return counted(context, selection, window, wanted);
   };
   let last = await left([]);
   const steps: TraceStep[] = [
@@ -80,7 +88,7 @@ async function tracePart(context: TraceContext, item: Visual | Control, use: Dat
   return {
     title: `${name}, by ${role}`,
     freshness: freshnessOf(model, use.dataset),
-    layout: last.layout,
+    layout: numbers.length > 0 ? (await left(taken, numbers)).layout : last.layout,
     steps,
   };
 }
@@ -95,7 +103,13 @@ async function traceMeasure(
   const measure = measureOf(model, shown.dataset, shown.measure);
   const parts: TracePart[] = [];
   for (const part of partsOf(model, shown) ?? []) {
-    const traced = await tracePart(context, visual, part);
+    const { needs } = aggregationOf(part.measure);
+    const traced = await tracePart(
+      context,
+      visual,
+      part,
+      needs.distinct === true ? numbersFor(model, part.dataset, part.measure) : [],
+    );
     const reach = await reachOf(context, visual, part, visual.unsettled === 'leave out');
     const steps = [...traced.steps];
     if (reach) {
@@ -143,13 +157,7 @@ async function traceMeasure(
       measure && aggregationOf(measure).of === 'measures'
         ? `${measure.name}: ${part.measure.name}, `
         : `${part.measure.name}, `;
-    const distinct = aggregationOf(part.measure).needs.distinct === true;
-    parts.push({
-      ...traced,
-      title: `${side}${traced.title}`,
-      layout: distinct ? 'database' : traced.layout,
-      steps,
-    });
+    parts.push({ ...traced, title: `${side}${traced.title}`, steps });
   }
   return parts;
 }

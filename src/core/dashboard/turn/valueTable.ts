@@ -1,4 +1,5 @@
 /** Values of a measure by groups and buckets: from one query, from spread stretches, or as a ratio of two tables. */
+import { slowest } from './ground';
 import { countDaysIn, type DayRuns } from '../../calendar/runs';
 import type { CalendarRule } from '../../calendar/rule';
 import { bucketEnd } from '../../cube/aggregate';
@@ -127,8 +128,12 @@ function ratioTable(over: ValueTable, under: ValueTable, factor: number, zeros: 
       return value === null || divisor === null || divisor === 0 ? null : (value / divisor) * factor;
     });
   });
-  const layout = over.layout === 'database' || under.layout === 'database' ? 'database' : over.layout;
-  return { keys: under.keys, values, counted: mostOf([over, under]), layout };
+  return {
+    keys: under.keys,
+    values,
+    counted: mostOf([over, under]),
+    layout: slowest([over.layout, under.layout]),
+  };
 }
 
 /** A percentage is a ratio in hundredths. */

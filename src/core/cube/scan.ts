@@ -1,0 +1,302 @@
+/** Answers queries by one pass over columns of rows: what no cube can hold, such as numbers of different values. */
+import { runsOfDays, type DayRuns } from '../calendar/runs';
+import { bucketEnd, ownWindow, withoutEmptyGroups } from './aggregate';
+import { dictionaryOf, type ColumnBatch } from './columns';
+import { BLANK_DAY } from './cube';
+import type {
+  AggregateAnswer,
+  AggregateQuery,
+  GroupColumn,
+  NumberAnswer,
+  NumberWanted,
+  Selection,
+} from './query';
+import { daysIn, rowTests, type ScannedColumns } from './scanTests';
+
+/** Largest table of buckets by groups that is worked out. */
+const MOST_PLACES = 4_000_000;
+/** Largest table of places by values in which different values are marked; beyond, the database counts them. */
+const MOST_MARKS = 1 << 27;
+const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
+
+const EVERY_DAY: DayRuns = [{ start: -Infinity, end: Infinity }];
+
+/** Days with rows; undefined where columns cannot tell. */
+export function scanCovered(columns: ScannedColumns, selection: Selection): DayRuns | undefined {
+  const tests = rowTests(columns, selection);
+  if (!tests || columns.kind(selection.day) !== 'days') return undefined;
+  const range = columns.range(selection.day);
+  if (!range) return [];
+  const inside = daysIn(columns, selection.day, ownWindow(selection, EVERY_DAY));
+  const seen = new Uint8Array(inside.length);
+  for (const batch of columns.batches()) {
+    const places = placesByDay(
+      batch,
+      selection.day,
+      range.first,
+      Int32Array.from(inside, (is, i) => (is ? i : -1)),
+    );
+    for (const test of tests) test(batch, places);
+    for (const place of places) if (place >= 0) seen[place] = 1;
+  }
+  const days: number[] = [];
+  seen.forEach((is, i) => is === 1 && days.push(range.first + i));
+  return runsOfDays(days);
+}
+
+/** Figures by group and bucket; undefined where columns cannot tell, or sums may not be exact. */
+export function scanColumns(columns: ScannedColumns, query: AggregateQuery): AggregateAnswer | undefined {
+  const tests = rowTests(columns, query);
+  const groups = query.by.columns.map((entry) => groupOf(columns, query.day, entry));
+  if (!tests || columns.kind(query.day) !== 'days' || !groups.every((group) => group !== undefined))
+    return undefined;
+  const buckets = query.by.buckets?.starts.length ?? 1;
+  const size = groups.reduce((product, group) => product * group.values.length, 1);
+  if (size * buckets > MOST_PLACES) return undefined;
+  const numbers = query.numbers.map((wanted) => counterOf(columns, query.day, wanted, size * buckets));
+  if (!numbers.every((number) => number !== undefined)) return undefined;
+  const rows = new Float64Array(size * buckets);
+  const range = columns.range(query.day);
+  const bucketOf = bucketsByDay(columns, query);
+  if (range)
+    for (const batch of columns.batches()) {
+      const places = placesByDay(batch, query.day, range.first, bucketOf);
+      for (const test of tests) test(batch, places);
+      for (const group of groups) group.add(batch, places);
+      for (const place of places) if (place >= 0) rows[place]! += 1;
+      for (const number of numbers) number.add(batch, places);
+    }
+  if (numbers.some((number) => !number.isExact())) return undefined;
+  const keys = Array.from({ length: size }, (_, group) => keyOf(groups, group));
+  const answer: AggregateAnswer = {
+    keys,
+    rows,
+    numbers: numbers.map((number) => number.answer()),
+    layout: 'column file',
+  };
+  return groups.length > 0 ? withoutEmptyGroups(answer) : answer;
+}
+
+/** For each day of the query's own column, from its first on, its bucket; -1 outside of the window and of all buckets. */
+function bucketsByDay(columns: ScannedColumns, query: AggregateQuery): Int32Array {
+  const inside = daysIn(columns, query.day, ownWindow(query, query.window));
+  const { buckets } = query.by;
+  if (!buckets) return Int32Array.from(inside, (is) => (is === 1 ? 0 : -1));
+  const first = columns.range(query.day)?.first ?? 0;
+  const of = new Int32Array(inside.length).fill(-1);
+  buckets.starts.forEach((start, bucket) => {
+    const to = Math.min(bucketEnd(buckets, bucket) - first, inside.length - 1);
+    for (let i = Math.max(0, start - first); i <= to; i++) if (inside[i] === 1) of[i] = bucket;
+  });
+  return of;
+}
+
+/** Places of rows by their day; -1 for blank ones. */
+function placesByDay(batch: ColumnBatch, day: string, first: number, placeOf: Int32Array): Int32Array {
+  const days = batch.days(day);
+  const places = new Int32Array(batch.rows);
+  for (let row = 0; row < places.length; row++)
+    places[row] = days[row] === BLANK_DAY ? -1 : placeOf[days[row]! - first]!;
+  return places;
+}
+
+/** A column that rows are grouped by. */
+interface Group {
+  readonly values: readonly (string | null)[];
+  /** Makes places finer by the column's values. */
+  add(batch: ColumnBatch, places: Int32Array): void;
+}
+
+function groupOf(columns: ScannedColumns, day: string, entry: GroupColumn): Group | undefined {
+  if (entry.kind === 'days') {
+    const { classes } = entry;
+    const outside = classes.values.length - 1;
+    return {
+      values: classes.values,
+      add(batch, places) {
+        const days = batch.days(day);
+        for (let row = 0; row < places.length; row++)
+          if (places[row]! >= 0)
+            places[row] =
+              places[row]! * classes.values.length + (classes.codes[days[row]! - classes.first] ?? outside);
+      },
+    };
+  }
+  const { column } = entry;
+  if (columns.kind(column) !== 'texts') return undefined;
+  const { values, placeOf } = dictionaryOf(columns.shown(column));
+  return {
+    values,
+    add(batch, places) {
+      const codes = batch.codes(column);
+      for (let row = 0; row < places.length; row++)
+        if (places[row]! >= 0) places[row] = places[row]! * values.length + placeOf[codes[row]!]!;
+    },
+  };
+}
+
+function keyOf(groups: readonly Group[], group: number): (string | null)[] {
+  const key: (string | null)[] = [];
+  let left = group;
+  for (const { values } of [...groups].reverse()) {
+    key.unshift(values[left % values.length]!);
+    left = Math.floor(left / values.length);
+  }
+  return key;
+}
+
+/** Figures of a column, by place. */
+interface Counter {
+  add(batch: ColumnBatch, places: Int32Array): void;
+  isExact(): boolean;
+  answer(): NumberAnswer;
+}
+
+function counterOf(
+  columns: ScannedColumns,
+  day: string,
+  wanted: NumberWanted,
+  size: number,
+): Counter | undefined {
+  const kind = columns.kind(wanted.column);
+  if (kind === undefined) return undefined;
+  const isNumber = kind === 'numbers';
+  if (!isNumber && (wanted.extremes || wanted.closing)) return undefined;
+  const values = wanted.distinct ? differentOf(columns, wanted.column, size) : null;
+  if (values === undefined) return undefined;
+  const count = new Float64Array(size);
+  const sums = isNumber ? new Sums(wanted, size) : null;
+  return {
+    add(batch, places) {
+      const isBlank = blankTest(batch, wanted.column, kind);
+      for (let row = 0; row < places.length; row++)
+        if (places[row]! >= 0 && !isBlank(row)) count[places[row]!]! += 1;
+      sums?.add(batch, places);
+      if (wanted.closing) sums?.addClosing(batch, places, batch.days(day));
+      values?.add(batch, places);
+    },
+    isExact: () => sums === null || sums.total <= EXACT_LIMIT,
+    answer: () => ({
+      column: wanted.column,
+      scale: wanted.scale,
+      count,
+      sum: sums?.sum ?? new Float64Array(size),
+      minimum: sums?.minimum ?? null,
+      maximum: sums?.maximum ?? null,
+      closing: sums?.closing ?? null,
+      distinct: values?.counts ?? null,
+    }),
+  };
+}
+
+function blankTest(batch: ColumnBatch, column: string, kind: 'days' | 'texts' | 'numbers') {
+  if (kind === 'texts') {
+    const codes = batch.codes(column);
+    return (row: number) => codes[row] === 0;
+  }
+  if (kind === 'days') {
+    const days = batch.days(column);
+    return (row: number) => days[row] === BLANK_DAY;
+  }
+  const numbers = batch.numbers(column);
+  return (row: number) => Number.isNaN(numbers[row]);
+}
+
+/** Sums, extremes and closing values of a number column; rows come in any order. */
+class Sums {
+  readonly sum: Float64Array;
+  readonly minimum: Float64Array | null;
+  readonly maximum: Float64Array | null;
+  readonly closing: Float64Array | null;
+  /** Of all values, without their signs. */
+  total = 0;
+  private readonly lastDay: Int32Array | null;
+
+  constructor(
+    private readonly wanted: NumberWanted,
+    size: number,
+  ) {
+    const none = (asked: boolean) => (asked ? new Float64Array(size).fill(NaN) : null);
+    this.sum = new Float64Array(size);
+    this.minimum = none(wanted.extremes);
+    this.maximum = none(wanted.extremes);
+    this.closing = none(wanted.closing);
+    this.lastDay = wanted.closing ? new Int32Array(size).fill(BLANK_DAY) : null;
+  }
+
+  add(batch: ColumnBatch, places: Int32Array) {
+    const { sum, minimum, maximum } = this;
+    const values = batch.numbers(this.wanted.column);
+    let { total } = this;
+    for (let row = 0; row < places.length; row++) {
+      const place = places[row]!;
+      const value = values[row]!;
+      if (place < 0 || Number.isNaN(value)) continue;
+      sum[place]! += value;
+      total += Math.abs(value);
+      if (minimum && !(minimum[place]! <= value)) minimum[place] = value;
+      if (maximum && !(maximum[place]! >= value)) maximum[place] = value;
+    }
+    this.total = total;
+  }
+
+  /** Keeps the sum of the last day with a value; `days` are those of the rows. */
+  addClosing(batch: ColumnBatch, places: Int32Array, days: Int32Array) {
+    const { closing, lastDay } = this;
+    if (!closing || !lastDay) return;
+    const values = batch.numbers(this.wanted.column);
+    for (let row = 0; row < places.length; row++) {
+      const place = places[row]!;
+      const value = values[row]!;
+      if (place < 0 || Number.isNaN(value) || days[row]! < lastDay[place]!) continue;
+      closing[place] = days[row] === lastDay[place] ? closing[place]! + value : value;
+      lastDay[place] = days[row]!;
+    }
+  }
+}
+
+/** Counts the different values of a column by place; undefined where there would be too many to mark. */
+function differentOf(columns: ScannedColumns, column: string, size: number) {
+  const counts = new Float64Array(size);
+  if (columns.kind(column) === 'numbers') {
+    const seen: (Set<number> | undefined)[] = [];
+    return {
+      counts,
+      add(batch: ColumnBatch, places: Int32Array) {
+        const values = batch.numbers(column);
+        for (let row = 0; row < places.length; row++) {
+          const place = places[row]!;
+          if (place < 0 || Number.isNaN(values[row])) continue;
+          const set = (seen[place] ??= new Set());
+          set.add(values[row]!);
+          counts[place] = set.size;
+        }
+      },
+    };
+  }
+  // Times of a day are different values; only the database has them.
+  if (columns.hasTimes(column)) return undefined;
+  const isText = columns.kind(column) === 'texts';
+  const dictionary = isText ? dictionaryOf(columns.shown(column)) : null;
+  const range = isText ? undefined : columns.range(column);
+  const width = dictionary ? dictionary.values.length : range ? range.last - range.first + 1 : 1;
+  if (size * width > MOST_MARKS) return undefined;
+  const marks = new Uint8Array(size * width);
+  return {
+    counts,
+    add(batch: ColumnBatch, places: Int32Array) {
+      const codes = dictionary ? batch.codes(column) : batch.days(column);
+      const blank = dictionary ? 0 : BLANK_DAY;
+      for (let row = 0; row < places.length; row++) {
+        const place = places[row]!;
+        if (place < 0 || codes[row] === blank) continue;
+        const mark =
+          place * width + (dictionary ? dictionary.placeOf[codes[row]!]! : codes[row]! - range!.first);
+        if (marks[mark] === 0) {
+          marks[mark] = 1;
+          counts[place]! += 1;
+        }
+      }
+    },
+  };
+}
