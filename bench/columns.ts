@@ -1,11 +1,14 @@
 /**
- * Cubes from the column file against one GROUP BY of the database over the same rows, each shape once for each.
+ * Cubes from the column file against one GROUP BY of the database over the same rows, each shape once for each; and
+ * questions that no cube holds, answered by a scan of it and by SQL.
  * Run: npx tsx bench/columns.ts [rows]
  */
 import { rmSync } from 'node:fs';
 import path from 'node:path';
 import type { CubeShape } from '../src/core/cube/cube';
-import { importBookings, milliseconds, withBenchDatabase, writeBookings } from './support';
+import type { AggregateQuery } from '../src/core/cube/query';
+import type { AnyCondition } from '../src/core/cube/rowCondition';
+import { FIRST_DAY, importBookings, milliseconds, withBenchDatabase, writeBookings } from './support';
 
 const rows = Number(process.argv[2] ?? 1_000_000);
 
@@ -56,6 +59,37 @@ await withBenchDatabase(async (folder) => {
   console.log(
     `memory ${Math.round(memory.rss / 1024 ** 2)} MB, of it outside the heap ${Math.round(memory.arrayBuffers / 1024 ** 2)} MB`,
   );
+  const { columnSource } = await import('../src/server/columns/columnSource');
+  const { sqlSource } = await import('../src/server/answers/sqlSource');
+  const asked = (column: string, distinct: boolean, conditions: AnyCondition[]): AggregateQuery => ({
+    dataset: stored.key,
+    day: 'travels',
+    filters: [],
+    otherDays: [],
+    conditions,
+    window: [{ start: FIRST_DAY + 365, end: FIRST_DAY + 729 }],
+    by: { columns: [{ kind: 'column', column: 'route' }], buckets: null },
+    numbers: [{ column, scale: column === 'revenue' ? 2 : 0, extremes: false, closing: false, distinct }],
+  });
+  const questions = {
+    'different amounts by route': asked('revenue', true, []),
+    'different channels by route': asked('channel', true, []),
+    'revenue by route where seats are at least 3': asked('revenue', false, [
+      { column: 'seats', operator: 'at least', values: ['3'] },
+    ]),
+  };
+  for (const [title, question] of Object.entries(questions)) {
+    const model = { shared: [] };
+    const scan = () => columnSource([stored], model).aggregate(question);
+    if (!(await scan())) throw new Error(`The column file does not answer: ${title}`);
+    const [file, database] = [
+      await timed(scan),
+      await timed(() => sqlSource([stored], model).aggregate(question)),
+    ];
+    console.log(
+      `${title}: column file ${milliseconds(file)}, database ${milliseconds(database)}, ratio ${(file / database).toFixed(3)}`,
+    );
+  }
   rmSync(columnFiles(stored.id, stored.currentLoad!).index);
   for (const [i, wanted] of shapes.entries()) {
     forget('cubes held');

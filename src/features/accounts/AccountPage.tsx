@@ -1,6 +1,5 @@
 'use client';
 /** One's own account: password, second factor, where one is signed in, tokens for scripts. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMe } from '../ui/me';
@@ -23,9 +22,9 @@ export function AccountPage() {
         </Typography>
         {lacksSecondFactor && (
           <>
-            <Alert severity="info" sx={{ mb: 2 }}>
+            <Typography role="status" gutterBottom>
               Everybody here signs in with a second factor. Set up yours; then you are in.
-            </Alert>
+            </Typography>
             <SecondFactor isOn={false} isRequired />
           </>
         )}
