@@ -30,7 +30,7 @@ export function cubeFromFile(
     return made.ok || made.reason === 'too-many-cells' ? made : undefined;
   } catch (error) {
     log().warn(error, 'a column file is damaged; the database is asked');
-    removeColumns(stored.id, null);
+    removeColumns(stored.id, null).catch(() => undefined);
     return undefined;
   } finally {
     open.close();

@@ -4,7 +4,8 @@
  * the other (each an Arrow stream of its own) and the dictionaries behind them; and `….json`, which says what lies where
  * and is written last.
  */
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { z } from 'zod';
 import { serverConfig } from '../config';
@@ -76,11 +77,11 @@ export function rowsHeld(dataset: number, load: number): number {
 }
 
 /** Removes the column files of a dataset, one that is in use aside. */
-export function removeColumns(dataset: number, inUse: number | null): void {
+export async function removeColumns(dataset: number, inUse: number | null): Promise<void> {
   for (const name of namesOfFiles()) {
     const match = /^(\d+)_(\d+)\./.exec(name);
     if (match && Number(match[1]) === dataset && Number(match[2]) !== inUse)
-      rmSync(path.join(folder(), name), { force: true });
+      await rm(path.join(folder(), name), { force: true });
   }
 }
 

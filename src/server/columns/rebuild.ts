@@ -47,5 +47,5 @@ export async function rebuildColumns(stored: StoredDataset): Promise<void> {
     throw error;
   }
   const now = (await findDataset(stored.key)).currentLoad;
-  if (now !== load) removeColumns(stored.id, now);
+  if (now !== load) await removeColumns(stored.id, now);
 }

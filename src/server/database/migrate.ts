@@ -5,8 +5,9 @@
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 
-/** Another process does it already; this one waits for it (seconds). */
-const LOCK = 'dathen migrations';
+/** One for each schema of the database server. */
+const LOCK = "CONCAT('dathen migrations ', MD5(DATABASE()))";
+/** Where another process does it already, this one waits for it (seconds). */
 const LOCK_PATIENCE = 600;
 
 /**
@@ -22,12 +23,12 @@ const rowOf = async (connection: Connected, sql: string): Promise<RowDataPacket 
 
 /** Takes all steps of a folder that a database has not had. Throws what the database says. */
 export async function takeSteps(connection: Connected, folder: string): Promise<void> {
-  const lock = await rowOf(connection, `SELECT GET_LOCK('${LOCK}', ${LOCK_PATIENCE}) AS held`);
+  const lock = await rowOf(connection, `SELECT GET_LOCK(${LOCK}, ${LOCK_PATIENCE}) AS held`);
   if (lock?.held !== 1) throw new Error('Another process has been changing the tables for ten minutes.');
   try {
     await takeStepsAlone(connection, folder);
   } finally {
-    await connection.query(`DO RELEASE_LOCK('${LOCK}')`);
+    await connection.query(`DO RELEASE_LOCK(${LOCK})`);
   }
 }
 

@@ -182,6 +182,19 @@ describe('loads', () => {
     expect((await findDataset('trips')).currentLoad).toBe(stored.currentLoad);
   });
 
+  test('another schema of the same database server may load its own dataset of the same number', async () => {
+    const stored = await findDataset('trips');
+    const own = process.env.DATHEN_DB_NAME;
+    process.env.DATHEN_DB_NAME = 'dathen_of_others';
+    const theirs = datasetLock(stored.id);
+    process.env.DATHEN_DB_NAME = own;
+    const other = await dedicatedConnection();
+    await other.query('SELECT GET_LOCK(?, 0)', [theirs]);
+    await loadText(at.folder, 'Trips', FIRST, { into: 'trips' });
+    expect((await findDataset('trips')).currentLoad).not.toBe(stored.currentLoad);
+    await other.end();
+  });
+
   test('what is changed on a dataset while it is loaded stays changed', async () => {
     const stored = await findDataset('trips');
     let edited: Promise<unknown> | undefined;

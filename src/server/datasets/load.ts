@@ -3,7 +3,6 @@
  * place of the old one. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
  */
 import type { LoadPlan, LoadResult, Origin } from '../../contract/datasets';
-import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
@@ -13,6 +12,7 @@ import type { LoadChanges } from '../../core/model/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, dedicatedConnection, sqlNow } from '../database/connection';
 import { dropTable } from '../database/dropTable';
+import { lockName } from '../database/lockName';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { log } from '../log';
 import { Problem } from '../problem';
@@ -77,7 +77,7 @@ interface Owned {
 
 /** Name of the database lock that whoever loads a dataset holds. */
 export function datasetLock(id: number): string {
-  return `dathen_dataset_${id}`;
+  return lockName(`dataset ${id}`);
 }
 
 async function createDataset(plan: LoadPlan, definition: Definition): Promise<Owned> {
@@ -94,8 +94,7 @@ async function createDataset(plan: LoadPlan, definition: Definition): Promise<Ow
  * Throws a `Problem` where another load holds it, or a dataset has it.
  */
 async function holdName(connection: Connection, name: string): Promise<void> {
-  const digest = createHash('sha256').update(name).digest('hex').slice(0, 32);
-  if (!(await holdLock(connection, `dathen_name_${digest}`)))
+  if (!(await holdLock(connection, lockName(`name ${name}`))))
     throw new Problem(
       'load-running',
       `“${name}” is being made by another load. Wait until that is done.`,
@@ -250,7 +249,7 @@ function refuseNothing({ loaded, refused, refusals }: StreamOutcome) {
  */
 async function tidyUp(owned: Owned, load: number) {
   try {
-    removeColumns(owned.id, load);
+    await removeColumns(owned.id, load);
     if (owned.currentLoad !== null) await dropTable(factTable(owned.id, owned.currentLoad));
     await ensureAlmanac();
   } catch (error) {

@@ -37,7 +37,8 @@ export async function recoverLoads(): Promise<void> {
       .delete(dataset)
       .where(and(eq(dataset.id, row.id), isNull(dataset.currentLoad)));
   }
-  for (const id of datasetsWithColumns()) if (!(await isBusy(id))) removeColumns(id, current.get(id) ?? null);
+  for (const id of datasetsWithColumns())
+    if (!(await isBusy(id))) await removeColumns(id, current.get(id) ?? null);
   await removeOldUploads();
 }
 

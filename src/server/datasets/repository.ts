@@ -193,6 +193,6 @@ export async function removeDataset(stored: Pick<StoredDataset, 'id'>): Promise<
     await transaction.delete(dataset).where(eq(dataset.id, stored.id));
   });
   await bumpRevision();
-  removeColumns(stored.id, null);
+  await removeColumns(stored.id, null);
   for (const load of loads) await dropTable(factTable(stored.id, load.id));
 }
