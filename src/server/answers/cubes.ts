@@ -17,9 +17,9 @@ import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
 import { compiledSql } from '../../core/cube/sqlCondition';
 import { seenRows } from '../accounts/sight';
 import { cubeFromFile } from '../columns/columnCube';
-import { serverConfig } from '../config';
 import { pool } from '../database/connection';
 import { physicalDay } from '../datasets/definition';
+import { derivedFolder } from '../datasets/derivedFiles';
 import { ownRows } from '../datasets/relation';
 import type { StoredDataset } from '../datasets/repository';
 import { once } from '../once';
@@ -36,7 +36,7 @@ export type PackedCube =
   | { readonly ok: true; readonly bytes: Buffer }
   | { readonly ok: false; readonly reason: 'too-many-cells' | 'inexact' };
 
-const folder = () => path.join(serverConfig().dataFolder, 'cubes');
+const folder = () => derivedFolder('cubes');
 
 /** The same for the same cells: a shape, and the rows that the caller may see. */
 async function cellsKey(stored: StoredDataset, shape: CubeShape): Promise<string> {

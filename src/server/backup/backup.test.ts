@@ -16,6 +16,7 @@ import type { RowDataPacket } from 'mysql2/promise';
 import { emptyDocument } from '../../core/dashboard/document/document';
 import { createDashboard, listDashboards, readDashboard, saveDashboard } from '../dashboards/repository';
 import { dedicatedConnection, pool } from '../database/connection';
+import { heldCube } from '../answers/cubes';
 import { recoverLoads } from '../datasets/recover';
 import { findDataset } from '../datasets/repository';
 import { forget } from '../once';
@@ -47,11 +48,22 @@ test('what there was comes back: rows, dashboards with all revisions, and what i
   const stored = await findDataset(dataset);
   const { id } = await createDashboard(emptyDocument('Kept'));
   await saveDashboard(id, 1, emptyDocument('Kept twice'));
+  const shape = {
+    dataset,
+    day: 'day',
+    otherDays: [],
+    categories: [],
+    conditions: [],
+    numbers: [],
+    spellings: {},
+  };
   const { folder, rows } = await makeBackup(place(), null);
   expect(rows).toBeGreaterThan(500);
   expect(await schemas()).toBe(0);
 
-  await loadText(at.folder, 'Trips', days(10), { into: dataset });
+  const later = await loadText(at.folder, 'Trips', days(10), { into: dataset });
+  const lost = await findDataset(dataset);
+  expect((await heldCube(lost, { ...shape, load: later.load }))!.rows).toHaveLength(10);
   await createDashboard(emptyDocument('Later'));
   await restoreBackup(folder);
   expect((await listDashboards()).map(({ title }) => title)).toEqual(['Kept twice']);
@@ -61,6 +73,11 @@ test('what there was comes back: rows, dashboards with all revisions, and what i
   expect(await schemas()).toBe(0);
   const [tables] = await pool().query<RowDataPacket[]>("SHOW TABLES LIKE 'fact\\_%'");
   expect(tables).toHaveLength(1);
+  // What was made from the rows that are gone is not taken for what comes now.
+  const next = await loadText(at.folder, 'Trips', days(20), { into: dataset });
+  expect(next.load).toBeGreaterThan(later.load);
+  forget('cubes held');
+  expect((await heldCube(await findDataset(dataset), { ...shape, load: next.load }))!.rows).toHaveLength(20);
 }, 60_000);
 
 test('secrets can be read after a restore, with the key that the backup holds', async () => {

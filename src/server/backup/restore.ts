@@ -1,10 +1,11 @@
 /** From a backup back to tables: beside those that are in use, compared, and only then in their place. */
 import { copyFileSync, existsSync } from 'node:fs';
 import path from 'node:path';
-import type { Connection } from 'mysql2/promise';
+import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { serverConfig } from '../config';
 import { dedicatedConnection } from '../database/connection';
 import { knownMigrations, newerThanKnown } from '../database/migrations';
+import { removeDerivedFiles } from '../datasets/derivedFiles';
 import { Problem } from '../problem';
 import { KEY_FILE, readManifest, rowsFile, type Manifest } from './manifest';
 import { loadRows, tellRows } from './rows';
@@ -65,6 +66,7 @@ export async function restoreBackup(folder: string): Promise<Manifest> {
     await anew(connection, scratchName());
     await readInto(scratchName(), folder, manifest);
     await anew(connection, formerName());
+    const [[last]] = await connection.query<RowDataPacket[]>('SELECT MAX(id) AS id FROM dataset_load');
     const former = (await tableNames(connection)).map(
       (table) => `\`${name}\`.\`${table}\` TO \`${formerName()}\`.\`${table}\``,
     );
@@ -73,6 +75,9 @@ export async function restoreBackup(folder: string): Promise<Manifest> {
     );
     // One statement: after a crash either all tables are the former ones, or all are those of the backup.
     await connection.query(`RENAME TABLE ${[...former, ...next].join(', ')}`);
+    await removeDerivedFiles();
+    // Browsers keep cubes by the numbers of their loads, so that none is given twice; a smaller one is not taken.
+    await connection.query(`ALTER TABLE dataset_load AUTO_INCREMENT = ${Number(last?.id ?? 0) + 1}`);
     await connection.query(`DROP DATABASE \`${formerName()}\``);
     await connection.query(`DROP DATABASE \`${scratchName()}\``);
   } finally {

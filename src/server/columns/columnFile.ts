@@ -8,8 +8,8 @@ import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { z } from 'zod';
-import { serverConfig } from '../config';
 import type { StoredColumn } from '../datasets/definition';
+import { derivedFolder } from '../datasets/derivedFiles';
 
 const placeSchema = z.object({ offset: z.int(), bytes: z.int() });
 
@@ -48,7 +48,7 @@ export function kindOf({ type }: Pick<StoredColumn, 'type'>): 'days' | 'texts' |
   return type === 'day' || type === 'timestamp' ? 'days' : 'numbers';
 }
 
-const folder = () => path.join(serverConfig().dataFolder, 'columns');
+const folder = () => derivedFolder('columns');
 
 /** Where the column file of a load lies. */
 export function columnFiles(dataset: number, load: number): { data: string; index: string } {

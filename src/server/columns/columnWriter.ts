@@ -15,7 +15,7 @@ import {
   type ColumnIndex,
   type IndexedColumn,
 } from './columnFile';
-import { openColumns } from './columnReader';
+import { openColumns, type OpenColumns } from './columnReader';
 
 type Given = Extract<Cell, { ok: true }>;
 
@@ -117,9 +117,10 @@ export class ColumnWriter {
     after: number | null,
   ): Promise<ColumnWriter | undefined> {
     const files = columnFiles(dataset, load);
+    let before: OpenColumns | undefined;
     try {
       makeColumnFolder();
-      const before = after === null ? undefined : openColumns(dataset, after);
+      before = after === null ? undefined : openColumns(dataset, after);
       if (after !== null && !before) return undefined;
       if (before) await copyFile(columnFiles(dataset, after!).data, files.data);
       const columns = definition.map((column, i): Column => {
@@ -137,12 +138,14 @@ export class ColumnWriter {
         if (known?.kind === 'absent') made.isAbsent = true;
         return made;
       });
-      before?.close();
       const file = await open(files.data, before ? 'r+' : 'w', 0o600);
       return new ColumnWriter(files, file, columns, before ? [...before.index.batches] : []);
     } catch (error) {
       log().warn(error, 'rows are not held by column');
+      await rm(files.data, { force: true }).catch(() => undefined);
       return undefined;
+    } finally {
+      before?.close();
     }
   }
 
