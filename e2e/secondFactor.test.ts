@@ -124,6 +124,11 @@ story('signing in asks for it, and a new password has to be a good one too', asy
   });
   expect(again.status).toBe(401);
   expect(again.headers.getSetCookie()).toHaveLength(0);
+  const own = (await at.driver.manage().getCookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+  const { deeds } = await new Visitor(team.url, { cookie: own }).json<{
+    deeds: { action: string; object: string }[];
+  }>('GET', '/deeds');
+  expect(deeds).toContainEqual(expect.objectContaining({ action: 'used code refused', object: EMAIL }));
   await at.type('Password now', PASSWORD);
   await at.type('New password', 'Summer2025!!');
   await at.click('button', 'Change it');

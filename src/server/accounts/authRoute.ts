@@ -73,13 +73,18 @@ async function checkAsked(path: string, request: Request, caller: Caller): Promi
 }
 
 const CODE = 'two-factor/verify-totp';
-const signedInSchema = z.object({ token: z.string(), user: z.object({ id: z.string() }) });
+const signedInSchema = z.object({
+  token: z.string(),
+  user: z.object({ id: z.string(), email: z.string() }),
+});
 
 /** Takes a session back whose code had let somebody in before. */
-async function checkUnused(code: string, response: Response): Promise<void> {
+async function checkUnused(code: string, request: Request, response: Response): Promise<void> {
   const { token, user } = signedInSchema.parse(await response.json());
   if (await spendCode(user.id, code)) return;
   await endSessionOf(token);
+  const who = { ...NOBODY, name: user.email };
+  await noteDeed(who, { action: 'used code refused', object: user.email, address: addressOf(request) });
   throw new Problem('used-code', 'This code was used already. Wait for the next one.', WRONG);
 }
 
@@ -102,7 +107,7 @@ export function answerAuth(request: Request): Promise<Response> {
     if (isSignIn) await checkTries(email);
     const code = path === CODE && caller.person === null ? await textIn(request, 'code') : undefined;
     const response = await auth().handler(request);
-    if (code !== undefined && response.ok) await checkUnused(code, response.clone());
+    if (code !== undefined && response.ok) await checkUnused(code, request, response.clone());
     // What of the data the browser kept goes with the session.
     if (path === 'sign-out' && response.ok) response.headers.set('clear-site-data', '"cache"');
     if (isSignIn) await (response.ok ? forgetTries(email) : response.status === WRONG && noteWrong(email));
