@@ -113,7 +113,7 @@ test('the first owner’s link has the public address; cookies are for TLS alone
   expect(status).toBe(200);
   const set = String(headers['set-cookie']);
   expect(set).toMatch(
-    /^__Secure-dathen\.session_token=[^;]+;.*HttpOnly;.*Secure;.*SameSite=Lax|^__Secure-dathen.*Secure.*HttpOnly.*SameSite=Lax/i,
+    /^__Host-dathen\.session_token=[^;]+;(?=.*HttpOnly)(?=.*Secure)(?=.*SameSite=Lax)(?=.*Path=\/(;|$))(?!.*Domain=)/i,
   );
   cookie = set.split(';')[0]!;
   const me = await ask('GET', '/api/me', { headers: { cookie } });

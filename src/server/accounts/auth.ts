@@ -39,6 +39,7 @@ const openIdPlugin = ({ issuer, client, secret, join }: OpenIdConfig) =>
 function make() {
   const { team } = serverConfig();
   if (!team) throw new Error('There are no accounts here.');
+  const isSecure = team.address.startsWith('https:');
   return betterAuth({
     appName: 'Dathen',
     baseURL: team.address,
@@ -101,8 +102,10 @@ function make() {
       },
     },
     advanced: {
-      cookiePrefix: 'dathen',
-      useSecureCookies: team.address.startsWith('https:'),
+      // On https browsers hold cookies of this name to the host that set them; the library has no word for it.
+      cookiePrefix: isSecure ? '__Host-dathen' : 'dathen',
+      useSecureCookies: false,
+      defaultCookieAttributes: { secure: isSecure },
       // The server itself says whose address it is, see clientAddress.mjs.
       ipAddress: { ipAddressHeaders: ['x-forwarded-for'] },
     },
