@@ -22,6 +22,10 @@ const folder = mkdtempSync(path.join(tmpdir(), 'dathen-crash-'));
 // The database's system user has to pass through.
 chmodSync(folder, 0o711);
 const problems: string[] = [];
+const wrong = (what: string) => {
+  problems.push(what);
+  console.error(what);
+};
 
 async function connected(data: string): Promise<{ connection: Connection; stop(): Promise<void> }> {
   const { port, user, password, name, stop } = await startDatabase(data);
@@ -96,7 +100,7 @@ for (let i = 0; i < kills; i++) {
     ...wanted.filter((line) => !found.includes(line)).map((line) => `missing ${line}`),
     ...found.filter((line) => !wanted.includes(line)).map((line) => `too much ${line}`),
   ];
-  if (differing.length > 0) problems.push(`version ${version}, ${victim} killed: ${differing.join(', ')}`);
+  if (differing.length > 0) wrong(`version ${version}, ${victim} killed: ${differing.join(', ')}`);
   rmSync(released, { recursive: true, force: true });
   console.error(`${i + 1} of ${kills} kills`);
 }
