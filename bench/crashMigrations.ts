@@ -52,7 +52,10 @@ async function contentOf(data: string): Promise<string[]> {
   const [columns] = await connection.query(
     'SELECT table_name AS t, column_name, column_type, is_nullable FROM information_schema.columns WHERE table_schema = DATABASE() ORDER BY table_name, ordinal_position',
   );
-  const tables = [...new Set((columns as { t: string }[]).map(({ t }) => t))];
+  // The schedule among the rows is due, so that a server may have run it once more.
+  const tables = [...new Set((columns as { t: string }[]).map(({ t }) => t))].filter(
+    (table) => table !== 'schedule_run',
+  );
   const counts: string[] = [];
   for (const table of tables) {
     const [rows] = await connection.query(`SELECT COUNT(*) AS n FROM \`${table}\``);
