@@ -1,8 +1,9 @@
 /** A Dathen started by its command, which may be killed at any moment: for the benches of what may never be lost. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
+import { databaseFolder } from '../cli/mariadb';
 import { bodyOf } from './support';
 
 export interface Answer<T> {
@@ -55,6 +56,14 @@ export class Command {
   async stop(): Promise<void> {
     this.child?.kill('SIGTERM');
     await this.over;
+  }
+
+  /** Ends also what a killed one left running, and removes its database. */
+  async clear(): Promise<void> {
+    await this.stop();
+    const left = this.spawn(['stop'], 'ignore');
+    await new Promise((resolve) => left.once('close', resolve));
+    rmSync(await databaseFolder(this.data), { recursive: true, force: true });
   }
 
   /** What it wrote down of what it runs. */

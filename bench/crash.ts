@@ -243,7 +243,7 @@ const uploads = existsSync(path.join(data, 'uploads')) ? readdirSync(path.join(d
 const unfinished = existsSync(path.join(folder, 'backups'))
   ? readdirSync(path.join(folder, 'backups')).filter((name) => name.endsWith('.part'))
   : [];
-await command.stop();
+await command.clear();
 
 console.log(`kills: ${kills}; acknowledged: ${JSON.stringify(acknowledged)}`);
 for (const [victim, times] of Object.entries(back))
