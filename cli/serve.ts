@@ -127,7 +127,7 @@ class Run {
 
   /** Starts what was lost again, and gives what is lost next; undefined when the command is stopped. */
   private async startAgain(lost: Lost, build: string): Promise<Lost | undefined> {
-    await this.end(lost === 'The server', lost === 'The server' ? undefined : WITHOUT_DATABASE_MS);
+    await this.end(lost);
     try {
       await this.start(build);
     } catch (error) {
@@ -152,11 +152,12 @@ class Run {
     });
   }
 
-  /** Ends the server and, unless it is to be kept, the database. */
-  async end(keepDatabase = false, patience = 10_000): Promise<void> {
+  /** Ends the server and the database; the database is kept where the server alone was lost. */
+  async end(lost?: Lost): Promise<void> {
+    const patience = lost === 'The database' ? WITHOUT_DATABASE_MS : 10_000;
     if (this.server?.pid) await endProcess(this.server.pid, 'next', patience);
     this.server = undefined;
-    if (keepDatabase) return;
+    if (lost === 'The server') return;
     await this.database?.stop();
     this.database = undefined;
   }

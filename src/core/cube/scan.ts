@@ -28,14 +28,10 @@ export function scanCovered(columns: ScannedColumns, selection: Selection): DayR
   const range = columns.range(selection.day);
   if (!range) return [];
   const inside = daysIn(columns, selection.day, ownWindow(selection, EVERY_DAY));
+  const placeOf = Int32Array.from(inside, (is, i) => (is ? i : -1));
   const seen = new Uint8Array(inside.length);
   for (const batch of columns.batches()) {
-    const places = placesByDay(
-      batch,
-      selection.day,
-      range.first,
-      Int32Array.from(inside, (is, i) => (is ? i : -1)),
-    );
+    const places = placesByDay(batch, selection.day, range.first, placeOf);
     for (const test of tests) test(batch, places);
     for (const place of places) if (place >= 0) seen[place] = 1;
   }

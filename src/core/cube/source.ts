@@ -4,13 +4,7 @@ import { aggregateCells, aggregateCollapsed, coveredByCells, ownWindow } from '.
 import { canTest, cellTests, collapse, groupsOf, type Collapsed } from './collapse';
 import { dayCount, type Cube } from './cube';
 import { holdsPaths } from './paths';
-import {
-  pathsKey,
-  TOTAL,
-  type AggregateQuery,
-  type GroupColumn,
-  type NumberWanted,
-} from './query';
+import { pathsKey, TOTAL, type AggregateQuery, type GroupColumn, type NumberWanted } from './query';
 import type { Selection, Source } from './query';
 
 /** Largest table of days by groups that is worth keeping as running totals. */

@@ -36,6 +36,8 @@ export type PackedCube =
   | { readonly ok: true; readonly bytes: Buffer }
   | { readonly ok: false; readonly reason: 'too-many-cells' | 'inexact' };
 
+type Built = { readonly ok: true; readonly cube: Cube } | Exclude<PackedCube, { ok: true }>;
+
 const folder = () => derivedFolder('cubes');
 
 /** The same for the same cells: a shape, and the rows that the caller may see. */
@@ -153,11 +155,31 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string
   const refusal = await readFile(/* turbopackIgnore: true */ files.refusal, 'utf8').catch(() => undefined);
   if (refusal === 'too-many-cells' || refusal === 'inexact') return { ok: false, reason: refusal };
   metrics().cubes.inc({ how: 'made' });
+  return keep(stored, shape.load, files, (await fromFile(stored, shape)) ?? (await grouped(stored, shape)));
+}
+
+/** The cube of a shape from the column file; rows that are held back from the caller are left out by the database. */
+const fromFile = async (stored: StoredDataset, shape: CubeShape) =>
+  (await seenRows(stored)) === null ? cubeFromFile(stored, shape) : undefined;
+
+/** Makes the cube of a shape, and keeps it, where the column file has it; the database is not asked. */
+export async function makeFromFile(stored: StoredDataset, shape: CubeShape): Promise<boolean> {
+  checkShape(stored, shape);
+  const built = await fromFile(stored, shape);
+  if (!built) return false;
+  await keep(stored, shape.load, fileNames(stored, shape, await cellsKey(stored, shape)), built);
+  return true;
+}
+
+/** Writes a cube, or why there is none, to its file; those of earlier loads go. */
+async function keep(
+  stored: StoredDataset,
+  load: number,
+  files: ReturnType<typeof fileNames>,
+  built: Built,
+): Promise<PackedCube> {
   await mkdir(folder(), { recursive: true });
-  await removeOutdated(stored, shape.load);
-  // Rows that are held back from the caller are left out by the database.
-  const isWhole = (await seenRows(stored)) === null;
-  const built = (isWhole ? cubeFromFile(stored, shape) : undefined) ?? (await grouped(stored, shape));
+  await removeOutdated(stored, load);
   if (!built.ok) {
     await writeFile(files.refusal, built.reason);
     return built;
@@ -171,9 +193,9 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string
 }
 
 /** The cube of a shape by one GROUP BY of the database. */
-async function grouped(stored: StoredDataset, shape: CubeShape) {
+async function grouped(stored: StoredDataset, shape: CubeShape): Promise<Built> {
   const groups = await groupedRows(stored, shape);
-  return groups ? buildCube(shape, groups) : ({ ok: false, reason: 'too-many-cells' } as const);
+  return groups ? buildCube(shape, groups) : { ok: false, reason: 'too-many-cells' };
 }
 
 /** Whether a cube, or that there is none, is known without any work. */

@@ -42,8 +42,14 @@ export function openColumns(dataset: number, load: number): OpenColumns | undefi
     if (found?.kind !== kind) throw new Error(`Column ${position} is not held as ${kind}`);
     return found as Extract<IndexedColumn, { kind: K }>;
   };
-  const texts = (position: number) =>
-    z.array(z.string()).parse(JSON.parse(read(column(position, 'texts').values).toString('utf8')));
+  const known = new Map<number, string[]>();
+  const texts = (position: number) => {
+    const values =
+      known.get(position) ??
+      z.array(z.string()).parse(JSON.parse(read(column(position, 'texts').values).toString('utf8')));
+    known.set(position, values);
+    return values;
+  };
   return {
     index,
     texts,

@@ -13,7 +13,7 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { daysOfCells, type Cube, type CubeShape } from '../../core/cube/cube';
 import { testRows } from '../../core/cube/testing';
-import { heldCube } from '../answers/cubes';
+import { heldCube, isCubeMade, makeFromFile } from '../answers/cubes';
 import { recoverLoads } from '../datasets/recover';
 import { editDataset } from '../datasets/edit';
 import { findDataset, removeDataset, type StoredDataset } from '../datasets/repository';
@@ -219,6 +219,19 @@ test('numbers beyond what is exact are left to the database', async () => {
   const stored = await replaced('1975-01-01,,Tamsel,,999999999999999,999999999999999.99\n');
   expect(cubeFromFile(stored, shapeOf(stored))).toBeUndefined();
   await expectSame(stored, shapeOf(stored, { numbers: [{ column: 'seats', scale: 0, extremes: true }] }));
+});
+
+test('what is made beside the server is made from the file alone; the database is not asked there', async () => {
+  const stored = await replaced('1975-01-01,,Tamsel,,2,3.50\n');
+  const conditions = [{ column: 'seats', operator: 'at least' as const, values: ['2'] }];
+  for (const [shape, isMade] of [
+    [shapeOf(stored, { conditions }), false],
+    [shapeOf(stored), true],
+  ] as const) {
+    expect(await isCubeMade(stored, shape)).toBe(false);
+    expect(await makeFromFile(stored, shape)).toBe(isMade);
+    expect(await isCubeMade(stored, shape)).toBe(isMade);
+  }
 });
 
 test('conditions are left to the database', async () => {

@@ -7,7 +7,7 @@ import type { ReaderState } from '../../core/dashboard/reader/state';
 import type { DataAssumption } from '../../core/dashboard/review/rehearsal';
 import type { ChangeAsked } from '../../core/dashboard/turn/comparing/contributions';
 import { answerOnServer } from '../answers/answer';
-import { packedCube } from '../answers/cubes';
+import { makeFromFile } from '../answers/cubes';
 import { contributionsFor } from '../answers/contributions';
 import { dashboardAnswers, type DashboardAsked } from '../answers/dashboardAnswers';
 import type { RowRequest } from '../answers/rowPage';
@@ -31,9 +31,9 @@ export interface DataFile {
 
 /** Every task gives the JSON text of its answer, so that it is made once, and where there is time. */
 export const TASKS = {
-  /** Makes a cube and keeps it as a file; tells whether there is one. */
+  /** Makes a cube from the column file and keeps it; tells whether that could be. */
   cube: async ({ shape }: { readonly shape: CubeShape }) =>
-    JSON.stringify((await packedCube(await findDataset(shape.dataset), shape)).ok),
+    JSON.stringify(await makeFromFile(await findDataset(shape.dataset), shape)),
   /** Makes the column file of a dataset whose rows have none. */
   columns: async ({ dataset }: { readonly dataset: string }) => {
     await rebuildColumns(await findDataset(dataset));
