@@ -8,9 +8,11 @@ import mysql from 'mysql2/promise';
 import { isoDay } from '../core/calendar/day';
 import type { TestRow } from '../core/cube/testing';
 import { closeDatabase, migrateDatabase } from './database/connection';
+import { editDataset } from './datasets/edit';
 import { loadFile, type LoadOptions } from './datasets/load';
 import { planFromProfile } from './datasets/plan';
 import { profileFile } from './datasets/profile';
+import { findDataset, type StoredDataset } from './datasets/repository';
 
 /** Makes a migrated schema before the tests of a file, and drops it after them. Gives the folder of its files. */
 export function withDatabase(): { readonly folder: string } {
@@ -55,6 +57,22 @@ export async function loadText(
   const { mode, ...rest } = options;
   const plan = planFromProfile(name, await profileFile(file), mode ? { mode } : {});
   return loadFile(file, plan, { source: `${name}.csv`, ...rest });
+}
+
+/** One row of each kind, so that columns are found to be what they are whatever was generated. */
+export const ROWS_OF_EACH_KIND: readonly TestRow[] = [
+  { day: 3, other: 4, route: 'Veldry', channel: 'web', seats: 1, cents: 101 },
+  { day: 30, other: null, route: 'Tamsel', channel: null, seats: null, cents: null },
+];
+
+/** Loads rows of the cube's tests as “trips”, with their texts as categories. */
+export async function loadTrips(
+  folder: string,
+  rows: readonly TestRow[],
+  into?: string,
+): Promise<StoredDataset> {
+  const { dataset } = await loadText(folder, 'trips', tableOf(rows), into ? { into } : {});
+  return editDataset(await findDataset(dataset), { categories: ['route', 'channel'] });
 }
 
 /** Rows of the cube's tests as a text table. */

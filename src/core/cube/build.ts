@@ -12,7 +12,7 @@ export interface GroupedRow {
 }
 
 /** Sums are exact while their absolute values together stay below 2^53. */
-const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
+export const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
 
 export type BuiltCube =
   { readonly ok: true; readonly cube: Cube } | { readonly ok: false; readonly reason: 'inexact' };

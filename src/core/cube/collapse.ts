@@ -108,16 +108,21 @@ export function groupsOf(cube: Cube, columns: readonly GroupColumn[]): Groups | 
     for (const part of rest) group = group * part.values.length + part.codeOf(cell, day);
     return group;
   };
-  const keyOf = (group: number) => {
-    const key: (string | null)[] = [];
-    for (let i = parts.length - 1, left = group; i >= 0; i--) {
-      const { values } = parts[i]!;
-      key.unshift(values[left % values.length]!);
-      left = Math.floor(left / values.length);
-    }
-    return key;
-  };
-  return { size, groupOf, keyOf };
+  return { size, groupOf, keyOf: (group) => keyOfGroup(parts, group) };
+}
+
+/** The values of a group, one of each part that groups are made of; the last part changes first. */
+export function keyOfGroup(
+  parts: readonly { readonly values: readonly (string | null)[] }[],
+  group: number,
+): (string | null)[] {
+  const key: (string | null)[] = [];
+  for (let i = parts.length - 1, left = group; i >= 0; i--) {
+    const { values } = parts[i]!;
+    key.unshift(values[left % values.length]!);
+    left = Math.floor(left / values.length);
+  }
+  return key;
 }
 
 /** Collapses the cells that pass every test onto groups. */

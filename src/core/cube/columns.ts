@@ -2,7 +2,7 @@
  * Makes a cube from columns of rows: one pass of additions, a batch of rows at a time, into the cells of days by
  * combinations of categories. The same cube as grouping the rows gives (`build.ts`).
  */
-import { offsetsOf } from './build';
+import { EXACT_LIMIT, offsetsOf } from './build';
 import { BLANK_DAY, CELL_LIMIT, type Cube, type CubeShape } from './cube';
 
 /** Some rows, by column. Arrays have one entry a row. */
@@ -36,8 +36,6 @@ export type ColumnCube =
 const MOST_PLACES = 1 << 24;
 /** Twice the cells that there may be, so that the hash table never fills. */
 const HASH_SIZE = 1 << 21;
-/** Up to here sums of whole numbers are exact, whatever their order. */
-const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
 
 /** A part of a cell's key: how many values it has, and the value of each row of a batch. */
 interface Part {
@@ -182,7 +180,8 @@ function usedOnly(values: readonly (string | null)[], codes: Uint32Array) {
   return { values: used, codes: codes.map((code) => places[code]!) };
 }
 
-interface CellNumber {
+/** Figures of a number column, by cell or place. */
+export interface CellNumber {
   sum: Float64Array;
   count: Float64Array;
   minimum: Float64Array | null;
@@ -207,14 +206,7 @@ class Cells {
   ) {
     this.isHashed = places > MOST_PLACES;
     this.places = new Int32Array(this.isHashed ? HASH_SIZE : places);
-    const empty = () => new Float64Array(1024);
-    this.numbers = shape.numbers.map(({ extremes }) => ({
-      sum: empty(),
-      count: empty(),
-      minimum: extremes ? empty().fill(NaN) : null,
-      maximum: extremes ? empty().fill(NaN) : null,
-      total: 0,
-    }));
+    this.numbers = shape.numbers.map(({ extremes }) => noNumbers(1024, extremes));
   }
 
   /** Adds rows with their keys; tells where there are too many cells, or sums leave what is exact. */
@@ -295,7 +287,20 @@ class Cells {
   }
 }
 
-function addNumbers(number: CellNumber, cells: Int32Array, values: Float64Array) {
+/** Figures of no rows. */
+export function noNumbers(size: number, extremes: boolean): CellNumber {
+  const extreme = () => (extremes ? new Float64Array(size).fill(NaN) : null);
+  return {
+    sum: new Float64Array(size),
+    count: new Float64Array(size),
+    minimum: extreme(),
+    maximum: extreme(),
+    total: 0,
+  };
+}
+
+/** Adds rows to the cells that they belong to; -1 for those that belong to none. */
+export function addNumbers(number: CellNumber, cells: Int32Array, values: Float64Array) {
   const { sum, count, minimum, maximum } = number;
   let { total } = number;
   for (let row = 0; row < cells.length; row++) {

@@ -1,7 +1,9 @@
 /** Answers queries by one pass over columns of rows: what no cube can hold, such as numbers of different values. */
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { bucketEnd, ownWindow, withoutEmptyGroups } from './aggregate';
-import { dictionaryOf, type ColumnBatch } from './columns';
+import { EXACT_LIMIT } from './build';
+import { addNumbers, dictionaryOf, noNumbers, type ColumnBatch } from './columns';
+import { keyOfGroup } from './collapse';
 import { BLANK_DAY } from './cube';
 import type {
   AggregateAnswer,
@@ -17,7 +19,6 @@ import { daysIn, rowTests, type ScannedColumns } from './scanTests';
 const MOST_PLACES = 4_000_000;
 /** Largest table of places by values in which different values are marked; beyond, the database counts them. */
 const MOST_MARKS = 1 << 27;
-const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
 
 const EVERY_DAY: DayRuns = [{ start: -Infinity, end: Infinity }];
 
@@ -63,7 +64,7 @@ export function scanColumns(columns: ScannedColumns, query: AggregateQuery): Agg
       for (const number of numbers) number.add(batch, places);
     }
   if (numbers.some((number) => !number.isExact())) return undefined;
-  const keys = Array.from({ length: size }, (_, group) => keyOf(groups, group));
+  const keys = Array.from({ length: size }, (_, group) => keyOfGroup(groups, group));
   const answer: AggregateAnswer = {
     keys,
     rows,
@@ -131,16 +132,6 @@ function groupOf(columns: ScannedColumns, day: string, entry: GroupColumn): Grou
   };
 }
 
-function keyOf(groups: readonly Group[], group: number): (string | null)[] {
-  const key: (string | null)[] = [];
-  let left = group;
-  for (const { values } of [...groups].reverse()) {
-    key.unshift(values[left % values.length]!);
-    left = Math.floor(left / values.length);
-  }
-  return key;
-}
-
 /** Figures of a column, by place. */
 interface Counter {
   add(batch: ColumnBatch, places: Int32Array): void;
@@ -160,92 +151,65 @@ function counterOf(
   if (!isNumber && (wanted.extremes || wanted.closing)) return undefined;
   const values = wanted.distinct ? differentOf(columns, wanted.column, size) : null;
   if (values === undefined) return undefined;
-  const count = new Float64Array(size);
-  const sums = isNumber ? new Sums(wanted, size) : null;
+  const figures = noNumbers(size, wanted.extremes);
+  const closing = wanted.closing ? new Closing(wanted.column, size) : null;
   return {
     add(batch, places) {
-      const isBlank = blankTest(batch, wanted.column, kind);
-      for (let row = 0; row < places.length; row++)
-        if (places[row]! >= 0 && !isBlank(row)) count[places[row]!]! += 1;
-      sums?.add(batch, places);
-      if (wanted.closing) sums?.addClosing(batch, places, batch.days(day));
+      if (isNumber) addNumbers(figures, places, batch.numbers(wanted.column));
+      else addCounts(figures.count, batch, wanted.column, kind, places);
+      closing?.add(batch, places, batch.days(day));
       values?.add(batch, places);
     },
-    isExact: () => sums === null || sums.total <= EXACT_LIMIT,
+    isExact: () => figures.total <= EXACT_LIMIT,
     answer: () => ({
       column: wanted.column,
       scale: wanted.scale,
-      count,
-      sum: sums?.sum ?? new Float64Array(size),
-      minimum: sums?.minimum ?? null,
-      maximum: sums?.maximum ?? null,
-      closing: sums?.closing ?? null,
+      count: figures.count,
+      sum: figures.sum,
+      minimum: figures.minimum,
+      maximum: figures.maximum,
+      closing: closing?.values ?? null,
       distinct: values?.counts ?? null,
     }),
   };
 }
 
-function blankTest(batch: ColumnBatch, column: string, kind: 'days' | 'texts' | 'numbers') {
-  if (kind === 'texts') {
-    const codes = batch.codes(column);
-    return (row: number) => codes[row] === 0;
-  }
-  if (kind === 'days') {
-    const days = batch.days(column);
-    return (row: number) => days[row] === BLANK_DAY;
-  }
-  const numbers = batch.numbers(column);
-  return (row: number) => Number.isNaN(numbers[row]);
+/** Counts the texts or days of rows that are not blank. */
+function addCounts(
+  count: Float64Array,
+  batch: ColumnBatch,
+  column: string,
+  kind: 'days' | 'texts',
+  places: Int32Array,
+) {
+  const cells = kind === 'texts' ? batch.codes(column) : batch.days(column);
+  const blank = kind === 'texts' ? 0 : BLANK_DAY;
+  for (let row = 0; row < places.length; row++)
+    if (places[row]! >= 0 && cells[row] !== blank) count[places[row]!]! += 1;
 }
 
-/** Sums, extremes and closing values of a number column; rows come in any order. */
-class Sums {
-  readonly sum: Float64Array;
-  readonly minimum: Float64Array | null;
-  readonly maximum: Float64Array | null;
-  readonly closing: Float64Array | null;
-  /** Of all values, without their signs. */
-  total = 0;
-  private readonly lastDay: Int32Array | null;
+/** Sums of the last day with a value; rows come in any order. */
+class Closing {
+  readonly values: Float64Array;
+  private readonly lastDay: Int32Array;
 
   constructor(
-    private readonly wanted: NumberWanted,
+    private readonly column: string,
     size: number,
   ) {
-    const none = (asked: boolean) => (asked ? new Float64Array(size).fill(NaN) : null);
-    this.sum = new Float64Array(size);
-    this.minimum = none(wanted.extremes);
-    this.maximum = none(wanted.extremes);
-    this.closing = none(wanted.closing);
-    this.lastDay = wanted.closing ? new Int32Array(size).fill(BLANK_DAY) : null;
+    this.values = new Float64Array(size).fill(NaN);
+    this.lastDay = new Int32Array(size).fill(BLANK_DAY);
   }
 
-  add(batch: ColumnBatch, places: Int32Array) {
-    const { sum, minimum, maximum } = this;
-    const values = batch.numbers(this.wanted.column);
-    let { total } = this;
+  /** `days` are those of the rows. */
+  add(batch: ColumnBatch, places: Int32Array, days: Int32Array) {
+    const { values, lastDay } = this;
+    const numbers = batch.numbers(this.column);
     for (let row = 0; row < places.length; row++) {
       const place = places[row]!;
-      const value = values[row]!;
-      if (place < 0 || Number.isNaN(value)) continue;
-      sum[place]! += value;
-      total += Math.abs(value);
-      if (minimum && !(minimum[place]! <= value)) minimum[place] = value;
-      if (maximum && !(maximum[place]! >= value)) maximum[place] = value;
-    }
-    this.total = total;
-  }
-
-  /** Keeps the sum of the last day with a value; `days` are those of the rows. */
-  addClosing(batch: ColumnBatch, places: Int32Array, days: Int32Array) {
-    const { closing, lastDay } = this;
-    if (!closing || !lastDay) return;
-    const values = batch.numbers(this.wanted.column);
-    for (let row = 0; row < places.length; row++) {
-      const place = places[row]!;
-      const value = values[row]!;
+      const value = numbers[row]!;
       if (place < 0 || Number.isNaN(value) || days[row]! < lastDay[place]!) continue;
-      closing[place] = days[row] === lastDay[place] ? closing[place]! + value : value;
+      values[place] = days[row] === lastDay[place] ? values[place]! + value : value;
       lastDay[place] = days[row]!;
     }
   }

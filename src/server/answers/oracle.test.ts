@@ -18,24 +18,15 @@ import { readModel } from '../model/model';
 import { TOTAL, type AggregateAnswer, type AggregateQuery } from '../../core/cube/query';
 import { editDataset } from '../datasets/edit';
 import { findDataset, type StoredDataset } from '../datasets/repository';
-import { loadText, tableOf, withDatabase } from '../testing';
+import { loadText, loadTrips, ROWS_OF_EACH_KIND, withDatabase } from '../testing';
 import { heldCube } from './cubes';
 import { columnSource } from '../columns/columnSource';
 import { sqlSource } from './sqlSource';
 
 const at = withDatabase();
 
-/** One row of each kind, so that columns are found to be what they are whatever was generated. */
-const ALWAYS: readonly TestRow[] = [
-  { day: 3, other: 4, route: 'Veldry', channel: 'web', seats: 1, cents: 101 },
-  { day: 30, other: null, route: 'Tamsel', channel: null, seats: null, cents: null },
-];
-
-async function loaded(rows: readonly TestRow[], into?: string): Promise<StoredDataset> {
-  const { dataset } = await loadText(at.folder, 'trips', tableOf(rows), into ? { into } : {});
-  const stored = await findDataset(dataset);
-  return editDataset(stored, { categories: ['route', 'channel'] });
-}
+const ALWAYS = ROWS_OF_EACH_KIND;
+const loaded = (rows: readonly TestRow[], into?: string) => loadTrips(at.folder, rows, into);
 
 const query = (part: Partial<AggregateQuery>): AggregateQuery => ({
   dataset: 'trips',

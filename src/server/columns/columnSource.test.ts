@@ -4,9 +4,8 @@ import { plainCovered, testQuery, testRows, type TestRow } from '../../core/cube
 import type { AggregateAnswer, AggregateQuery, NumberWanted } from '../../core/cube/query';
 import type { AnyCondition } from '../../core/cube/rowCondition';
 import { sqlSource } from '../answers/sqlSource';
-import { editDataset } from '../datasets/edit';
 import { findDataset, type StoredDataset } from '../datasets/repository';
-import { loadText, tableOf, withDatabase } from '../testing';
+import { loadText, loadTrips, ROWS_OF_EACH_KIND, withDatabase } from '../testing';
 import { columnSource } from './columnSource';
 
 jest.setTimeout(120_000);
@@ -39,15 +38,8 @@ function inWords({ keys, rows, numbers }: AggregateAnswer): string[] {
 
 const at = withDatabase();
 
-const ALWAYS: readonly TestRow[] = [
-  { day: 3, other: 4, route: 'Veldry', channel: 'web', seats: 1, cents: 101 },
-  { day: 30, other: null, route: 'Tamsel', channel: null, seats: null, cents: null },
-];
-
-async function loaded(rows: readonly TestRow[], into?: string): Promise<StoredDataset> {
-  const { dataset } = await loadText(at.folder, 'trips', tableOf(rows), into ? { into } : {});
-  return editDataset(await findDataset(dataset), { categories: ['route', 'channel'] });
-}
+const ALWAYS = ROWS_OF_EACH_KIND;
+const loaded = (rows: readonly TestRow[], into?: string) => loadTrips(at.folder, rows, into);
 
 const anyNumber: fc.Arbitrary<NumberWanted> = fc.oneof(
   fc.record({

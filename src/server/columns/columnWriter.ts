@@ -2,8 +2,7 @@
 import { open, copyFile, rename, rm, writeFile, type FileHandle } from 'node:fs/promises';
 import { makeTable, tableToIPC } from 'apache-arrow';
 import { BLANK_DAY } from '../../core/cube/cube';
-import type { Cell } from '../datasets/cells';
-import { ownText } from '../datasets/cells';
+import { ownText, type ReadCell } from '../datasets/cells';
 import type { StoredColumn } from '../datasets/definition';
 import { log } from '../log';
 import {
@@ -17,12 +16,10 @@ import {
 } from './columnFile';
 import { openColumns, type OpenColumns } from './columnReader';
 
-type Given = Extract<Cell, { ok: true }>;
-
 /** A column while it is written; `absent` once it cannot be held. */
 interface Column {
   isAbsent: boolean;
-  put(row: number, cell: Given): void;
+  put(row: number, cell: ReadCell): void;
   readonly batch: Int32Array | Uint32Array | Float64Array;
 }
 
@@ -33,7 +30,7 @@ class Days implements Column {
     public first = Infinity,
     public last = -Infinity,
   ) {}
-  put(row: number, { day }: Given) {
+  put(row: number, { day }: ReadCell) {
     this.batch[row] = day ?? BLANK_DAY;
     if (day === null) return;
     if (day < this.first) this.first = day;
@@ -48,7 +45,7 @@ class Texts implements Column {
   constructor(values: readonly string[] = []) {
     this.codes = new Map(values.map((value, i) => [value, i + 1]));
   }
-  put(row: number, { sql }: Given) {
+  put(row: number, { sql }: ReadCell) {
     if (sql === null) {
       this.batch[row] = 0;
       return;
@@ -77,7 +74,7 @@ class Numbers implements Column {
   constructor(private readonly scale: number) {
     this.factor = 10 ** scale;
   }
-  put(row: number, { sql }: Given) {
+  put(row: number, { sql }: ReadCell) {
     if (sql === null) {
       this.batch[row] = NaN;
       return;
@@ -150,7 +147,7 @@ export class ColumnWriter {
   }
 
   /** Adds a row: its cells in the order of the definition. */
-  add(cells: readonly Given[]): void {
+  add(cells: readonly ReadCell[]): void {
     const { columns, rows } = this;
     for (let i = 0; i < columns.length; i++) if (!columns[i]!.isAbsent) columns[i]!.put(rows, cells[i]!);
     if (++this.rows === BATCH_ROWS) this.flush();

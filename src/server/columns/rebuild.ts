@@ -1,7 +1,7 @@
 /** Makes the column file of rows that are in the database already: after a restore, or where it was damaged. */
 import { selectRows } from '../database/connection';
 import { dayNumberSql } from '../answers/conditionSql';
-import type { Cell } from '../datasets/cells';
+import type { ReadCell } from '../datasets/cells';
 import { factTable, physicalDay, physicalName } from '../datasets/definition';
 import { findDataset, type StoredDataset } from '../datasets/repository';
 import { kindOf, removeColumns } from './columnFile';
@@ -9,8 +9,6 @@ import { ColumnWriter } from './columnWriter';
 
 /** Rows that are read at once. */
 const CHUNK_ROWS = 20_000;
-
-type Given = Extract<Cell, { ok: true }>;
 
 /** Reads all rows of the load in use once. What a load that comes meanwhile has made is left alone. */
 export async function rebuildColumns(stored: StoredDataset): Promise<void> {
@@ -31,7 +29,7 @@ export async function rebuildColumns(stored: StoredDataset): Promise<void> {
       );
       for (const row of rows)
         writer.add(
-          columns.map((column, i): Given => {
+          columns.map((column, i): ReadCell => {
             const value = row[`v${i}`]!;
             if (value === null) return { ok: true, sql: null, day: null };
             return { ok: true, sql: String(value), day: kindOf(column) === 'days' ? Number(value) : null };

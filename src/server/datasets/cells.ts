@@ -17,6 +17,9 @@ export type Cell =
     }
   | { readonly ok: false; readonly reason: string };
 
+/** A cell that fits. */
+export type ReadCell = Extract<Cell, { ok: true }>;
+
 const refused = (reason: string): Cell => ({ ok: false, reason });
 const BLANK: Cell = { ok: true, sql: null, day: null };
 const OPEN: Cell = { ok: true, sql: null, day: null, isOpen: true };

@@ -6,7 +6,7 @@ import type { Day } from '../../core/calendar/day';
 import { runsOfDays } from '../../core/calendar/runs';
 import { untilSent } from '../database/connection';
 import type { ColumnWriter } from '../columns/columnWriter';
-import { cellReader, type Cell } from './cells';
+import { cellReader, type ReadCell } from './cells';
 import type { Definition } from './definition';
 import { Problem } from '../problem';
 import type { Progress } from './profile';
@@ -118,7 +118,7 @@ class RowChecker {
       return undefined;
     }
     let text = '';
-    const cells: Extract<Cell, { ok: true }>[] = [];
+    const cells: ReadCell[] = [];
     for (let i = 0; i < this.readers.length; i++) {
       const raw = row[columnOrder[i]!]!;
       const cell = this.readers[i]!(raw);

@@ -2,7 +2,7 @@
  * Why an item shows what it shows: every step of the evaluation with its input and its result, rows and days before and
  * after. The steps are those that answers are made from.
  */
-import type { NumberWanted } from '../../cube/query';
+import { TOTAL, type Layout, type NumberWanted } from '../../cube/query';
 import { dimensionName, dimensionsInWords } from '../../model/dimension';
 import { conditionWords } from '../../model/measureWords';
 import { aggregationOf } from '../../model/aggregations';
@@ -52,7 +52,15 @@ const freshnessOf = (model: Model, dataset: string) => {
     : `${found.name}, loaded ${found.loadedAt.slice(0, 16).replace('T', ' ')} UTC`;
 };
 
-/** Counts rows and days of a selection in a window, as answers do. */
+/** Which way gives some figures of a selection in a window. */
+async function layoutOf(
+  { source }: TraceContext,
+  { selection, window }: ReturnType<typeof folded>,
+  numbers: readonly NumberWanted[],
+): Promise<Layout | null> {
+  return (await source.aggregate({ ...selection, window, by: TOTAL, numbers }))?.layout ?? null;
+}
+
 /** The steps from all rows of a dataset to those that an item sees of it: the very ones that its answer takes. */
 async function tracePart(
   context: TraceContext,
@@ -65,9 +73,9 @@ async function tracePart(
   const { model } = design;
   const name = datasetOf(model, use.dataset)?.name ?? use.dataset;
   const role = roleName(model, use.dataset, use.role);
-  const left = async (taken: readonly SeenStep[], wanted: readonly NumberWanted[] = []) => {
+  const left = async (taken: readonly SeenStep[]) => {
     const { selection, window } = folded(use, taken);
-    return counted(context, selection, window, wanted);
+    return counted(context, selection, window);
   };
   let last = await left([]);
   const steps: TraceStep[] = [
@@ -88,7 +96,7 @@ async function tracePart(
   return {
     title: `${name}, by ${role}`,
     freshness: freshnessOf(model, use.dataset),
-    layout: numbers.length > 0 ? (await left(taken, numbers)).layout : last.layout,
+    layout: numbers.length > 0 ? await layoutOf(context, folded(use, taken), numbers) : last.layout,
     steps,
   };
 }

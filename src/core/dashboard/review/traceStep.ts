@@ -1,7 +1,7 @@
 /** The effect of one wire as a step of a trace: its words, and the rows and days that it leaves. */
 import { shortDayWords } from '../../calendar/names';
 import { countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
-import { TOTAL, type Layout, type NumberWanted, type Selection } from '../../cube/query';
+import { TOTAL, type Layout, type Selection } from '../../cube/query';
 import type { CalendarRule } from '../../calendar/rule';
 import { describeRuns } from '../../period/describe';
 import { BLANK } from '../../model/blank';
@@ -41,13 +41,8 @@ export interface TracePart {
 }
 
 /** Rows and days of a selection in a window. */
-export async function counted(
-  context: TraceContext,
-  selection: Selection,
-  window: DayRuns,
-  numbers: readonly NumberWanted[] = [],
-) {
-  const answer = await context.source.aggregate({ ...selection, window, by: TOTAL, numbers });
+export async function counted(context: TraceContext, selection: Selection, window: DayRuns) {
+  const answer = await context.source.aggregate({ ...selection, window, by: TOTAL, numbers: [] });
   const covered = await context.source.covered(selection);
   let days: number | null = covered ? 0 : null;
   if (covered && days !== null)
