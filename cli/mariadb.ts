@@ -19,7 +19,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import mysql from 'mysql2/promise';
 import { CommandFailure } from './failure';
-import { endProcess, freePort, isOurs } from './processes';
+import { endProcess, freePort, isOurs, isPortFree } from './processes';
 
 const run = promisify(execFile);
 
@@ -187,14 +187,19 @@ async function endLeftover(folder: string) {
 /** Starts that are tried where the database ended by itself: another program may have taken the port meanwhile. */
 const TRIES = 2;
 
-/** Starts the database in the data folder (making it at the first start), with flags of its own, and waits until it answers. */
+/**
+ * Starts the database in the data folder (making it at the first start), with flags of its own, and waits until it
+ * answers: on the wanted port, or on another where that is taken or none is wanted.
+ */
 export async function startDatabase(
   dataFolder: string,
   flags: readonly string[] = [],
+  wantedPort?: number,
 ): Promise<RunningDatabase> {
   for (let tries = 1; ; tries++) {
     try {
-      return await startOnce(dataFolder, flags);
+      const isWanted = tries === 1 && wantedPort !== undefined && (await isPortFree(wantedPort));
+      return await startOnce(dataFolder, flags, isWanted ? wantedPort : await freePort());
     } catch (error) {
       if (!(error instanceof EndedByItself) || tries === TRIES) throw error;
       await pause(500);
@@ -205,7 +210,11 @@ export async function startDatabase(
 /** The database ended before it answered; the message tells what its log says. */
 class EndedByItself extends CommandFailure {}
 
-async function startOnce(dataFolder: string, flags: readonly string[]): Promise<RunningDatabase> {
+async function startOnce(
+  dataFolder: string,
+  flags: readonly string[],
+  port: number,
+): Promise<RunningDatabase> {
   const owner = await systemUser();
   const folder = await reachableFolder(dataFolder, owner);
   await endLeftover(folder);
@@ -215,7 +224,6 @@ async function startOnce(dataFolder: string, flags: readonly string[]): Promise<
   const init = path.join(folder, 'accounts.sql');
   writeFileSync(init, accountStatements(password), { mode: 0o600 });
   if (owner) chownSync(init, owner.uid, owner.gid);
-  const port = await freePort();
   const logFile = path.join(dataFolder, 'mariadb.log');
   const log = openSync(logFile, 'w');
   const child = spawn(

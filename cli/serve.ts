@@ -76,6 +76,8 @@ async function sayWhere(url: string, team: TeamOptions | undefined) {
 
 type Lost = 'The server' | 'The database';
 
+/** How long a server that is ended may take to finish what it is at. */
+const SERVER_PATIENCE_MS = 10_000;
 /** What a server is at cannot be finished without its database, so that it is not waited for. */
 const WITHOUT_DATABASE_MS = 300;
 
@@ -83,6 +85,8 @@ const WITHOUT_DATABASE_MS = 300;
 class Run {
   readonly url: string;
   private database: RunningDatabase | undefined;
+  /** Where the database listened last, which is where the server looks for it. */
+  private databasePort: number | undefined;
   private server: ChildProcess | undefined;
 
   constructor(
@@ -96,7 +100,7 @@ class Run {
   async start(build: string): Promise<void> {
     const { today } = this.options;
     if (this.stopping.aborted) return;
-    const address = this.options.team?.database ?? (this.database ??= await startDatabase(DATA));
+    const address = this.options.team?.database ?? (await this.ownDatabase());
     Object.assign(process.env, serverEnvironment(address, DATA), today ? { DATHEN_TODAY: today } : {});
     const { host, tls, port, user, password, name }: DatabaseAddress = address;
     const record = { pid: process.pid, database: { host, tls, port, user, password, name } };
@@ -127,41 +131,78 @@ class Run {
 
   /** Starts what was lost again, and gives what is lost next; undefined when the command is stopped. */
   private async startAgain(lost: Lost, build: string): Promise<Lost | undefined> {
-    await this.end(lost);
     try {
-      await this.start(build);
+      if (lost === 'The server') this.server = undefined;
+      if (lost === 'The server' || !(await this.databaseAgain())) await this.start(build);
     } catch (error) {
       if (this.stopping.aborted) return undefined;
       if (!(error instanceof CommandFailure)) console.error(error);
-      return this.database ? 'The server' : 'The database';
+      const next = this.whatIsLost();
+      // Both run, and nothing is answered.
+      if (!next) await this.endServer(WITHOUT_DATABASE_MS);
+      return next ?? 'The server';
     }
     if (!this.stopping.aborted) console.log(`Dathen is ready again at ${this.url}`);
     return this.untilLost();
+  }
+
+  /** The database of one's own, started where it does not run: where it listened before, if that can be had. */
+  private async ownDatabase(): Promise<RunningDatabase> {
+    this.database ??= await startDatabase(DATA, [], this.databasePort);
+    this.databasePort = this.database.port;
+    return this.database;
+  }
+
+  /**
+   * Starts the database again under the server, which waits for a database that is away. Gives whether the server goes
+   * on; it is ended where the database listens elsewhere now.
+   */
+  private async databaseAgain(): Promise<boolean> {
+    const before = this.databasePort;
+    this.database = undefined;
+    const { port } = await this.ownDatabase();
+    if (!this.server || hasEnded(this.server) || port !== before) {
+      await this.endServer(WITHOUT_DATABASE_MS);
+      return false;
+    }
+    await clearLostLoads();
+    await untilAnswering(this.url, this.server, LOG_FILE, this.stopping);
+    return true;
   }
 
   /** What ended by itself; undefined when the command is stopped. */
   private untilLost(): Promise<Lost | undefined> {
     return new Promise((resolve) => {
       const { server, database, stopping } = this;
-      server?.once('exit', () => resolve(stopping.aborted ? undefined : 'The server'));
-      database?.child.once('exit', () => resolve(stopping.aborted ? undefined : 'The database'));
-      stopping.addEventListener('abort', () => resolve(undefined), { once: true });
-      if (stopping.aborted) resolve(undefined);
-      else if (database?.child.exitCode != null || database?.child.signalCode) resolve('The database');
-      else if (server?.exitCode != null || server?.signalCode) resolve('The server');
+      const lost = () => resolve(stopping.aborted ? undefined : this.whatIsLost());
+      server?.once('exit', lost);
+      database?.child.once('exit', lost);
+      stopping.addEventListener('abort', lost, { once: true });
+      if (stopping.aborted || this.whatIsLost()) lost();
     });
   }
 
-  /** Ends the server and the database; the database is kept where the server alone was lost. */
-  async end(lost?: Lost): Promise<void> {
-    const patience = lost === 'The database' ? WITHOUT_DATABASE_MS : 10_000;
+  /** What does not run at this moment; the database first, without which no server can be started. */
+  private whatIsLost(): Lost | undefined {
+    if (!this.options.team?.database && (!this.database || hasEnded(this.database.child)))
+      return 'The database';
+    return !this.server || hasEnded(this.server) ? 'The server' : undefined;
+  }
+
+  private async endServer(patience: number): Promise<void> {
     if (this.server?.pid) await endProcess(this.server.pid, 'next', patience);
     this.server = undefined;
-    if (lost === 'The server') return;
+  }
+
+  /** Ends the server and the database. */
+  async end(): Promise<void> {
+    await this.endServer(SERVER_PATIENCE_MS);
     await this.database?.stop();
     this.database = undefined;
   }
 }
+
+const hasEnded = (child: ChildProcess) => child.exitCode !== null || child.signalCode !== null;
 
 /** How a server that listens on an address is reached from here. */
 function localName(host = '127.0.0.1'): string {
@@ -180,6 +221,14 @@ function lastLine(): string | undefined {
 async function prepareData(options: ServeOptions, signal: AbortSignal) {
   const { forOurselves } = await import('../src/server/caller');
   await forOurselves(() => prepareForOurselves(options, signal));
+}
+
+/** Clears what loads left behind that lost their database, while the server goes on. */
+async function clearLostLoads() {
+  const { forOurselves } = await import('../src/server/caller');
+  const { closeDatabase } = await import('../src/server/database/connection');
+  const { recoverLoads } = await import('../src/server/datasets/recover');
+  await forOurselves(recoverLoads).finally(closeDatabase);
 }
 
 async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {

@@ -1,6 +1,7 @@
 /** The commands after a crash: what was killed comes back, is told, and is ended; two at once cannot both win. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort, isOurs } from '../cli/processes';
@@ -47,7 +48,11 @@ async function until(what: string, holds: () => boolean | Promise<boolean>, pati
 }
 
 const record = () =>
-  JSON.parse(readFileSync(path.join(data, 'run.json'), 'utf8')) as { pid: number; serverPid: number };
+  JSON.parse(readFileSync(path.join(data, 'run.json'), 'utf8')) as {
+    pid: number;
+    serverPid: number;
+    database: { port: number };
+  };
 const answers = () =>
   fetch(`http://127.0.0.1:${port}/api/health`).then(
     (response) => response.ok,
@@ -105,19 +110,46 @@ test('a command that was killed is told with what it left running, which stop en
   expect((await run('status')).text.trim()).toBe('Dathen does not run.');
 }, 120_000);
 
-test('a start after a killed command takes over, and a killed database comes back', async () => {
+const databasePid = () =>
+  Number(readFileSync(path.join(data, 'mariadb.log'), 'utf8').match(/as process (\d+)/)?.[1] ?? NaN);
+
+/** Waits until the command says the nth time that all is ready again, and it is. */
+const untilBack = (started: ReturnType<typeof command>, times: number) =>
+  until(
+    'all to be back',
+    async () => started.said.text.split('is ready again').length - 1 === times && (await answers()),
+  );
+
+test('a start after a killed command takes over, and a killed database comes back under the server', async () => {
   const killed = command('start', '--port', String(port));
   await until('Dathen to be ready', () => killed.said.text.includes('is ready at'));
   kill(record().pid);
   await killed.ended;
   const again = command('start', '--port', String(port));
   await until('Dathen to be ready anew', () => again.said.text.includes('is ready at'));
-  const database = Number(
-    readFileSync(path.join(data, 'mariadb.log'), 'utf8').match(/as process (\d+)/)?.[1] ?? NaN,
+  const { serverPid } = record();
+  kill(databasePid());
+  await untilBack(again, 1);
+  expect(record().serverPid).toBe(serverPid);
+  expect(isOurs(serverPid, 'next')).toBe(true);
+  // Whoever takes the database's port meanwhile makes it listen elsewhere, and the server start anew.
+  const { pid, database } = record();
+  process.kill(pid, 'SIGSTOP');
+  kill(databasePid());
+  const taker = createServer();
+  await until(
+    'the port to be taken',
+    () =>
+      new Promise((resolve) => {
+        taker.once('error', () => resolve(false));
+        taker.listen(database.port, '127.0.0.1', () => resolve(true));
+      }),
   );
-  expect(database).toBeGreaterThan(0);
-  kill(database);
-  await until('all to be back', async () => again.said.text.includes('is ready again') && (await answers()));
+  process.kill(pid, 'SIGCONT');
+  await untilBack(again, 2);
+  taker.close();
+  expect(record().database.port).not.toBe(database.port);
+  expect(record().serverPid).not.toBe(serverPid);
   expect((await run('stop')).text).toContain('Dathen is stopped');
   expect(await again.ended).toBe(0);
 }, 180_000);
