@@ -27,7 +27,7 @@ export async function restore(folder: string, config: string | undefined): Promi
     const { madeAt, tables } = await restoreBackup(userPath(folder));
     await migrateDatabase();
     console.log(`Everything is as it was at ${madeAt} (${tables.length} tables).`);
-  });
+  }, true);
 }
 
 /** Takes another key for secrets. */
@@ -40,5 +40,5 @@ export async function rotate(config: string | undefined): Promise<void> {
     console.log(
       `Secrets have another key: ${connections} of connections, ${secondFactors} second factors. Backups made before hold the old one.`,
     );
-  });
+  }, true);
 }

@@ -1,6 +1,7 @@
 /** The record of the Dathen that runs from this data folder. */
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
 import { z } from 'zod';
 import { CommandFailure } from './failure';
 import { holdFolder } from './folderLock';
@@ -10,6 +11,8 @@ import { endProcess, isOurs } from './processes';
 
 const recordSchema = z.object({
   pid: z.int(),
+  /** Whether it stays until it is stopped; other commands hold the folder for their work only. */
+  serves: z.boolean().default(true),
   serverPid: z.int().nullable(),
   url: z.string().nullable(),
   /** Build folder that the server runs from. */
@@ -48,7 +51,12 @@ export function runningRecord(): RunRecord | undefined {
 /** What a killed run left behind and what still goes on. */
 export interface LeftBehind {
   readonly server: { readonly pid: number; readonly url: string | null } | null;
-  readonly database: { readonly pid: number; readonly folder: string } | null;
+  readonly database: {
+    readonly pid: number;
+    readonly folder: string;
+    /** How it is reached; null where the run was killed before it wrote that down. */
+    readonly address: RunRecord['database'];
+  } | null;
 }
 
 /** What still goes on of a run whose command was killed; undefined where nothing does. */
@@ -57,7 +65,8 @@ export async function leftBehind(): Promise<LeftBehind | undefined> {
   if (!record || isOurs(record.pid, COMMAND)) return undefined;
   const pid = record.serverPid;
   const server = pid && isOurs(pid, SERVER) ? { pid, url: record.url } : null;
-  const database = runningDatabase(await databaseFolder(DATA)) ?? null;
+  const running = runningDatabase(await databaseFolder(DATA));
+  const database = running ? { ...running, address: record.database } : null;
   return server || database ? { server, database } : undefined;
 }
 
@@ -81,21 +90,36 @@ export function refuseWhileRunning(): void {
   if (runningRecord()) throw new CommandFailure('Dathen runs. Stop it first with ./dathen stop.');
 }
 
-/** Holds the data folder for this process; of two that start at once, one is told that the other runs. */
+/** How long a command's work may hold the folder while another waits for it. */
+const LONGEST_WORK_MS = 120_000;
+/** Whoever has just begun to hold the folder has written so after this time. */
+const BEGINNING_MS = 1000;
+const LOOK_MS = 100;
+
+/** Holds the data folder for this process; throws where another process does. */
 export async function holdData(): Promise<void> {
-  const running = runningRecord();
-  const where = running?.url ? ` at ${running.url}` : '';
-  if (running || !(await holdFolder(DATA)))
-    throw new CommandFailure(`Dathen runs already${where}. Stop it with ./dathen stop.`);
+  if (await triesToHold()) return;
+  const where = runningRecord()?.url;
+  throw new CommandFailure(`Dathen runs already${where ? ` at ${where}` : ''}. Stop it with ./dathen stop.`);
 }
 
-/** Claims the data folder for this process; ends what an earlier, killed run left behind. */
-export async function claim(): Promise<void> {
+const triesToHold = async () => !runningRecord() && (await holdFolder(DATA)) !== undefined;
+
+/**
+ * Claims the data folder for this process, once a command that only does some work there is done; of two that start at
+ * once, one is told that the other runs. Ends the server that an earlier, killed run left behind.
+ */
+export async function claim(serves: boolean): Promise<void> {
   mkdirSync(DATA, { recursive: true });
-  await holdData();
+  for (let waited = 0; !(await triesToHold()); waited += LOOK_MS) {
+    const other = runningRecord();
+    const isPassing = other ? !other.serves && waited < LONGEST_WORK_MS : waited < BEGINNING_MS;
+    if (!isPassing) return holdData();
+    await pause(LOOK_MS);
+  }
   const left = await leftBehind();
   if (left?.server) await endProcess(left.server.pid, SERVER);
-  writeRecord({ pid: process.pid, serverPid: null, url: null, build: null, database: null });
+  writeRecord({ pid: process.pid, serves, serverPid: null, url: null, build: null, database: null });
 }
 
 export function writeRecord(record: RunRecord): void {

@@ -39,7 +39,7 @@ const WELL_MS = 30_000;
 
 /** Starts everything, prints the address once it answers, and stays until stopped. */
 export async function serve(options: ServeOptions): Promise<void> {
-  await claim();
+  await claim(true);
   closeFolder(DATA);
   writeFileSync(LOG_FILE, '');
   const stopping = new AbortController();
@@ -52,6 +52,7 @@ export async function serve(options: ServeOptions): Promise<void> {
       );
     }
     const build = await currentBuild();
+    preparation().catch(() => undefined);
     await run.start(build);
     if (stopping.signal.aborted) return;
     await sayWhere(run.url, options.team);
@@ -103,7 +104,7 @@ class Run {
     const address = this.options.team?.database ?? (await this.ownDatabase());
     Object.assign(process.env, serverEnvironment(address, DATA), today ? { DATHEN_TODAY: today } : {});
     const { host, tls, port, user, password, name }: DatabaseAddress = address;
-    const record = { pid: process.pid, database: { host, tls, port, user, password, name } };
+    const record = { pid: process.pid, serves: true, database: { host, tls, port, user, password, name } };
     writeRecord({ ...record, serverPid: null, url: null, build });
     await prepareData(this.options, this.stopping);
     if (this.stopping.aborted) return;
@@ -226,22 +227,29 @@ async function prepareData(options: ServeOptions, signal: AbortSignal) {
 /** Clears what loads left behind that lost their database, while the server goes on. */
 async function clearLostLoads() {
   const { forOurselves } = await import('../src/server/caller');
-  const { closeDatabase } = await import('../src/server/database/connection');
-  const { recoverLoads } = await import('../src/server/datasets/recover');
+  const { closeDatabase, recoverLoads } = await preparation();
   await forOurselves(recoverLoads).finally(closeDatabase);
 }
 
+/** What prepares the data: read while the database comes up, since that takes as long. */
+async function preparation() {
+  const [connection, migrate, keys, loads, bin, almanac] = await Promise.all([
+    import('../src/server/database/connection'),
+    import('../src/server/backup/migrate'),
+    import('../src/server/keyRotation'),
+    import('../src/server/datasets/recover'),
+    import('../src/server/bin/bin'),
+    import('../src/server/almanac/almanac'),
+  ]);
+  return { ...connection, ...migrate, ...keys, ...loads, ...bin, ...almanac };
+}
+
 async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {
-  const { closeDatabase } = await import('../src/server/database/connection');
-  const { migrateWithBackup } = await import('../src/server/backup/migrate');
-  const { finishRotation } = await import('../src/server/keyRotation');
-  const { recoverLoads } = await import('../src/server/datasets/recover');
-  const { emptyBin } = await import('../src/server/bin/bin');
-  const { ensureAlmanac } = await import('../src/server/almanac/almanac');
-  await migrateWithBackup((line) => console.error(line));
-  await finishRotation();
-  await recoverLoads();
-  await emptyBin();
+  const steps = await preparation();
+  await steps.migrateWithBackup((line) => console.error(line));
+  await steps.finishRotation();
+  await steps.recoverLoads();
+  await steps.emptyBin();
   if (options.demoScale !== undefined) {
     const { ensureDemo } = await import('../demo/ensure');
     await ensureDemo({
@@ -252,6 +260,6 @@ async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {
       signal,
     });
   }
-  await ensureAlmanac();
-  await closeDatabase();
+  await steps.ensureAlmanac();
+  await steps.closeDatabase();
 }

@@ -1,6 +1,6 @@
 /** The commands after a crash: what was killed comes back, is told, and is ended; two at once cannot both win. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -104,10 +104,24 @@ test('a command that was killed is told with what it left running, which stop en
   const reset = await run('reset', '--yes');
   expect(reset.code).toBe(1);
   expect(reset.text).toContain('Stop it first with ./dathen stop');
+  // Work on the data goes on beside what was left, which goes on too.
+  expect((await run('backup', path.join(folder, 'backups'))).text).toContain(
+    'it was read back and is the same',
+  );
   expect(await answers()).toBe(true);
   expect((await run('stop')).text).toContain('What a killed run left behind is stopped');
   expect(isOurs(serverPid, 'next')).toBe(false);
   expect((await run('status')).text.trim()).toBe('Dathen does not run.');
+}, 120_000);
+
+test('a start waits for a command that works on the data', async () => {
+  const backing = command('backup', path.join(folder, 'backups'));
+  await until('the backup to hold the data', () => existsSync(path.join(data, 'run.json')));
+  const started = command('start', '--port', String(port));
+  await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
+  expect(await backing.ended).toBe(0);
+  expect((await run('stop')).text).toContain('Dathen is stopped');
+  expect(await started.ended).toBe(0);
 }, 120_000);
 
 const databasePid = () =>
