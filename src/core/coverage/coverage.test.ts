@@ -6,7 +6,15 @@ import { DEFAULT_RULE, type CalendarRule } from '../calendar/rule';
 import { containsDay, countDays, type DayRuns } from '../calendar/runs';
 import { anyRule, closeRuns, d, runs } from '../calendar/testing';
 import { UNITS, type Unit } from '../calendar/units';
-import { clipRuns, coverageOfRuns, holesOf, movedToData, tilesOf, usualGapOf } from './coverage';
+import {
+  clipRuns,
+  coverageOfRuns,
+  holesOf,
+  longestGapIn,
+  movedToData,
+  tilesOf,
+  usualGapOf,
+} from './coverage';
 
 interface Vector {
   readonly id: string;
@@ -39,14 +47,14 @@ function answer(vector: Vector) {
   const window = [{ start: asDay(from, -Infinity), end: asDay(to, Infinity) }];
   const clipped = clipRuns(window, coverage.runs);
   if (clipped.empty) return { clip: { empty: clipped.reason } };
-  const { days, daysWithData, longestGap } = clipped;
+  const { days, daysWithData } = clipped;
   const first = clipped.runs[0]!.start;
   const last = clipped.runs[clipped.runs.length - 1]!.end;
   const clip = {
     window: [isoDay(first), isoDay(last)],
     days,
     daysWithData,
-    longestGap,
+    longestGap: longestGapIn(clipped.runs, coverage.runs),
     usualGap: coverage.usualGap,
   };
   if (!vector.tiles) return { clip };

@@ -70,8 +70,6 @@ export type Clipped =
       readonly runs: DayRuns;
       readonly days: number;
       readonly daysWithData: number;
-      /** Longest stretch of days without data inside the runs, their edges included. */
-      readonly longestGap: number;
     }
   | {
       readonly empty: true;
@@ -106,10 +104,15 @@ export function clipRuns(window: DayRuns, data: DayRuns): Clipped {
   if (earliest === undefined || latest === undefined || !first || !last)
     return { empty: true, reason: 'no-data', nearest: undefined };
   const runs = intersectRuns(window, [{ start: earliest, end: latest }]);
-  const daysWithData = runs.reduce((days, run) => days + countDaysIn(data, run.start, run.end), 0);
+  let daysWithData = 0;
+  for (const run of runs) daysWithData += countDaysIn(data, run.start, run.end);
   if (daysWithData === 0) return { empty: true, reason: 'no-data', nearest: nearestTo(window, data) };
-  const longestGap = subtractRuns(runs, data).reduce((longest, gap) => Math.max(longest, lengthOf(gap)), 0);
-  return { empty: false, runs, days: countDays(runs), daysWithData, longestGap };
+  return { empty: false, runs, days: countDays(runs), daysWithData };
+}
+
+/** Longest stretch of days without data inside a window's runs, their edges included; 0 where there is none. */
+export function longestGapIn(runs: DayRuns, data: DayRuns): number {
+  return subtractRuns(runs, data).reduce((longest, gap) => Math.max(longest, lengthOf(gap)), 0);
 }
 
 /** The day with data nearest to any edge of the window; of two equally near, the later. */

@@ -10,7 +10,7 @@ import type { Phrase } from '../period/phrase';
 import type { PeriodContext } from '../period/point';
 import { printPhrase } from '../period/print';
 import { resolvePhrase } from '../period/resolve';
-import { clipRuns, coverageOfRuns, tilesOf } from './coverage';
+import { clipRuns, coverageOfRuns, longestGapIn, tilesOf } from './coverage';
 
 const day = z.string().transform((text, context): Day => {
   const found = parseIsoDay(text);
@@ -94,7 +94,8 @@ function dataAnswer(question: Question, runs: DayRuns, empty: string | undefined
   const coverage = coverageOfRuns(context.data);
   const clipped = clipRuns(runs, context.data);
   if (empty || clipped.empty) return { clip: { empty: empty ?? 'no-data' } };
-  const { days, daysWithData, longestGap } = clipped;
+  const { days, daysWithData } = clipped;
+  const longestGap = longestGapIn(clipped.runs, context.data);
   const clip = { ...stretches(clipped.runs), days, daysWithData, longestGap, usualGap: coverage.usualGap };
   if (!question.tiles) return { clip };
   const { unit } = question.tiles;

@@ -13,28 +13,31 @@ import type {
   Selection,
 } from './query';
 
-/** A stretch of days (indexes from the cube's first day, end exclusive) that adds to one bucket. */
-interface Piece {
-  readonly bucket: number;
-  readonly from: number;
-  readonly to: number;
-}
+/**
+ * Stretches of days that each add to one bucket, three entries a stretch: the bucket, and the first day and the day
+ * after the last, as indexes from the cube's first day. Flat, since every frame of a drag makes some for each query.
+ */
+type Pieces = readonly number[];
+const PIECE = 3;
 
-/** The window cut into pieces by bucket and to the days the cube holds. */
-function piecesOf(cube: Cube, window: DayRuns, { buckets }: Grouping): Piece[] {
-  const held = [{ start: cube.firstDay, end: cube.firstDay + dayCount(cube) - 1 }];
-  const pieces: Piece[] = [];
-  const add = (runs: DayRuns, bucket: number) => {
-    for (const run of runs) {
-      pieces.push({ bucket, from: run.start - cube.firstDay, to: run.end - cube.firstDay + 1 });
+/** The window cut into pieces by bucket and to the days the cube holds, in one sweep over both. */
+function piecesOf(cube: Cube, window: DayRuns, { buckets }: Grouping): Pieces {
+  const { firstDay } = cube;
+  const lastDay = firstDay + dayCount(cube) - 1;
+  const pieces: number[] = [];
+  const count = buckets ? buckets.starts.length : 1;
+  let bucket = 0;
+  for (const run of window) {
+    const runEnd = Math.min(run.end, lastDay);
+    let from = Math.max(run.start, firstDay, buckets?.starts[0] ?? -Infinity);
+    while (from <= runEnd) {
+      while (buckets && bucket < count && bucketEnd(buckets, bucket) < from) bucket++;
+      if (bucket === count) return pieces;
+      const to = buckets ? Math.min(runEnd, bucketEnd(buckets, bucket)) : runEnd;
+      pieces.push(bucket, from - firstDay, to - firstDay + 1);
+      from = to + 1;
     }
-  };
-  const inside = intersectRuns(window, held);
-  if (!buckets) add(inside, 0);
-  else
-    buckets.starts.forEach((start, i) =>
-      add(intersectRuns(inside, [{ start, end: bucketEnd(buckets, i) }]), i),
-    );
+  }
   return pieces;
 }
 
@@ -57,19 +60,21 @@ export function aggregateCollapsed(cube: Cube, collapsed: Collapsed, query: Aggr
   const size = (query.by.buckets?.starts.length ?? 1) * groups;
   const total = (running: Float64Array) => {
     const out = new Float64Array(size);
-    for (const { bucket, from, to } of pieces) {
-      for (let group = 0; group < groups; group++) {
-        out[bucket * groups + group]! += running[to * groups + group]! - running[from * groups + group]!;
-      }
+    for (let p = 0; p < pieces.length; p += PIECE) {
+      const at = pieces[p]! * groups;
+      const from = pieces[p + 1]! * groups;
+      const to = pieces[p + 2]! * groups;
+      for (let group = 0; group < groups; group++)
+        out[at + group]! += running[to + group]! - running[from + group]!;
     }
     return out;
   };
   const extreme = (daily: Float64Array, better: (a: number, b: number) => boolean) => {
     const out = new Float64Array(size).fill(NaN);
-    for (const { bucket, from, to } of pieces) {
-      for (let i = from * groups; i < to * groups; i++) {
+    for (let p = 0; p < pieces.length; p += PIECE) {
+      for (let i = pieces[p + 1]! * groups; i < pieces[p + 2]! * groups; i++) {
         const value = daily[i]!;
-        const at = bucket * groups + (i % groups);
+        const at = pieces[p]! * groups + (i % groups);
         if (!Number.isNaN(value) && (Number.isNaN(out[at]!) || better(value, out[at]!))) out[at] = value;
       }
     }
@@ -77,11 +82,11 @@ export function aggregateCollapsed(cube: Cube, collapsed: Collapsed, query: Aggr
   };
   const closing = (number: CollapsedNumber) => {
     const out = new Float64Array(size).fill(NaN);
-    for (const { bucket, from, to } of pieces) {
+    for (let p = 0; p < pieces.length; p += PIECE) {
       for (let group = 0; group < groups; group++) {
-        const day = lastDayWithValue(number.count, groups, group, from, to);
+        const day = lastDayWithValue(number.count, groups, group, pieces[p + 1]!, pieces[p + 2]!);
         if (day === undefined) continue;
-        out[bucket * groups + group] =
+        out[pieces[p]! * groups + group] =
           number.sum[(day + 1) * groups + group]! - number.sum[day * groups + group]!;
       }
     }
@@ -137,8 +142,10 @@ export function aggregateCells(cube: Cube, query: AggregateQuery): AggregateAnsw
   const size = (by.buckets?.starts.length ?? 1) * groups.size;
   const rows = new Float64Array(size);
   const answers = query.numbers.map((wanted, i) => new NumberSum(wanted, sources[i]!, size));
-  for (const { bucket, from, to } of piecesOf(cube, ownWindow(query, query.window), by)) {
-    for (let day = from; day < to; day++) {
+  const pieces = piecesOf(cube, ownWindow(query, query.window), by);
+  for (let p = 0; p < pieces.length; p += PIECE) {
+    const bucket = pieces[p]!;
+    for (let day = pieces[p + 1]!; day < pieces[p + 2]!; day++) {
       for (let cell = cube.dayOffsets[day]!; cell < cube.dayOffsets[day + 1]!; cell++) {
         if (!tests.every((test) => test.passes[test.codes[cell]!] === 1)) continue;
         if (!days.every((test) => test(cell))) continue;

@@ -155,14 +155,18 @@ export function within(
   const { measure } = part;
   const asked = isCoarse(measure) && !measure.spread ? wholeUnits(window, measure.grain, rule) : window;
   const clipped = clipRuns(asked, covered);
-  const base = { part, selection, window, asked, covered, acting, provisionalFrom: from };
-  return clipped.empty
-    ? { ...base, shown: [], days: 0, daysWithData: 0, nearest: clipped.nearest }
-    : {
-        ...base,
-        shown: clipped.runs,
-        days: clipped.days,
-        daysWithData: clipped.daysWithData,
-        nearest: undefined,
-      };
+  // Written out, not spread: a turn makes some for each measure and baseline, and copies cost several times as much.
+  return {
+    part,
+    selection,
+    window,
+    asked,
+    shown: clipped.empty ? [] : clipped.runs,
+    days: clipped.empty ? 0 : clipped.days,
+    daysWithData: clipped.empty ? 0 : clipped.daysWithData,
+    nearest: clipped.empty ? clipped.nearest : undefined,
+    covered,
+    acting,
+    provisionalFrom: from,
+  };
 }

@@ -73,16 +73,26 @@ async function baseTable(
   const buckets = stretches ?? wanted.buckets;
   const answer = await source.aggregate({ ...reach.selection, window, by: { columns, buckets }, numbers });
   if (!answer) return { kind: 'elsewhere' };
-  const all = measureValues(measure, answer);
-  const groups = answer.keys.length;
-  const size = buckets?.starts.length ?? 1;
-  const values = answer.keys.map((_, g) => Array.from({ length: size }, (__, b) => all[b * groups + g]!));
+  const values = byGroup(measureValues(measure, answer), answer.keys.length);
   const rows = answer.rows.reduce((total, count) => total + count, 0);
   const spreadOut = stretches
     ? values.map((entry) => spreadOver(entry, stretches, reach.shown, wanted.buckets))
     : values;
   const counted = new Map([[JSON.stringify([dataset, reach.part.role, measure.condition]), rows]]);
   return { kind: 'table', table: { keys: answer.keys, values: spreadOut, counted, layout: answer.layout } };
+}
+
+/** Values that stand bucket by bucket, each for all groups, group by group. */
+function byGroup(all: Values, groups: number): Values[] {
+  if (groups === 1) return [all];
+  if (groups === all.length) return all.map((value) => [value]);
+  const values: Values[] = [];
+  for (let g = 0; g < groups; g++) {
+    const own: Values = [];
+    for (let i = g; i < all.length; i += groups) own.push(all[i]!);
+    values.push(own);
+  }
+  return values;
 }
 
 /** The stretches of a coarse measure from the first to the last day of some runs. */

@@ -19,7 +19,15 @@ import {
   type SeriesOf,
   type Value,
 } from './chartSeries';
-import { figuresBy, greatestFirst, listing, othersTable, sameListing, type Listing } from './limited';
+import {
+  figuresBy,
+  figuresOf,
+  greatestFirst,
+  listing,
+  othersTable,
+  sameListing,
+  type Listing,
+} from './limited';
 import { ELSEWHERE } from './parts';
 import { tablesOf, type Part } from './tables';
 
@@ -128,22 +136,22 @@ async function categoryListing(
   const listed = (ordered: readonly Value[]) =>
     listing(across, [...ordered, ...added], visual.limit, visual.rest);
   if (visual.order === 'natural' || !lead) return listed([...values].sort(natural));
+  // Without a split the values along the axis are these figures.
+  const now = visual.split ? await figuresBy(ground, lead.entry, across) : figuresOf(lead.table);
   const figures =
-    visual.order === 'change'
-      ? await changesBy(ground, lead.entry, across)
-      : await figuresBy(ground, lead.entry, across);
+    visual.order === 'change' && now !== 'elsewhere' ? await changesBy(ground, lead.entry, across, now) : now;
   return figures === 'elsewhere' ? figures : listed(greatestFirst(values, figures, natural));
 }
 
-/** By how much a measure differs from the first baseline, by the values of a dimension; its own figures without one. */
+/** By how much figures of a measure differ from the first baseline, by the values of a dimension; themselves without one. */
 async function changesBy(
   ground: Ground,
   entry: MeasureReach,
   across: Dimension,
+  now: Map<Value, number | null>,
 ): Promise<Map<Value, number | null> | 'elsewhere'> {
-  const now = await figuresBy(ground, entry, across);
   const [first] = ground.baselines;
-  if (!first || now === 'elsewhere') return now;
+  if (!first) return now;
   const then = await wholeAgainst(ground, first, entry, [across]);
   if (then === 'elsewhere') return then;
   const baseline = figuresIn(then);

@@ -6,8 +6,7 @@ import {
   besideBuckets,
   bucketsAgainst,
   leadPartners,
-  perDayOver,
-  stretchesIn,
+  perDayIn,
   type BesideBuckets,
 } from '../comparing/tables';
 import type { Ground } from '../ground';
@@ -76,11 +75,11 @@ const maker =
   ({ ground, buckets, part: { entry } }: Along) =>
   (of: SeriesOf, values: readonly (number | null)[] | undefined, before: number | null): SeriesAnswer => ({
     ...seriesStart(ground, entry, of),
-    values: perDayOver(
+    values: perDayIn(
       ground,
       entry,
       filledOver(entry.measure, values ?? buckets.starts.map(() => null), buckets, entry.reaches, before),
-      stretchesIn(buckets),
+      buckets,
     ),
     provisionalFrom: provisionalBucket(entry.reaches, buckets),
   });

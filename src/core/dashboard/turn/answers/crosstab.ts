@@ -4,15 +4,7 @@ import { compareValues, isKnown, type Dimension } from '../../../model/dimension
 import type { Crosstab } from '../../document/visuals';
 import type { CrosstabCell, Note, VisualAnswer } from '../answer';
 import type { GroundBaseline } from '../comparing/baselines';
-import {
-  against,
-  besideBuckets,
-  leadPartners,
-  perDay,
-  perDayOver,
-  stretchesIn,
-  wholeAgainst,
-} from '../comparing/tables';
+import { against, besideBuckets, leadPartners, perDay, perDayIn, wholeAgainst } from '../comparing/tables';
 import type { Buckets } from '../grain';
 import { onceEach, slowest, type Ground } from '../ground';
 import { totalsOn, totalsTest } from '../totals';
@@ -135,7 +127,7 @@ class Rows {
           if (!span) cell.whole = perDay(ground, entry, values[0] ?? null);
           else {
             const filled = filledOver(entry.measure, values, span, entry.reaches, before(key));
-            cell.values = perDayOver(ground, entry, filled, stretchesIn(span));
+            cell.values = perDayIn(ground, entry, filled, span);
           }
         });
       }

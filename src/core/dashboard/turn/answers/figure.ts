@@ -2,14 +2,7 @@
 import type { Figure } from '../../document/visuals';
 import type { FigureAnswer, VisualAnswer } from '../answer';
 import type { GroundBaseline } from '../comparing/baselines';
-import {
-  against as seenAgainst,
-  besideBuckets,
-  perDay,
-  perDayOver,
-  stretchesIn,
-  wholeAgainst,
-} from '../comparing/tables';
+import { against as seenAgainst, besideBuckets, perDay, perDayIn, wholeAgainst } from '../comparing/tables';
 import type { Buckets } from '../grain';
 import type { Ground } from '../ground';
 import { rowsBehind, valueTable } from '../valueTable';
@@ -48,7 +41,7 @@ export async function answerFigure(ground: Ground, visual: Figure): Promise<Visu
     notes: [...ground.notes, ...notes.filter((note) => note.code === 'grain-coarse-measure')],
     value: perDay(ground, entry!, whole.table.values[0]?.[0] ?? null),
     buckets,
-    values: perDayOver(ground, entry!, values, stretchesIn(buckets)),
+    values: perDayIn(ground, entry!, values, buckets),
     provisionalFrom: provisionalBucket(reaches, buckets),
     ...(against.length > 0 ? { against } : {}),
   };

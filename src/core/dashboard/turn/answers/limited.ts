@@ -60,10 +60,12 @@ export async function figuresBy(
     buckets: null,
   });
   if (outcome.kind === 'elsewhere') return 'elsewhere';
-  if (outcome.kind === 'no column') return new Map();
-  const { keys, values } = outcome.table;
-  return new Map(keys.map((key, g) => [key[0]!, values[g]![0] ?? null]));
+  return outcome.kind === 'no column' ? new Map() : figuresOf(outcome.table);
 }
+
+/** The figures of a table by one dimension over a whole window. */
+export const figuresOf = ({ keys, values }: Pick<ValueTable, 'keys' | 'values'>): Map<Value, number | null> =>
+  new Map(keys.map((key, g) => [key[0]!, values[g]![0] ?? null]));
 
 /** A reach with only the rows of what a listing leaves out. `all`: whether every value that there is stands in it. */
 function beyond(ground: Ground, reach: Reach, { dimension, listed, unlisted }: Listing, all: boolean): Reach {

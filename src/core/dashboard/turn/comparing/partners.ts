@@ -1,5 +1,6 @@
 /** Which days of a baseline each bucket of a window is compared with. */
-import { containsDay, intersectRuns, type DayRun, type DayRuns } from '../../../calendar/runs';
+import type { Day } from '../../../calendar/day';
+import { containsDay, nextDayIn, previousDayIn, type DayRun, type DayRuns } from '../../../calendar/runs';
 import type { CalendarRule } from '../../../calendar/rule';
 import { end, firstDay, indexOf, monthsOf, shift, start, type Unit } from '../../../calendar/units';
 import { bucketEnd } from '../../../cube/aggregate';
@@ -8,10 +9,11 @@ import type { Buckets } from '../grain';
 import type { Partner } from './answer';
 import type { BaselineSide } from './baselines';
 
-/** The part of some runs in a stretch, from its first to its last day; null for none. */
-function cutTo(runs: DayRuns, stretch: DayRun): Partner {
-  const inside = intersectRuns(runs, [stretch]);
-  return inside.length === 0 ? null : { start: inside[0]!.start, end: inside[inside.length - 1]!.end };
+/** The part of some runs from a first to a last day, itself from its first to its last day; null for none. */
+function cutTo(runs: DayRuns, from: Day, to: Day): Partner {
+  const start = nextDayIn(runs, from);
+  if (start === undefined || start > to) return null;
+  return { start, end: previousDayIn(runs, to)! };
 }
 
 type Windows = Pick<BaselineSide, 'compared' | 'runs'>;
@@ -30,7 +32,7 @@ export function partnersOf(
   if (compared.length === 0 || runs.length === 0) return buckets.starts.map(() => null);
   const partner = partnerBy({ compared, runs }, baseline, unit, rule);
   return buckets.starts.map((first, i) => {
-    const own = cutTo(compared, { start: first, end: bucketEnd(buckets, i) });
+    const own = cutTo(compared, first, bucketEnd(buckets, i));
     return own && partner(own);
   });
 }
@@ -42,8 +44,7 @@ function partnerBy(
   unit: Unit,
   rule: CalendarRule,
 ): (own: DayRun) => Partner {
-  const byDays = (days: number) => (own: DayRun) =>
-    cutTo(runs, { start: own.start + days, end: own.end + days });
+  const byDays = (days: number) => (own: DayRun) => cutTo(runs, own.start + days, own.end + days);
   const isShort = unit === 'day' || unit === 'week';
   if (baseline.kind === 'same weekdays' && isShort) return byDays(-364 * baseline.years);
   if (baseline.kind === 'same span') {
@@ -60,7 +61,7 @@ function partnerBy(
     } else if (isWhole(count * months, unit)) {
       return ({ start: day }) => {
         const other = shift(start(unit, day, rule), -count, stepUnit);
-        return cutTo(runs, { start: start(unit, other, rule), end: end(unit, other, rule) });
+        return cutTo(runs, start(unit, other, rule), end(unit, other, rule));
       };
     }
   }
@@ -72,7 +73,7 @@ function partnerBy(
   const shiftBy = indexOf(unit, runs[0]!.start, rule) - indexOf(unit, compared[0]!.start, rule);
   return ({ start: day }) => {
     const at = indexOf(unit, day, rule) + shiftBy;
-    return cutTo(runs, { start: firstDay(unit, at, rule), end: firstDay(unit, at + 1, rule) - 1 });
+    return cutTo(runs, firstDay(unit, at, rule), firstDay(unit, at + 1, rule) - 1);
   };
 }
 
@@ -92,14 +93,21 @@ export function leftOver(
   unit: Unit,
   rule: CalendarRule,
 ): number {
-  const taken = partners.filter((partner) => partner !== null);
   const first = runs[0]?.start;
   const last = runs[runs.length - 1]?.end;
   if (first === undefined || last === undefined) return 0;
+  const ends = partners.filter((partner) => partner !== null).sort((a, b) => a.start - b.start);
+  const lastBucket = indexOf(unit, last, rule);
   let left = 0;
-  for (let at = indexOf(unit, first, rule); at <= indexOf(unit, last, rule); at++) {
-    const bucket = cutTo(runs, { start: firstDay(unit, at, rule), end: firstDay(unit, at + 1, rule) - 1 });
-    if (bucket && !taken.some((one) => one.start <= bucket.end && one.end >= bucket.start)) left++;
+  let next = 0;
+  for (let at = indexOf(unit, first, rule), from = firstDay(unit, at, rule); at <= lastBucket; at++) {
+    const to = firstDay(unit, at + 1, rule) - 1;
+    const bucket = cutTo(runs, from, to);
+    from = to + 1;
+    if (!bucket) continue;
+    // Partners share no day, so that both follow each other.
+    while (next < ends.length && ends[next]!.end < bucket.start) next++;
+    if (next === ends.length || ends[next]!.start > bucket.end) left++;
   }
   return left;
 }

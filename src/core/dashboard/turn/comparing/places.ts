@@ -12,17 +12,21 @@ export interface Places {
 
 /** Puts partners (none of which share a day) into consecutive stretches, with others between them. */
 export function placesOf(partners: readonly Partner[]): Places {
-  const ordered = partners
-    .flatMap((partner, i) => (partner ? [{ ...partner, i }] : []))
-    .sort((a, b) => a.start - b.start);
-  const starts: number[] = [];
-  const at = partners.map((): number | null => null);
-  ordered.forEach((partner, n) => {
-    at[partner.i] = starts.length;
-    starts.push(partner.start);
-    const next = ordered[n + 1];
-    if (next && next.start > partner.end + 1) starts.push(partner.end + 1);
+  const at: (number | null)[] = [];
+  const order: number[] = [];
+  partners.forEach((partner, i) => {
+    at.push(null);
+    if (partner) order.push(i);
   });
-  const last = ordered[ordered.length - 1];
-  return { span: last ? { starts, end: last.end } : null, at };
+  order.sort((a, b) => partners[a]!.start - partners[b]!.start);
+  const starts: number[] = [];
+  let next = NaN;
+  for (const i of order) {
+    const { start, end } = partners[i]!;
+    if (start > next) starts.push(next);
+    at[i] = starts.length;
+    starts.push(start);
+    next = end + 1;
+  }
+  return { span: order.length > 0 ? { starts, end: next - 1 } : null, at };
 }

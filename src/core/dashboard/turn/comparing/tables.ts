@@ -180,7 +180,7 @@ export function perDay(ground: Ground, { measure, reaches }: MeasureReach, value
 }
 
 /** Values over stretches, by day where the visual compares by day. */
-export function perDayOver(
+function perDayOver(
   ground: Ground,
   { measure, reaches }: MeasureReach,
   values: Values,
@@ -193,9 +193,16 @@ export function perDayOver(
   });
 }
 
-/** Buckets as stretches of days. */
-export const stretchesIn = (buckets: BucketSpan): Partner[] =>
-  buckets.starts.map((start, i) => ({ start, end: bucketEnd(buckets, i) }));
+/** The same over buckets. */
+export const perDayIn = (ground: Ground, entry: MeasureReach, values: Values, buckets: BucketSpan): Values =>
+  ground.perDay
+    ? perDayOver(
+        ground,
+        entry,
+        values,
+        buckets.starts.map((start, i) => ({ start, end: bucketEnd(buckets, i) })),
+      )
+    : values;
 
 /** The partners of the buckets by the first measure, and a note on buckets of the baseline that have none. */
 export function leadPartners(
