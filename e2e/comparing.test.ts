@@ -332,6 +332,23 @@ step(
   },
 );
 
+step('periods side by side show the measure a reader chooses, each with its days', async () => {
+  const at = page();
+  await at.open(`/dashboards/${id}`);
+  const cells = async (column: 'c3' | 'c4') => {
+    const [may, year] = [
+      await sum(column, '2026-05-01', '2026-05-31'),
+      await sum(column, '2025-05-01', '2025-05-31'),
+    ];
+    return new RegExp(`Piers[\\s\\S]*May 2026[\\s\\S]*May 2025[\\s\\S]*${count(may)}[\\s\\S]*${count(year)}`);
+  };
+  await at.reads(await cells('c3'));
+  await at.click('radio', 'Late boats');
+  await at.reads(await cells('c4'));
+  await at.click('radio', 'Boats');
+  await at.open(`/dashboards/${id}?mode=arrange`);
+});
+
 step('the designer lets a comparison be by day, in the settings', async () => {
   const at = page();
   await at.click('button', /^Plain/);

@@ -70,6 +70,25 @@ describe('a figure', () => {
 });
 
 describe('charts', () => {
+  test('holidays and events stand at the foot where the designer wants them, and are named with their bucket', async () => {
+    const model: Model = { ...TEST_MODEL, special: [{ day: 22, name: 'Harbour Day', kind: 'holiday' }] };
+    const visual = { ...line('it'), events: true, compare: compareWith(['b1']) } as Visual;
+    await shown(visual, { model });
+    expect(document.querySelectorAll('[data-mark="special days"]')).toHaveLength(1);
+    const chart = screen.getByRole('img', { name: /against before/ });
+    fireEvent.keyDown(chart, { key: 'Home' });
+    expect(screen.getByRole('status').textContent).not.toContain('Harbour Day');
+    fireEvent.keyDown(chart, { key: 'ArrowRight' });
+    fireEvent.keyDown(chart, { key: 'ArrowRight' });
+    expect(screen.getByRole('status').textContent).toContain('Harbour Day, 23 Jan');
+  });
+
+  test('nothing stands at the foot where they are not wanted', async () => {
+    const model: Model = { ...TEST_MODEL, special: [{ day: 22, name: 'Harbour Day', kind: 'holiday' }] };
+    await shown({ ...line('it'), events: false } as Visual, { model });
+    expect(document.querySelectorAll('[data-mark="special days"]')).toHaveLength(0);
+  });
+
   test('over time: a mark for each baseline, named with its days', async () => {
     await shown({ ...line('it'), compare: compareWith(['b1']) } as Visual);
     expect(document.querySelectorAll('[data-mark="baseline"]')).toHaveLength(1);

@@ -2,7 +2,10 @@
 import { isoDay } from '../../../calendar/day';
 import { d, runs } from '../../../calendar/testing';
 import { testRow } from '../../../cube/testing';
+import type { Control, Visual } from '../../document/document';
+import { CONTROL_DEFAULTS } from '../../document/kinds/entry';
 import { shownMeasure } from '../../document/kinds/measured';
+import { DEFAULT_STATE } from '../../reader/state';
 import { bar, line, timeline } from '../../document/testing';
 import type { Chart } from '../../document/visuals';
 import { TEST_MODEL, testMeasure } from '../../../model/testing';
@@ -207,8 +210,9 @@ test('an unfinished month can be compared with as many days of the other', async
   expect(asked.baselines[0]!.warnings.map((warning) => warning.code)).toEqual(['length', 'late-data']);
 });
 
-test('the last three full months are columns beside each other, with the change', async () => {
-  const crosstab = {
+/** A crosstab by route with periods across; periods that the timeline narrows where `mode` says so. */
+const periodsAcross = (mode: 'alone' | 'narrow', periods: readonly object[], changes: readonly object[]) =>
+  ({
     ...figureOver('all', []),
     ownPeriod: null,
     compare: null,
@@ -216,17 +220,19 @@ test('the last three full months are columns beside each other, with the change'
     kind: 'crosstab',
     rows: [{ dataset: 'trips', column: 'route' }],
     subtotals: true,
-    columns: {
-      kind: 'periods',
-      mode: 'alone',
-      periods: [
-        { id: 'p1', name: '', phrase: 'last month' },
-        { id: 'p2', name: '', of: 'p1', baseline: 'previous span' },
-        { id: 'p3', name: '', of: 'p2', baseline: 'same span 1 month earlier' },
-      ],
-      changes: [{ id: 'd', of: 'p1', against: 'p3' }],
-    },
-  } as never;
+    columns: { kind: 'periods', mode, periods, changes },
+  }) as unknown as Visual;
+
+test('the last three full months are columns beside each other, with the change', async () => {
+  const crosstab = periodsAcross(
+    'alone',
+    [
+      { id: 'p1', name: '', phrase: 'last month' },
+      { id: 'p2', name: '', of: 'p1', baseline: 'previous span' },
+      { id: 'p3', name: '', of: 'p2', baseline: 'same span 1 month earlier' },
+    ],
+    [{ id: 'd', of: 'p1', against: 'p3' }],
+  );
   const answer = (await answerOf('grid', {
     items: [crosstab, timeline('span', '2020')],
     texts: [],
@@ -243,6 +249,49 @@ test('the last three full months are columns beside each other, with the change'
     [may, april, march],
   ]);
   expect(answer.table[0]!.cells[0]!.changes![0]!.change).toBe(may - march);
+});
+
+test('period columns show the measure that a chooser holds, narrowed by the timeline', async () => {
+  const crosstab = periodsAcross(
+    'narrow',
+    [
+      { id: 'p1', name: '', phrase: 'last month' },
+      { id: 'p2', name: '', of: 'p1', baseline: 'same span 1 year earlier' },
+    ],
+    [{ id: 'd', of: 'p1', against: 'p2' }],
+  );
+  const chooser = {
+    ...CONTROL_DEFAULTS,
+    id: 'what',
+    title: '',
+    kind: 'measures',
+    offer: ['seats', 'rows'].map((measure) => ({ dataset: 'trips', measure })),
+    several: false,
+    default: [0],
+  } as Control;
+  const asked = async (choice: number) =>
+    (await answerOf('grid', {
+      items: [crosstab, timeline('span', '2025-05-11/2026-05-20'), chooser],
+      texts: [],
+      rows: ROWS,
+      today: TODAY,
+      state: { ...DEFAULT_STATE, measures: { what: [choice] } },
+    })) as CrosstabAnswer;
+  const [now, then] = [sum('2026-05-01', '2026-05-20'), sum('2025-05-11', '2025-05-31')];
+  const bySeats = await asked(0);
+  expect(bySeats.columns!.map(({ window }) => window)).toEqual([
+    runs(['2026-05-01', '2026-05-20']),
+    runs(['2025-05-11', '2025-05-31']),
+  ]);
+  expect(bySeats.table.at(-1)!.cells[0]).toMatchObject({
+    values: [now, then],
+    changes: [{ change: now - then, percent: (now - then) / then }],
+  });
+  // A row a day.
+  expect((await asked(1)).table.at(-1)!.cells[0]).toMatchObject({
+    values: [20, 21],
+    changes: [{ change: -1, percent: -1 / 21 }],
+  });
 });
 
 test('a sum and a ratio of one visual each have the baseline of their own days', async () => {
