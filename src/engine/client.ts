@@ -16,9 +16,20 @@ export interface EngineClient {
   close(): void;
 }
 
+const newWorker = () => new Worker(new URL('./engine.worker.ts', import.meta.url));
+
+/** One that came up before there was anything to answer; whoever starts an engine next takes it. */
+let ahead: Worker | undefined;
+
+/** Has a worker come up meanwhile, since that takes as long as fetching what it is asked about. */
+export function prepareEngine(): void {
+  ahead ??= newWorker();
+}
+
 /** Starts an engine whose answers write numbers and days as this thread does now. */
 export function startEngine(listener: TurnListener): EngineClient {
-  const worker = new Worker(new URL('./engine.worker.ts', import.meta.url));
+  const worker = ahead ?? newWorker();
+  ahead = undefined;
   const engine = wrap<ReachedEngine>(worker);
   void engine.chooseLocale(currentLocale());
   const turns = new Turns(engine, listener);

@@ -1,11 +1,10 @@
 'use client';
 /** What a kind of control shows: the form of an entry of the register, and what time controls share of it. */
 import Typography from '@mui/material/Typography';
-import type { ComponentType } from 'react';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
 import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
 import { RollingSwitches } from './RollingSwitches';
-import { TimeSettings } from './TimeSettings';
+import { lazily, type Late } from '../ui/lazily';
 
 /** Changes settings of a control. */
 export type Change<C> = (part: Partial<Omit<C, 'id' | 'kind'>>) => void;
@@ -24,8 +23,8 @@ interface SettingsProps<C extends Control> {
 export interface ControlView<K extends ControlKind = ControlKind> {
   /** Path of its small sign, on 18 by 17 pixels. */
   readonly sign: string;
-  readonly Body: ComponentType<BodyProps<ControlOf<K>, ControlAnswer>>;
-  readonly Settings: ComponentType<SettingsProps<ControlOf<K>>>;
+  readonly Body: Late<BodyProps<ControlOf<K>, ControlAnswer>>;
+  readonly Settings: Late<SettingsProps<ControlOf<K>>>;
 }
 
 type AnswerOf<A extends ControlAnswer['kind']> = Extract<ControlAnswer, { kind: A }>;
@@ -33,19 +32,22 @@ type AnswerOf<A extends ControlAnswer['kind']> = Extract<ControlAnswer, { kind: 
 /** A body that is shown once the control is answered; until then it says so. */
 export function answered<C extends Control, const A extends ControlAnswer['kind']>(
   kind: A,
-  Body: ComponentType<BodyProps<C, AnswerOf<A>>>,
-) {
-  return function AnsweredBody({ answer, ...props }: BodyProps<C, ControlAnswer>) {
+  Body: Late<BodyProps<C, AnswerOf<A>>>,
+): Late<BodyProps<C, ControlAnswer>> {
+  function AnsweredBody({ answer, ...props }: BodyProps<C, ControlAnswer>) {
     if (answer.kind !== kind) return <Typography color="textSecondary">{props.title} · reading…</Typography>;
     return <Body {...props} answer={answer as AnswerOf<A>} />;
-  };
+  }
+  return Object.assign(AnsweredBody, { fetch: Body.fetch });
 }
+
+const TimeSettings = lazily(() => import('./TimeSettings'), 'TimeSettings');
 
 /** The view of a time control: its own settings stand before those that all share. */
 export function timeView<C extends TimeControl>(
   sign: string,
-  Body: ComponentType<BodyProps<C, PeriodAnswer>>,
-  Own?: ComponentType<SettingsProps<C>>,
+  Body: Late<BodyProps<C, PeriodAnswer>>,
+  Own?: Late<SettingsProps<C>>,
 ) {
   function Settings({ control, change }: SettingsProps<C>) {
     return (
@@ -67,5 +69,12 @@ export function timeView<C extends TimeControl>(
       </div>
     );
   }
-  return { sign, Body: answered<C, 'period'>('period', SwitchedBody), Settings };
+  const fetchSettings = async () => {
+    await Promise.all([Own?.fetch(), TimeSettings.fetch()]);
+  };
+  return {
+    sign,
+    Body: answered<C, 'period'>('period', Object.assign(SwitchedBody, { fetch: Body.fetch })),
+    Settings: Object.assign(Settings, { fetch: fetchSettings }),
+  };
 }

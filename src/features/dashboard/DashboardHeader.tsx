@@ -13,8 +13,8 @@ import { isoDay, parseIsoDay } from '../../core/calendar/day';
 import { canChooseAsOf } from '../../core/dashboard/reader/held';
 import { dayWords } from '../../core/calendar/names';
 import { unseenStyle } from '../../theme/roles';
-import { DayField } from '../ui/DayField';
 import { HelpButton } from '../ui/HelpButton';
+import { lazily } from '../ui/lazily';
 import { useCanDesign } from '../ui/screen';
 import { PersonMenu } from '../ui/PersonMenu';
 import { SkipLinks, type SkipTo } from '../ui/SkipLinks';
@@ -29,6 +29,7 @@ import { DownloadButton } from './DownloadButton';
 import { Freshness } from './Freshness';
 import { ShareButton } from './ShareButton';
 
+const DayField = lazily(() => import('../ui/DayField'), 'DayField');
 const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
   ssr: false,
 });

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect } from 'react';
 import { withNamedPeriods } from '../../core/dashboard/document/namedPeriods';
+import { lazily } from '../ui/lazily';
 import { noteOpened } from '../ui/visited';
 import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
@@ -14,7 +15,6 @@ import { useChangeAsked } from '../visuals/comparing/changeAsked';
 import { useDataAsked } from '../visuals/data/dataAsked';
 import { useMarkMenu, useRowsAsked } from '../workspace/rowsAsked';
 import { useTraced, useTraceKey } from '../wiring/traced';
-import { ConflictDialog } from './ConflictDialog';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
 import { OpenDashboard } from './OpenDashboard';
 import { useMode, type Mode } from '../workspace/mode';
@@ -34,6 +34,7 @@ const WireMode = dynamic(() => import('./wire/WireMode').then((part) => part.Wir
   ssr: false,
   loading: opening,
 });
+const ConflictDialog = lazily(() => import('./ConflictDialog'), 'ConflictDialog');
 const ChangeSheet = dynamic(
   () => import('../visuals/comparing/ChangeSheet').then((part) => part.ChangeSheet),
   { ssr: false },
@@ -109,7 +110,7 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {isDataAsked && <DataPanel />}
       {areRowsAsked && <RowsPanel />}
       {isMarkMenuOpen && <MarkMenu />}
-      <ConflictDialog autosave={autosave} />
+      {autosave.state.kind === 'conflict' && <ConflictDialog autosave={autosave} />}
     </Box>
   );
 }

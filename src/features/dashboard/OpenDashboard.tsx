@@ -8,12 +8,16 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { withNamedPeriods } from '../../core/dashboard/document/namedPeriods';
 import type { Model } from '../../core/model/model';
+import { prepareEngine } from '../../engine/client';
+import { viewOf as controlView } from '../controls/kinds';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { PageHeader } from '../ui/PageHeader';
 import { requestAs } from '../ui/request';
 import type { StoredDashboard } from '../../contract/storedDashboards';
+import { viewOf as visualView } from '../visuals/kinds';
 import { createDocumentStore } from '../workspace/documentStore';
 import { useModelEvents } from '../workspace/useModelEvents';
 import { useDocument, WorkspaceProvider } from '../workspace/workspace';
@@ -29,6 +33,7 @@ export function OpenDashboard({ id, children }: { id: number; children: Inside }
   });
   const model = useQuery({ ...MODEL_QUERY, staleTime: Infinity, gcTime: 0 });
   useModelEvents();
+  useEffect(prepareEngine, []);
   const error = dashboard.error ?? (model.data ? null : model.error);
   if (error) {
     return (
@@ -56,12 +61,19 @@ export function OpenDashboard({ id, children }: { id: number; children: Inside }
 function Opened({ stored, model, children }: { stored: StoredDashboard; model: Model; children: Inside }) {
   const [opened] = useState(() => ({ ...stored, document: withNamedPeriods(stored.document, model) }));
   const [store] = useState(() => createDocumentStore(opened.document));
+  useEffect(() => fetchParts(opened.document), [opened]);
   return (
     <WorkspaceProvider store={store} model={model}>
       <PageTitle />
       {children(opened)}
     </WorkspaceProvider>
   );
+}
+
+/** Has the scripts of what a dashboard holds come while its figures are worked out; what is missing is said where it stands. */
+function fetchParts({ controls, visuals }: DashboardDocument) {
+  for (const { Body } of [...controls.map(controlView), ...visuals.map(visualView)])
+    Body.fetch().catch(() => undefined);
 }
 
 /** Has the browser name the page after the dashboard. */

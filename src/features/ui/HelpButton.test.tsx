@@ -1,8 +1,10 @@
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { HelpButton } from './HelpButton';
 import { isPageKey } from './isTyping';
+import { fetchAll } from './lazily';
 import { SidePanel } from './SidePanel';
 
+beforeAll(fetchAll);
 afterEach(() => localStorage.clear());
 
 const press = (key: string, target: Element = document.body) => fireEvent.keyDown(target, { key });

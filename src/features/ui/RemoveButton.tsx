@@ -1,16 +1,19 @@
 'use client';
 /** Removes something: at once, with a way back, where nothing uses it; else it first tells what does. */
-import { type Use, usesSchema } from '../../contract/modelling';
+import type { Use } from '../../contract/modelling';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
-import Typography from '@mui/material/Typography';
-import Link from 'next/link';
 import { useState } from 'react';
 import { useNotice } from './Notice';
+import { lazily } from './lazily';
 import { requestAs } from './request';
+
+const RemoveQuestion = lazily(() => import('./RemoveQuestion'), 'RemoveQuestion');
+
+/** What uses something, as `/api/uses` tells. */
+async function usesOf(asked: Readonly<Record<string, string>>): Promise<readonly Use[]> {
+  const { usesSchema } = await import('../../contract/modelling');
+  return requestAs(usesSchema, `/api/uses?${new URLSearchParams(asked)}`);
+}
 
 export function RemoveButton({
   name,
@@ -51,7 +54,7 @@ export function RemoveButton({
   };
   const begin = async () => {
     try {
-      const used = uses ? await requestAs(usesSchema, `/api/uses?${new URLSearchParams(uses)}`) : [];
+      const used = uses ? await usesOf(uses) : [];
       if (used.length === 0 && warning === undefined) await remove();
       else setFound(used);
     } catch (error) {
@@ -63,32 +66,16 @@ export function RemoveButton({
       <Button color="error" aria-label={`${label} ${name}`} onClick={() => void begin()}>
         {label}
       </Button>
-      <Dialog open={found !== null} onClose={() => setFound(null)}>
-        <DialogTitle variant="h2">
-          {label} “{name}”?
-        </DialogTitle>
-        <DialogContent>
-          {warning !== undefined && <Typography gutterBottom>{warning}</Typography>}
-          {found !== null && found.length > 0 && (
-            <>
-              <Typography>It is used by:</Typography>
-              <ul style={{ margin: '4px 0' }}>
-                {found.map(({ words, dashboard }) => (
-                  <li key={words}>
-                    {dashboard === null ? words : <Link href={`/dashboards/${dashboard}`}>{words}</Link>}
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setFound(null)}>Keep it</Button>
-          <Button color="error" variant="contained" onClick={() => void remove()}>
-            {label} it
-          </Button>
-        </DialogActions>
-      </Dialog>
+      {found !== null && (
+        <RemoveQuestion
+          name={name}
+          label={label}
+          warning={warning}
+          found={found}
+          onRemove={() => void remove()}
+          onKeep={() => setFound(null)}
+        />
+      )}
     </>
   );
 }

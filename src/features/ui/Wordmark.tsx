@@ -6,6 +6,8 @@ export function Wordmark() {
   return (
     <Link
       href="/"
+      // What it leads to need not come while a dashboard opens.
+      prefetch={false}
       aria-label="Dathen, all dashboards"
       style={{ color: role.ink, textDecoration: 'none', fontWeight: 700, fontSize: 16, whiteSpace: 'nowrap' }}
     >

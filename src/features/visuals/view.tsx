@@ -1,6 +1,6 @@
 'use client';
 /** What a kind of visual shows: the form of an entry of the register. */
-import type { ComponentType } from 'react';
+import type { Late } from '../ui/lazily';
 import type { Visual, VisualKind, VisualOf } from '../../core/dashboard/document/visuals';
 import type { ShownAnswer } from '../../core/dashboard/turn/answer';
 
@@ -19,18 +19,19 @@ export interface VisualView<K extends VisualKind = VisualKind> {
   /** Path of its small sign, on 18 by 17 pixels, and whether it is filled. */
   readonly sign: string;
   readonly filled?: boolean;
-  readonly Body: ComponentType<VisualBodyProps<VisualOf<K>>>;
-  readonly Settings: ComponentType<VisualSettingsProps<VisualOf<K>>>;
+  readonly Body: Late<VisualBodyProps<VisualOf<K>>>;
+  readonly Settings: Late<VisualSettingsProps<VisualOf<K>>>;
 }
 
 /** A body that draws one kind of answer. */
 export function drawing<V extends Visual, const A extends ShownAnswer['kind']>(
   kind: A,
-  Body: ComponentType<VisualBodyProps<V, Extract<ShownAnswer, { kind: A }>>>,
-) {
-  return function DrawnBody({ answer, ...props }: VisualBodyProps<V>) {
+  Body: Late<VisualBodyProps<V, Extract<ShownAnswer, { kind: A }>>>,
+): Late<VisualBodyProps<V>> {
+  function DrawnBody({ answer, ...props }: VisualBodyProps<V>) {
     // An answer of the kind that the visual had a moment ago is on its way out.
     if (answer.kind !== kind) return null;
     return <Body {...props} answer={answer as Extract<ShownAnswer, { kind: A }>} />;
-  };
+  }
+  return Object.assign(DrawnBody, { fetch: Body.fetch });
 }

@@ -12,6 +12,7 @@ import { designOf } from '../../core/dashboard/wiring/design';
 import type { Model } from '../../core/model/model';
 import { TEST_MODEL } from '../../core/model/testing';
 import { theme } from '../../theme/theme';
+import { fetchAll } from '../ui/lazily';
 import { NoticeProvider } from '../ui/Notice';
 import { createAnswersStore } from './answersStore';
 import { createDocumentStore } from './documentStore';
@@ -55,7 +56,7 @@ export async function openDashboard(
     );
     act(() => answers.getState().take({ ...turn, waiting: elsewhere.map(([id]) => id) }));
   };
-  await answer();
+  await Promise.all([answer(), fetchAll()]);
   return { store, held, answers, model, today: TODAY, answer };
 }
 

@@ -1,20 +1,11 @@
 'use client';
 /** A reader's own comparisons: from the corner of a visual, kept in what the reader holds. */
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
 import { useState, type CSSProperties } from 'react';
-import { MOST_BASELINES } from '../../../core/dashboard/document/kinds/compare';
 import { kindOf, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
-import { canonicalBaseline } from '../../../core/dashboard/reader/compared';
-import { baselineDays } from '../../../core/dashboard/turn/comparing/words';
-import { plainButtonStyle, quietStyle, role } from '../../../theme/roles';
-import { BaselineField } from '../../ui/BaselineField';
-import { useHeld, useVisualAnswer, useWorkspace } from '../../workspace/workspace';
-import { baselinesOf } from './compared';
+import { lazily } from '../../ui/lazily';
 
-/** What is offered at one click. */
-const OFFERED = ['previous span', 'same span 1 year earlier'];
+const OwnComparisons = lazily(() => import('./OwnComparisons'), 'OwnComparisons');
 
 /** Whether readers can add comparisons to a visual. */
 export const canCompare = (visual: MeasuredVisual): boolean =>
@@ -59,80 +50,5 @@ export function CompareButton({
         </Popover>
       )}
     </>
-  );
-}
-
-function OwnComparisons({
-  visual,
-  onChange,
-  onClose,
-}: {
-  visual: MeasuredVisual;
-  onChange: (() => void) | undefined;
-  onClose: () => void;
-}) {
-  const { held, model } = useWorkspace();
-  const own = useHeld(({ state }) => state.compare?.[visual.id]) ?? [];
-  const answer = useVisualAnswer(visual.id);
-  const shown = baselinesOf(answer);
-  const add = (text: string) => {
-    const known = own.some((entry) => canonicalBaseline(entry.text) === text);
-    if (!known) held.compare(visual.id, [...own, { text }].slice(-MOST_BASELINES));
-  };
-  const daysOf = (text: string) => {
-    const found = shown.find((entry) => entry.text === canonicalBaseline(text));
-    return found ? baselineDays(found.measures[0]!, model.rule) : 'reading…';
-  };
-  const compared = new Set(shown.map((entry) => entry.text));
-  return (
-    <Box sx={{ p: 1.5, width: 380, maxWidth: '94vw' }}>
-      {onChange && (
-        <Button
-          onClick={() => {
-            onClose();
-            onChange();
-          }}
-        >
-          Where the change comes from
-        </Button>
-      )}
-      {own.length > 0 && (
-        <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
-          {own.map(({ text }) => (
-            <li key={text} style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
-              <span style={{ flex: 1 }}>
-                {text} <span style={quietStyle}>{daysOf(text)}</span>
-              </span>
-              <button
-                type="button"
-                aria-label={`Take ${text} away`}
-                onClick={() =>
-                  held.compare(
-                    visual.id,
-                    own.filter((entry) => entry.text !== text),
-                  )
-                }
-                style={{
-                  ...plainButtonStyle,
-                  padding: '1px 6px',
-                  color: role.quiet,
-                }}
-              >
-                ×
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-      {OFFERED.filter((text) => !compared.has(text)).map((text) => (
-        <Button key={text} variant="outlined" onClick={() => add(text)} sx={{ mr: 1, mb: 0.5 }}>
-          {text}
-        </Button>
-      ))}
-      <BaselineField label="Compare with" onCommit={add} />
-      <Box sx={{ display: 'flex', justifyContent: 'flex-end' }}>
-        <Button onClick={onClose}>Close</Button>
-      </Box>
-    </Box>
   );
 }

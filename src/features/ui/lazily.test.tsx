@@ -1,0 +1,55 @@
+/** Parts that come late. */
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { fetchAll, lazily } from './lazily';
+
+const Word = ({ word }: { word: string }) => <b>{word}</b>;
+
+test('something else stands there until its script has come; then it is drawn at once, everywhere', async () => {
+  let come: () => void = () => undefined;
+  const script = () => new Promise<{ Word: typeof Word }>((resolve) => (come = () => resolve({ Word })));
+  const Late = lazily(script, 'Word', 'reading…');
+  const { unmount } = render(<Late word="tide" />);
+  expect(document.body.textContent).toBe('reading…');
+  await act(async () => come());
+  expect(document.body.textContent).toBe('tide');
+  unmount();
+  render(<Late word="ebb" />);
+  expect(document.body.textContent).toBe('ebb');
+});
+
+test('it is fetched once, however often it is shown or wanted', async () => {
+  let times = 0;
+  const script = () => {
+    times++;
+    return Promise.resolve({ Word });
+  };
+  const Late = lazily(script, 'Word');
+  await Promise.all([Late.fetch(), Late.fetch()]);
+  render(
+    <>
+      <Late word="a" />
+      <Late word="b" />
+    </>,
+  );
+  expect(document.body.textContent).toBe('ab');
+  expect(times).toBe(1);
+});
+
+test('a script that cannot be fetched is said, and asked for again', async () => {
+  let isThere = false;
+  const script = () => (isThere ? Promise.resolve({ Word }) : Promise.reject(new Error('away')));
+  const Late = lazily(script, 'Word');
+  await act(async () => void render(<Late word="tide" />));
+  expect(screen.getByRole('alert').textContent).toContain('could not be fetched. What you set is kept.');
+  isThere = true;
+  await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Try again' })));
+  expect(screen.queryByRole('alert')).toBeNull();
+  expect(document.body.textContent).toBe('tide');
+});
+
+test('all can be fetched ahead', async () => {
+  const Late = lazily(() => Promise.resolve({ Word }), 'Word', 'reading…');
+  await fetchAll();
+  render(<Late word="tide" />);
+  expect(document.body.textContent).toBe('tide');
+});

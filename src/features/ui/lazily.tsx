@@ -1,0 +1,79 @@
+'use client';
+/** Parts whose script comes when they are first wanted: what most readers never open does not keep the page waiting. */
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEffect, useReducer, useState, type ComponentType, type ReactNode } from 'react';
+
+/** The properties of the component that a module exports under a name. */
+type PropsOf<M, K extends keyof M> = M[K] extends ComponentType<infer P> ? P : never;
+
+/** A part that may still be on its way. */
+export interface Late<P> {
+  (props: P): ReactNode;
+  /** Has its script come, before it is shown. Rejects where that cannot be had. */
+  fetch(): Promise<void>;
+}
+
+const scripts = new Set<() => Promise<void>>();
+
+/** Has the scripts of all parts come that are known by now. */
+export const fetchAll = (): Promise<unknown> => Promise.all([...scripts].map((fetch) => fetch()));
+
+/**
+ * The component that a module exports under a name, drawn once the module has come; `waiting` stands in its place until
+ * then. Where it cannot be fetched that is said, with a way to try again.
+ */
+export function lazily<M, K extends keyof M>(
+  script: () => Promise<M>,
+  name: K,
+  waiting: ReactNode = null,
+): Late<PropsOf<M, K>> {
+  type Props = PropsOf<M, K> & object;
+  let there: ComponentType<Props> | undefined;
+  let coming: Promise<void> | undefined;
+  const fetch = () =>
+    (coming ??= script().then(
+      (parts) => {
+        there = parts[name] as ComponentType<Props>;
+      },
+      (error: unknown) => {
+        // It is asked for anew the next time.
+        coming = undefined;
+        throw error;
+      },
+    ));
+  function LatePart(props: Props) {
+    const [, drawAgain] = useReducer((times: number) => times + 1, 0);
+    const [isMissing, setMissing] = useState(false);
+    useEffect(() => {
+      if (there || isMissing) return;
+      let isGone = false;
+      fetch().then(
+        () => !isGone && drawAgain(),
+        () => !isGone && setMissing(true),
+      );
+      return () => {
+        isGone = true;
+      };
+    }, [isMissing]);
+    if (isMissing) return <Missing onAgain={() => setMissing(false)} />;
+    if (!there) return waiting;
+    const Part = there;
+    return <Part {...props} />;
+  }
+  scripts.add(fetch);
+  return Object.assign(LatePart, { fetch }) as unknown as Late<PropsOf<M, K>>;
+}
+
+function Missing({ onAgain }: { onAgain: () => void }) {
+  return (
+    <div role="alert" style={{ padding: 8 }}>
+      <Typography color="warning">
+        This part could not be fetched. What you set is kept.{' '}
+        <Button size="small" onClick={onAgain}>
+          Try again
+        </Button>
+      </Typography>
+    </div>
+  );
+}
