@@ -98,28 +98,51 @@ const LOOK_MS = 100;
 
 /** Holds the data folder for this process; throws where another process does. */
 export async function holdData(): Promise<void> {
-  if (await triesToHold()) return;
+  if (!(await triesToHold())) throw runsAlready();
+}
+
+function runsAlready(): CommandFailure {
   const where = runningRecord()?.url;
-  throw new CommandFailure(`Dathen runs already${where ? ` at ${where}` : ''}. Stop it with ./dathen stop.`);
+  return new CommandFailure(`Dathen runs already${where ? ` at ${where}` : ''}. Stop it with ./dathen stop.`);
 }
 
 const triesToHold = async () => !runningRecord() && (await holdFolder(DATA)) !== undefined;
 
 /**
- * Claims the data folder for this process, once a command that only does some work there is done; of two that start at
- * once, one is told that the other runs. Ends the server that an earlier, killed run left behind.
+ * Claims the data folder for this process, once a command that only does some work there is done, and ends the server
+ * that an earlier, killed run left behind. False where another Dathen runs; of two that start at once, one is told so.
  */
-export async function claim(serves: boolean): Promise<void> {
+export async function triesToClaim(serves: boolean): Promise<boolean> {
   mkdirSync(DATA, { recursive: true });
   for (let waited = 0; !(await triesToHold()); waited += LOOK_MS) {
     const other = runningRecord();
     const isPassing = other ? !other.serves && waited < LONGEST_WORK_MS : waited < BEGINNING_MS;
-    if (!isPassing) return holdData();
+    if (!isPassing) return false;
     await pause(LOOK_MS);
   }
   const left = await leftBehind();
   if (left?.server) await endProcess(left.server.pid, SERVER);
   writeRecord({ pid: process.pid, serves, serverPid: null, url: null, build: null, database: null });
+  return true;
+}
+
+/** The same; throws where another Dathen runs. */
+export async function claim(serves: boolean): Promise<void> {
+  if (!(await triesToClaim(serves))) throw runsAlready();
+}
+
+/** How long a Dathen that starts may take to have its database. */
+const LONGEST_START_MS = 90_000;
+
+/** The database of the Dathen that runs, once its tables are ready and its server is started; undefined where none runs. */
+export async function databaseInUse(): Promise<RunRecord['database'] | undefined> {
+  for (let waited = 0; waited < LONGEST_START_MS; waited += LOOK_MS) {
+    const running = runningRecord();
+    if (!running?.serves) return undefined;
+    if (running.database && running.url !== null) return running.database;
+    await pause(LOOK_MS);
+  }
+  return undefined;
 }
 
 export function writeRecord(record: RunRecord): void {

@@ -1,6 +1,6 @@
 /** The commands after a crash: what was killed comes back, is told, and is ended; two at once cannot both win. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -114,15 +114,20 @@ test('a command that was killed is told with what it left running, which stop en
   expect((await run('status')).text.trim()).toBe('Dathen does not run.');
 }, 120_000);
 
-test('a start waits for a command that works on the data', async () => {
+test('a start waits for a command that works on the data; of both at once each does its own', async () => {
   const backing = command('backup', path.join(folder, 'backups'));
-  await until('the backup to hold the data', () => existsSync(path.join(data, 'run.json')));
+  await until('the backup to hold the data', () => record().pid === backing.child.pid);
   const started = command('start', '--port', String(port));
   await until('Dathen to be ready', () => started.said.text.includes('is ready at'));
   expect(await backing.ended).toBe(0);
   expect((await run('stop')).text).toContain('Dathen is stopped');
   expect(await started.ended).toBe(0);
-}, 120_000);
+  const again = command('start', '--port', String(port));
+  expect((await run('backup', path.join(folder, 'backups'))).code).toBe(0);
+  await until('Dathen to be ready anew', () => again.said.text.includes('is ready at'));
+  expect((await run('stop')).text).toContain('Dathen is stopped');
+  expect(await again.ended).toBe(0);
+}, 180_000);
 
 const databasePid = () =>
   Number(readFileSync(path.join(data, 'mariadb.log'), 'utf8').match(/as process (\d+)/)?.[1] ?? NaN);
