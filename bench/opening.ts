@@ -39,7 +39,7 @@ async function opening(
 ): Promise<Opening> {
   await driver.get(`${address}/dashboards/${id}`);
   const time = await eventually('all visuals', () =>
-    driver.executeScript<number>('return window.opened'),
+    driver.executeScript<number | false>('return window.opened ?? false'),
   );
   const script = await driver.executeScript<number>(
     `return performance.getEntriesByType('resource').filter((entry) => /[.]js/.test(entry.name)).reduce((sum, entry) => sum + entry.decodedBodySize, 0) / 1024`,

@@ -28,7 +28,7 @@ export function todayOnTheWater(model: Model): DashboardDocument {
       { id: 'asof', kind: 'asof', title: 'As of', hold: false, accent: null, reveal: null, later: [] },
       10,
       0,
-      4,
+      7,
       4,
     ],
     [

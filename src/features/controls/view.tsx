@@ -3,7 +3,6 @@
 import Typography from '@mui/material/Typography';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
 import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
-import { RollingSwitches } from './RollingSwitches';
 import { lazily, type Late } from '../ui/lazily';
 
 /** Changes settings of a control. */
@@ -41,6 +40,7 @@ export function answered<C extends Control, const A extends ControlAnswer['kind'
   return Object.assign(AnsweredBody, { fetch: Body.fetch });
 }
 
+const RollingSwitches = lazily(() => import('./RollingSwitches'), 'RollingSwitches');
 const TimeSettings = lazily(() => import('./TimeSettings'), 'TimeSettings');
 
 /** The view of a time control: its own settings stand before those that all share. */

@@ -1,6 +1,25 @@
 import { role } from '../../theme/roles';
+import { textWidth } from './textWidth';
 
+const SIZE = 12;
 const LINE = 18;
+/** Beside and above the words, and between them and the pointer. */
+const [SIDE, ABOVE, APART] = [8, 4, 12];
+/** How much wider heavy type is than what is measured. */
+const HEAVY = 1.06;
+
+/** Where a label of some lines stands: beside the pointer, moved and folded as far as needed to stay inside. */
+export function tipPlace(x: number, width: number, lines: readonly string[]) {
+  const widths = lines.map((line) => textWidth(line, SIZE) * HEAVY);
+  const own = Math.min(Math.ceil(Math.max(...widths, 0)) + 2 * SIDE, width);
+  const beside = x > width / 2 ? x - APART - own : x + APART;
+  const rows = widths.reduce((sum, line) => sum + Math.max(1, Math.ceil(line / (own - 2 * SIDE))), 0);
+  return {
+    left: Math.max(0, Math.min(beside, width - own)),
+    width: own,
+    height: rows * LINE + 2 * ABOVE,
+  };
+}
 
 /** A small label beside the pointer, kept inside the visual. */
 export function Tip({
@@ -17,21 +36,23 @@ export function Tip({
   height?: number;
   lines: readonly string[];
 }) {
-  const atRight = x > width / 2;
+  const place = tipPlace(x, width, lines);
   return (
     <div
       role="status"
       style={{
         position: 'absolute',
-        top: Math.max(0, Math.min(y - 14, height - lines.length * LINE - 10)),
-        [atRight ? 'right' : 'left']: (atRight ? width - x : x) + 12,
+        top: Math.max(0, Math.min(y - 14, height - place.height)),
+        left: place.left,
+        width: place.width,
+        boxSizing: 'border-box',
         background: role.ink,
         color: role.paper,
-        padding: '4px 8px',
+        padding: `${ABOVE}px ${SIDE}px`,
         borderRadius: 3,
-        fontSize: 12,
+        fontSize: SIZE,
         pointerEvents: 'none',
-        whiteSpace: 'nowrap',
+        overflowWrap: 'anywhere',
         zIndex: 2,
       }}
     >
