@@ -2,14 +2,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
-import Popover from '@mui/material/Popover';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
-import { isoDay, parseIsoDay } from '../../core/calendar/day';
+import { parseIsoDay } from '../../core/calendar/day';
 import { canChooseAsOf } from '../../core/dashboard/reader/held';
 import { dayWords } from '../../core/calendar/names';
 import { unseenStyle } from '../../theme/roles';
@@ -29,7 +28,7 @@ import { DownloadButton } from './DownloadButton';
 import { Freshness } from './Freshness';
 import { ShareButton } from './ShareButton';
 
-const DayField = lazily(() => import('../ui/DayField'), 'DayField');
+const AsOfPopover = lazily(() => import('./AsOfPopover'), 'AsOfPopover');
 const CheckButton = dynamic(() => import('../wiring/CheckPanel').then((part) => part.CheckButton), {
   ssr: false,
 });
@@ -223,7 +222,7 @@ const ONE_LINE = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'no
 
 /** The day that stands for today, and a way to change it. */
 function AsOfButton() {
-  const { held, today } = useWorkspace();
+  const { today } = useWorkspace();
   const chosen = useHeld(({ state }) => state.asOf);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const asOf = chosen ? parseIsoDay(chosen) : undefined;
@@ -243,27 +242,7 @@ function AsOfButton() {
       >
         <span style={ONE_LINE}>{words}</span>
       </Button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'As of' } }}
-      >
-        <Box sx={{ p: 2, width: 300, display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-          <DayField
-            label="As of"
-            day={asOf ?? today}
-            onDay={(day) => {
-              held.setAsOf(isoDay(day));
-              setAnchor(null);
-            }}
-          />
-          <Button disabled={asOf === undefined} onClick={() => held.setAsOf(null)}>
-            Back to today
-          </Button>
-        </Box>
-      </Popover>
+      {anchor && <AsOfPopover anchor={anchor} onClose={() => setAnchor(null)} />}
     </>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 /** A reader's own comparisons: from the corner of a visual, kept in what the reader holds. */
-import Popover from '@mui/material/Popover';
 import { useState, type CSSProperties } from 'react';
 import { kindOf, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import { lazily } from '../../ui/lazily';
@@ -38,16 +37,13 @@ export function CompareButton({
         ±
       </button>
       {anchor && (
-        <Popover
-          open
-          anchorEl={anchor}
+        <OwnComparisons
+          visual={visual}
+          title={title}
+          anchor={anchor}
+          onChange={onChange}
           onClose={() => setAnchor(null)}
-          anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-          transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-          slotProps={{ paper: { role: 'dialog', 'aria-label': `Compare ${title} with` } }}
-        >
-          <OwnComparisons visual={visual} onChange={onChange} onClose={() => setAnchor(null)} />
-        </Popover>
+        />
       )}
     </>
   );

@@ -2,6 +2,7 @@
 /** What a reader compares a visual with, beside what the designer chose: added by a click or typed, and taken away. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Popover from '@mui/material/Popover';
 import { MOST_BASELINES } from '../../../core/dashboard/document/kinds/compare';
 import type { MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import { canonicalBaseline } from '../../../core/dashboard/reader/compared';
@@ -16,10 +17,15 @@ const OFFERED = ['previous span', 'same span 1 year earlier'];
 
 export function OwnComparisons({
   visual,
+  title,
+  anchor,
   onChange,
   onClose,
 }: {
   visual: MeasuredVisual;
+  title: string;
+  /** What it opens beside. */
+  anchor: HTMLElement;
   onChange: (() => void) | undefined;
   onClose: () => void;
 }) {
@@ -37,54 +43,63 @@ export function OwnComparisons({
   };
   const compared = new Set(shown.map((entry) => entry.text));
   return (
-    <Box sx={{ p: 1.5, width: 380, maxWidth: '94vw' }}>
-      {onChange && (
-        <Button
-          onClick={() => {
-            onClose();
-            onChange();
-          }}
-        >
-          Where the change comes from
-        </Button>
-      )}
-      {own.length > 0 && (
-        <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
-          {own.map(({ text }) => (
-            <li key={text} style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
-              <span style={{ flex: 1 }}>
-                {text} <span style={quietStyle}>{daysOf(text)}</span>
-              </span>
-              <button
-                type="button"
-                aria-label={`Take ${text} away`}
-                onClick={() =>
-                  held.compare(
-                    visual.id,
-                    own.filter((entry) => entry.text !== text),
-                  )
-                }
-                style={{
-                  ...plainButtonStyle,
-                  padding: '1px 6px',
-                  color: role.quiet,
-                }}
-              >
-                ×
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-      {OFFERED.filter((text) => !compared.has(text)).map((text) => (
-        <Button key={text} variant="outlined" onClick={() => add(text)} sx={{ mr: 1, mb: 0.5 }}>
-          {text}
-        </Button>
-      ))}
-      <BaselineField label="Compare with" onCommit={add} />
-      <Box sx={{ display: 'flex', justifyContent: 'flex-end' }}>
-        <Button onClick={onClose}>Close</Button>
+    <Popover
+      open
+      anchorEl={anchor}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+      transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+      slotProps={{ paper: { role: 'dialog', 'aria-label': `Compare ${title} with` } }}
+    >
+      <Box sx={{ p: 1.5, width: 380, maxWidth: '94vw' }}>
+        {onChange && (
+          <Button
+            onClick={() => {
+              onClose();
+              onChange();
+            }}
+          >
+            Where the change comes from
+          </Button>
+        )}
+        {own.length > 0 && (
+          <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
+            {own.map(({ text }) => (
+              <li key={text} style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
+                <span style={{ flex: 1 }}>
+                  {text} <span style={quietStyle}>{daysOf(text)}</span>
+                </span>
+                <button
+                  type="button"
+                  aria-label={`Take ${text} away`}
+                  onClick={() =>
+                    held.compare(
+                      visual.id,
+                      own.filter((entry) => entry.text !== text),
+                    )
+                  }
+                  style={{
+                    ...plainButtonStyle,
+                    padding: '1px 6px',
+                    color: role.quiet,
+                  }}
+                >
+                  ×
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+        {OFFERED.filter((text) => !compared.has(text)).map((text) => (
+          <Button key={text} variant="outlined" onClick={() => add(text)} sx={{ mr: 1, mb: 0.5 }}>
+            {text}
+          </Button>
+        ))}
+        <BaselineField label="Compare with" onCommit={add} />
+        <Box sx={{ display: 'flex', justifyContent: 'flex-end' }}>
+          <Button onClick={onClose}>Close</Button>
+        </Box>
       </Box>
-    </Box>
+    </Popover>
   );
 }
