@@ -1,5 +1,5 @@
 /** The record of the Dathen that runs from this data folder. */
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { z } from 'zod';
@@ -92,8 +92,8 @@ export function refuseWhileRunning(): void {
 
 /** How long a command's work may hold the folder while another waits for it. */
 const LONGEST_WORK_MS = 120_000;
-/** Whoever has just begun to hold the folder has written so after this time. */
-const BEGINNING_MS = 1000;
+/** Whoever holds the folder without a record of it has just begun, or is about to end, for no longer than this. */
+const UNKNOWN_MS = 3000;
 const LOOK_MS = 100;
 
 /** Holds the data folder for this process; throws where another process does. */
@@ -114,9 +114,11 @@ const triesToHold = async () => !runningRecord() && (await holdFolder(DATA)) !==
  */
 export async function triesToClaim(serves: boolean): Promise<boolean> {
   mkdirSync(DATA, { recursive: true });
+  let unknown = 0;
   for (let waited = 0; !(await triesToHold()); waited += LOOK_MS) {
     const other = runningRecord();
-    const isPassing = other ? !other.serves && waited < LONGEST_WORK_MS : waited < BEGINNING_MS;
+    unknown = other ? 0 : unknown + LOOK_MS;
+    const isPassing = other ? !other.serves && waited < LONGEST_WORK_MS : unknown < UNKNOWN_MS;
     if (!isPassing) return false;
     await pause(LOOK_MS);
   }
@@ -145,8 +147,11 @@ export async function databaseInUse(): Promise<RunRecord['database'] | undefined
   return undefined;
 }
 
+/** Whoever reads it meanwhile finds the one before, or this one. */
 export function writeRecord(record: RunRecord): void {
-  writeFileSync(FILE(), JSON.stringify(record), { mode: 0o600 });
+  const written = `${FILE()}.${process.pid}`;
+  writeFileSync(written, JSON.stringify(record), { mode: 0o600 });
+  renameSync(written, FILE());
 }
 
 /** Removes this process's own record, and no other's. */

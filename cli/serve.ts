@@ -53,7 +53,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     }
     const build = await currentBuild();
     preparation().catch(() => undefined);
-    await run.start(build);
+    await run.begin(build);
     if (stopping.signal.aborted) return;
     await sayWhere(run.url, options.team);
     await run.untilStopped(build);
@@ -97,8 +97,29 @@ class Run {
     this.url = `http://${localName(options.team?.host)}:${options.port}`;
   }
 
+  /** Starts all of it, and again what is killed while the rest comes up. */
+  async begin(build: string): Promise<void> {
+    for (let restarts = 0; ; restarts++) {
+      try {
+        return await this.start(build);
+      } catch (error) {
+        const killed = this.whatIsKilled();
+        if (this.stopping.aborted || !killed || restarts === MOST_RESTARTS) throw error;
+        console.error(lostWords(killed));
+        await this.endServer(WITHOUT_DATABASE_MS);
+        if (killed === 'The database') this.database = undefined;
+      }
+    }
+  }
+
+  /** What was up and has ended, other than by saying why it cannot go on. */
+  private whatIsKilled(): Lost | undefined {
+    if (this.database && hasEnded(this.database.child)) return 'The database';
+    return this.server?.signalCode ? 'The server' : undefined;
+  }
+
   /** Starts what does not run yet, and waits until it answers. */
-  async start(build: string): Promise<void> {
+  private async start(build: string): Promise<void> {
     const { today } = this.options;
     if (this.stopping.aborted) return;
     const address = this.options.team?.database ?? (await this.ownDatabase());
@@ -124,7 +145,7 @@ class Run {
         throw new CommandFailure(
           `${lost} ended by itself again and again${last ? `; the last it said: ${last}` : ''}. Nothing that was saved is lost; ${LOG_FILE} says more.`,
         );
-      console.error(`${lost} ended unexpectedly and is started again. Nothing that was saved is lost.`);
+      console.error(lostWords(lost));
       begun = Date.now();
       lost = await this.startAgain(lost, build);
     }
@@ -203,6 +224,9 @@ class Run {
   }
 }
 
+const lostWords = (lost: Lost) =>
+  `${lost} ended unexpectedly and is started again. Nothing that was saved is lost.`;
+
 const hasEnded = (child: ChildProcess) => child.exitCode !== null || child.signalCode !== null;
 
 /** How a server that listens on an address is reached from here. */
@@ -221,7 +245,11 @@ function lastLine(): string | undefined {
 /** Tables in their newest form, no leftovers of killed loads, and the demo data if it is wanted and absent. */
 async function prepareData(options: ServeOptions, signal: AbortSignal) {
   const { forOurselves } = await import('../src/server/caller');
-  await forOurselves(() => prepareForOurselves(options, signal));
+  const { closeDatabase } = await preparation();
+  // A database that is lost meanwhile may listen elsewhere the next time.
+  await forOurselves(() => prepareForOurselves(options, signal)).finally(() =>
+    closeDatabase().catch(() => undefined),
+  );
 }
 
 /** Clears what loads left behind that lost their database, while the server goes on. */
@@ -261,5 +289,4 @@ async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {
     });
   }
   await steps.ensureAlmanac();
-  await steps.closeDatabase();
 }

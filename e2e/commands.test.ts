@@ -145,6 +145,9 @@ test('a start after a killed command takes over, and a killed database comes bac
   kill(record().pid);
   await killed.ended;
   const again = command('start', '--port', String(port));
+  // Also one that is killed while the rest comes up.
+  await until('the database to be up', () => record().pid === again.child.pid && record().database !== null);
+  kill(databasePid());
   await until('Dathen to be ready anew', () => again.said.text.includes('is ready at'));
   const { serverPid } = record();
   kill(databasePid());
