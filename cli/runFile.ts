@@ -95,6 +95,8 @@ const LONGEST_WORK_MS = 120_000;
 /** Whoever holds the folder without a record of it has just begun, or is about to end, for no longer than this. */
 const UNKNOWN_MS = 3000;
 const LOOK_MS = 100;
+/** How long a server without its command may take to end: what it is at is undone at the start that waits for it. */
+const LEFT_PATIENCE_MS = 2000;
 
 /** Holds the data folder for this process; throws where another process does. */
 export async function holdData(): Promise<void> {
@@ -123,7 +125,7 @@ export async function triesToClaim(serves: boolean): Promise<boolean> {
     await pause(LOOK_MS);
   }
   const left = await leftBehind();
-  if (left?.server) await endProcess(left.server.pid, SERVER);
+  if (left?.server) await endProcess(left.server.pid, SERVER, LEFT_PATIENCE_MS);
   writeRecord({ pid: process.pid, serves, serverPid: null, url: null, build: null, database: null });
   return true;
 }
