@@ -155,7 +155,7 @@ export function within(
   const { measure } = part;
   const asked = isCoarse(measure) && !measure.spread ? wholeUnits(window, measure.grain, rule) : window;
   const clipped = clipRuns(asked, covered);
-  // Written out, not spread: a turn makes some for each measure and baseline, and copies cost several times as much.
+  // Written out, not spread: every turn makes one for each measure and baseline, and copies were kept for longer.
   return {
     part,
     selection,
