@@ -147,7 +147,7 @@ story(
       async () => (await at.address()).pathname === `/dashboards/${other}`,
     );
     await at.reads(VELDRY);
-    expect(await at.region('In effect')).toContain('Veldry');
+    await at.regionReads('In effect', 'Veldry');
   },
 );
 

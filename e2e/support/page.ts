@@ -176,11 +176,31 @@ export class Page {
   }
 
   /** Waits until the page says something. */
-  async reads(words: string | RegExp): Promise<string> {
+  reads(words: Name): Promise<string> {
+    return this.untilRead('the page', words, () => this.text());
+  }
+
+  /** Waits until the element of a role with this name says something. */
+  readsIn(role: string, name: Name, words: Name): Promise<string> {
+    return this.untilRead(`${role} ${String(name)}`, words, async () =>
+      (await this.all(role, name, 1))[0]?.getText(),
+    );
+  }
+
+  /** Waits until a named region, such as a visual, says something. */
+  regionReads(name: Name, words: Name): Promise<string> {
+    return this.readsIn('region', name, words);
+  }
+
+  private async untilRead(
+    place: string,
+    words: Name,
+    read: () => Promise<string | undefined>,
+  ): Promise<string> {
     let text = '';
     try {
-      return await eventually(`the page to read ${String(words)}`, async () => {
-        text = await this.text();
+      return await eventually(`${place} to read ${String(words)}`, async () => {
+        text = (await read()) ?? '';
         return (typeof words === 'string' ? text.includes(words) : words.test(text)) ? text : undefined;
       });
     } catch (error) {

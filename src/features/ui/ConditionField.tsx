@@ -102,7 +102,7 @@ export function ConditionField({
         }}
       />
       <Button
-        disabled={isBlank || !read.ok || count.isPending}
+        disabled={isBlank || !read.ok}
         onClick={() => count.mutate(text)}
         sx={{ mt: 1, minWidth: 0, px: 0.75 }}
         title="How many rows it keeps"

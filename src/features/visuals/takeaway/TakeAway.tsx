@@ -2,7 +2,7 @@
 /** A visual to be taken away: its data as a file, itself as a picture. */
 import Button from '@mui/material/Button';
 import { useParams } from 'next/navigation';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { FILE_FORMATS, fileName, type FileFormat } from '../../../contract/files';
 import type { Visual } from '../../../core/dashboard/document/visuals';
 import { aboutOf, inEffectWords } from '../../../core/dashboard/turn/said/about';
@@ -32,14 +32,16 @@ export function TakeAway({ visual, hasData }: { visual: Visual; hasData: boolean
   const title = useTitle(visual);
   const copyFrame = useFrameCopy();
   const dashboard = (useParams() as { id?: string } | null)?.id;
-  const [busy, setBusy] = useState<string | null>(null);
+  const making = useRef(new Set<string>());
   const [problem, setProblem] = useState<string | null>(null);
+  // The buttons stay as they are while files are made: a disabled one would lose the focus, and the next click or key.
   const run = (format: string, work: () => Promise<string | null>) => {
-    setBusy(format);
+    if (making.current.has(format)) return;
+    making.current.add(format);
     setProblem(null);
     void work()
       .then(setProblem, () => setProblem('The file could not be made. What you see is kept; try again.'))
-      .finally(() => setBusy(null));
+      .finally(() => making.current.delete(format));
   };
   const data = (format: FileFormat) =>
     run(format, () => saveRequested('/api/data', { document, state, visual: visual.id, format }));
@@ -61,7 +63,6 @@ export function TakeAway({ visual, hasData }: { visual: Visual; hasData: boolean
     <Button
       key={format}
       onClick={take}
-      disabled={busy !== null}
       aria-label={`Download ${NAMES[format]}`}
       sx={{ minWidth: 0, px: 0.75, py: 0 }}
     >
