@@ -3,7 +3,7 @@ import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
 
 export default tseslint.config(
-  { ignores: ['.next/**', '.next-test/**', '.data/**', 'node_modules/**', 'next-env.d.ts'] },
+  { ignores: ['.next/**', '.next-test/**', '.program/**', '.data/**', 'node_modules/**', 'next-env.d.ts'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {

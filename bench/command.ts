@@ -38,7 +38,7 @@ export class Command {
 
   /** Runs another command over the same data. */
   spawn(args: readonly string[], output: 'pipe' | 'ignore'): ChildProcess {
-    return spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args], {
+    return spawn(path.resolve('dathen'), args, {
       env: { ...process.env, NODE_OPTIONS: '', ...this.environment, DATHEN_DATA: this.data },
       stdio: ['ignore', output, output],
     });

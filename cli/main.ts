@@ -7,7 +7,7 @@ import { isOrigin } from '../src/core/embedOrigins';
 import { CommandFailure, sentenceFor } from './failure';
 import { DATA } from './places';
 import { endProcess } from './processes';
-import { runningRecord } from './runFile';
+import { COMMAND, runningRecord } from './runFile';
 
 const DEFAULT_PORT = 4400;
 
@@ -127,7 +127,7 @@ program
   .description('stop the Dathen that runs from here')
   .action(async () => {
     const running = runningRecord();
-    if (running) await endProcess(running.pid, 'cli/main.ts', 60_000);
+    if (running) await endProcess(running.pid, COMMAND, 60_000);
     const { endLeftBehind, leftBehind } = await import('./runFile');
     const left = await leftBehind();
     if (left) await endLeftBehind(left);

@@ -18,7 +18,7 @@ function run(args: readonly string[], input = ''): Promise<Ended> {
   return new Promise((resolve) => {
     const child = execFile(
       process.execPath,
-      ['--import', 'tsx', 'cli/main.ts', ...args],
+      ['.program/cli/main.js', ...args],
       { env: { ...process.env, DATHEN_CWD: folder } },
       (error, out, err) => resolve({ code: error ? Number(error.code) : 0, out, err }),
     );

@@ -1,7 +1,8 @@
 /** Where things lie. */
 import path from 'node:path';
 
-export const PROJECT = path.resolve(import.meta.dirname, '..');
+/** The start script goes there before it hands over. */
+export const PROJECT = process.cwd();
 
 /** Folder for everything that a running Dathen keeps; tests use one of their own. */
 export let DATA = path.resolve(process.env.DATHEN_DATA ?? path.join(PROJECT, '.data'));

@@ -31,7 +31,8 @@ const recordSchema = z.object({
 export type RunRecord = z.infer<typeof recordSchema>;
 
 const FILE = () => path.join(DATA, 'run.json');
-const COMMAND = 'cli/main.ts';
+/** By which the command line of a run is known, of this version or of one before it. */
+export const COMMAND = 'cli/main.';
 const SERVER = 'next';
 
 function readRecord(): RunRecord | undefined {

@@ -7,6 +7,11 @@ import { PROJECT } from './places';
 import { endProcess, freePort } from './processes';
 
 const PATIENCE_MS = 60_000;
+/**
+ * How long a connection is kept for the next request: longer than a proxy or a program keeps its end (nginx a minute),
+ * so that a request never meets a connection that is just being closed.
+ */
+const KEPT_MS = 75_000;
 
 /** Starts the server on a port (of 127.0.0.1 unless told otherwise), from a build folder; its output goes to a log file. */
 export function startServer(
@@ -30,6 +35,8 @@ export function startServer(
       host,
       '-p',
       String(port),
+      '--keepAliveTimeout',
+      String(KEPT_MS),
     ],
     {
       cwd: PROJECT,

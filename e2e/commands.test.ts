@@ -23,7 +23,7 @@ beforeAll(async () => {
 
 /** Runs a command of Dathen over the data of these tests. */
 function command(...args: string[]) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args], {
+  const child = spawn(process.execPath, ['.program/cli/main.js', ...args], {
     env: { ...cleanEnvironment(), DATHEN_DATA: data, NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

@@ -1,4 +1,5 @@
 /** Starts one private MariaDB for all unit tests that need a database; each of their files makes a schema of its own. */
+import { execFileSync } from 'node:child_process';
 import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -7,6 +8,8 @@ import { startDatabase } from '../cli/mariadb';
 import { keepRunning } from './running';
 
 export default async function setup(): Promise<void> {
+  // Threads, and commands that tests run, are made from the sources as they are.
+  execFileSync(process.execPath, ['cli/programs.mjs']);
   const folder = mkdtempSync(path.join(tmpdir(), 'dathen-unit-'));
   // The database's system user has to pass through.
   chmodSync(folder, 0o711);

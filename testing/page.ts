@@ -1,3 +1,4 @@
+import React from 'react';
 import { TextDecoder, TextEncoder } from 'node:util';
 
 /** What jsdom lacks and the interface needs: a size for everything, and what depends on it. */
@@ -37,3 +38,25 @@ Object.assign(globalThis, { PointerEvent: Pointer });
 
 // There is nothing to draw on; without this every look for it is told as an error.
 HTMLCanvasElement.prototype.getContext = () => null;
+
+// A wide screen with light and a pointer, and less motion: what closes is gone at once, and not drawn again with all that follows.
+globalThis.matchMedia = (media) => {
+  const nothing = () => undefined;
+  return {
+    matches: !/max-width|dark|coarse/.test(media),
+    media,
+    addEventListener: nothing,
+    removeEventListener: nothing,
+    addListener: nothing,
+    removeListener: nothing,
+  } as unknown as MediaQueryList;
+};
+
+/*
+ * While it develops, React keeps the stack of every element that is made, for its messages: half of a test's time. It
+ * stops at ten thousand a second; here at none.
+ */
+const inside = (React as unknown as Record<string, { recentlyCreatedOwnerStacks: number }>)[
+  '__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE'
+]!;
+Object.defineProperty(inside, 'recentlyCreatedOwnerStacks', { get: () => Infinity, set: () => undefined });

@@ -27,7 +27,9 @@ export async function eventually<T>(
   patience = 30_000,
 ): Promise<T> {
   let last: unknown;
-  for (const end = Date.now() + patience; Date.now() < end; await pause(40)) {
+  // Looked for often at first, then seldom: looking takes from the page the time that it needs.
+  let wait = 20;
+  for (const end = Date.now() + patience; Date.now() < end; await pause((wait = Math.min(wait * 1.5, 250)))) {
     try {
       const found = await find();
       if (found !== undefined && found !== false) return found;
@@ -59,18 +61,27 @@ export class Page {
   /** Every visible element of a role with this accessible name; with `most`, no more than so many are looked for. */
   async all(role: string, name: Name, most = Infinity): Promise<WebElement[]> {
     const css = [`[role="${role}"]`, IMPLIED[role]].filter(Boolean).join(', ');
-    const hint = typeof name === 'string' ? name : '';
-    const candidates = await this.driver.executeScript<WebElement[]>(
-      `return [...document.querySelectorAll(arguments[0])].filter((element) => {
-         const labels = [...(element.labels ?? [])].map((label) => label.textContent).join(' ');
-         const text = (element.getAttribute('aria-label') ?? '') + element.textContent + (element.title ?? '') + labels;
-         return (text.includes(arguments[1]) || element.hasAttribute('aria-labelledby')) && element.getClientRects().length > 0;
-       })`,
+    const candidates = await this.driver.executeScript<[element: WebElement, isLikely: boolean][]>(
+      `const [css, words, pattern, flags] = arguments;
+       const looks = pattern === null ? (text) => text.includes(words) : ((name) => (text) => name.test(text.trim()))(new RegExp(pattern, flags));
+       const candidates = [];
+       for (const element of document.querySelectorAll(css)) {
+         if (element.getClientRects().length === 0) continue;
+         const labels = [...(element.labels ?? [])].map((label) => label.textContent);
+         const texts = [element.getAttribute('aria-label') ?? '', element.textContent, element.title ?? '', ...labels];
+         const isLikely = element.hasAttribute('aria-labelledby') || texts.some(looks) || looks(texts.join(''));
+         if (isLikely || pattern !== null) candidates.push([element, isLikely]);
+       }
+       return candidates;`,
       css,
-      hint,
+      typeof name === 'string' ? name : '',
+      typeof name === 'string' ? null : name.source,
+      typeof name === 'string' ? '' : name.flags,
     );
+    // Asking for a name takes a way to the browser and back: where one is enough, those that look like it come first.
+    if (most === 1) candidates.sort(([, a], [, b]) => Number(b) - Number(a));
     const found: WebElement[] = [];
-    for (const candidate of candidates) {
+    for (const [candidate] of candidates) {
       if (found.length >= most) break;
       if (matches(name, (await candidate.getAccessibleName()).trim())) found.push(candidate);
     }
@@ -171,8 +182,23 @@ export class Page {
     }
   }
 
-  async text(): Promise<string> {
-    return this.driver.findElement({ css: 'body' }).getText();
+  text(): Promise<string> {
+    return this.textOf();
+  }
+
+  /**
+   * What is read in an element, or (without one) on the page: the browser's own text of it, with cells of a line
+   * parted by spaces. The driver's would be put together in the page, node by node, which takes hundreds of times longer.
+   */
+  async textOf(element?: WebElement): Promise<string> {
+    const text = await this.driver.executeScript<string>(
+      'return (arguments[0] ?? document.body).innerText',
+      element ?? null,
+    );
+    return text
+      .replace(/[\t\u00a0 ]+/g, ' ')
+      .replace(/ ?\n[\n ]*/g, '\n')
+      .trim();
   }
 
   /** Waits until the page says something. */
@@ -182,9 +208,10 @@ export class Page {
 
   /** Waits until the element of a role with this name says something. */
   readsIn(role: string, name: Name, words: Name): Promise<string> {
-    return this.untilRead(`${role} ${String(name)}`, words, async () =>
-      (await this.all(role, name, 1))[0]?.getText(),
-    );
+    return this.untilRead(`${role} ${String(name)}`, words, async () => {
+      const [element] = await this.all(role, name, 1);
+      return element && this.textOf(element);
+    });
   }
 
   /** Waits until a named region, such as a visual, says something. */
@@ -210,7 +237,7 @@ export class Page {
 
   /** The text of a named region, such as a visual. */
   async region(name: Name): Promise<string> {
-    return (await this.find('region', name)).getText();
+    return this.textOf(await this.find('region', name));
   }
 
   async address(): Promise<URL> {

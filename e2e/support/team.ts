@@ -33,7 +33,7 @@ export async function serveCommand(...args: string[]): Promise<{ code: number | 
 }
 
 function begin(args: readonly string[]): { child: ChildProcess; said: { text: string } } {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'cli/main.ts', 'serve', ...args], {
+  const child = spawn(process.execPath, ['.program/cli/main.js', 'serve', ...args], {
     env: { ...cleanEnvironment(), NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

@@ -4,10 +4,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import mysql from 'mysql2/promise';
+import mysql, { type RowDataPacket } from 'mysql2/promise';
 import { isoDay } from '../core/calendar/day';
 import type { TestRow } from '../core/cube/testing';
-import { closeDatabase, migrateDatabase } from './database/connection';
+import { closeDatabase, migrateDatabase, pool } from './database/connection';
 import { editDataset } from './datasets/edit';
 import { loadFile, type LoadOptions } from './datasets/load';
 import { planFromProfile } from './datasets/plan';
@@ -57,6 +57,23 @@ export async function loadText(
   const { mode, ...rest } = options;
   const plan = planFromProfile(name, await profileFile(file), mode ? { mode } : {});
   return loadFile(file, plan, { source: `${name}.csv`, ...rest });
+}
+
+/**
+ * Asks the database for lists of values, each text once: for tests whose rows stay, and which hold the same figures
+ * against several answers.
+ */
+export function askedOnce<T>(): (sql: string) => Promise<readonly (readonly T[])[]> {
+  const kept = new Map<string, Promise<readonly (readonly T[])[]>>();
+  return (sql) => {
+    const found =
+      kept.get(sql) ??
+      pool()
+        .query<RowDataPacket[][]>({ sql, rowsAsArray: true })
+        .then(([rows]) => rows as unknown as T[][]);
+    kept.set(sql, found);
+    return found;
+  };
 }
 
 /** One row of each kind, so that columns are found to be what they are whatever was generated. */

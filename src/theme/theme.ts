@@ -94,6 +94,8 @@ const PHRASE = '"Spline Sans Mono Variable", ui-monospace, monospace';
 export const LISTED = { role: 'region', 'aria-label': 'Choices' };
 
 export const theme = createTheme({
+  // Who asks the system for less motion has panels and menus at once.
+  motion: { reducedMotion: 'system' },
   cssVariables: { cssVarPrefix: 'dathen', colorSchemeSelector: 'media' },
   colorSchemes: { light: { palette: SCHEMES.light }, dark: { palette: SCHEMES.dark } },
   shape: { borderRadius: 3 },

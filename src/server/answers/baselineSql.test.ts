@@ -3,7 +3,6 @@
  * each bucket, for every aggregation, form of baseline, grain and condition, from cubes and from the database.
  */
 import fc from 'fast-check';
-import type { RowDataPacket } from 'mysql2/promise';
 import { isoDay, parseIsoDay, type Day } from '../../core/calendar/day';
 import type { TestRow } from '../../core/cube/testing';
 import { documentSchema } from '../../core/dashboard/document/document';
@@ -13,15 +12,15 @@ import { answerTurn } from '../../core/dashboard/turn/turn';
 import { designOf } from '../../core/dashboard/wiring/design';
 import type { Model } from '../../core/model/model';
 import { TEST_MODEL, testMeasure } from '../../core/model/testing';
-import { pool } from '../database/connection';
 import { factTable } from '../datasets/definition';
 import { editDataset } from '../datasets/edit';
 import { findDataset, type StoredDataset } from '../datasets/repository';
-import { loadText, tableOf, withDatabase } from '../testing';
+import { askedOnce, loadText, tableOf, withDatabase } from '../testing';
 import { sourceFor } from './answer';
 import { sqlSource } from './sqlSource';
 
 const at = withDatabase();
+const ask = askedOnce<string | number | null>();
 const QUESTIONS = Number(process.env.DATHEN_QUESTIONS ?? 150);
 const FIRST = parseIsoDay('2024-01-01')!;
 const TODAY = parseIsoDay('2026-03-18')!;
@@ -175,11 +174,11 @@ describe('random comparisons', () => {
   ): Promise<number | null> {
     const sql = CONDITIONS[asked.condition];
     const where = sql ? ` AND COALESCE((${physical(sql, today)}), FALSE)` : '';
-    const [[row]] = await pool().query<RowDataPacket[]>(
-      `SELECT ${MEASURES[asked.measure]} AS value FROM ${factTable(stored.id, stored.currentLoad!)}
+    const [row] = await ask(
+      `SELECT ${MEASURES[asked.measure]} FROM ${factTable(stored.id, stored.currentLoad!)}
        WHERE c1 BETWEEN '${first}' AND '${last}'${where}`,
     );
-    const value: unknown = row!.value;
+    const value = row![0]!;
     return value === null ? null : Number(value);
   }
 
@@ -188,11 +187,11 @@ describe('random comparisons', () => {
     const sql = CONDITIONS[asked.condition];
     const busy = asked.measure === 'busy' ? ' AND COALESCE(c5 >= 10, FALSE)' : '';
     const where = sql ? ` AND COALESCE((${physical(sql, today)}), FALSE)` : '';
-    const [[row]] = await pool().query<RowDataPacket[]>(
-      `SELECT DATE_FORMAT(MIN(c1), '%Y-%m-%d') AS first, DATE_FORMAT(MAX(c1), '%Y-%m-%d') AS last
+    const [row] = await ask(
+      `SELECT DATE_FORMAT(MIN(c1), '%Y-%m-%d'), DATE_FORMAT(MAX(c1), '%Y-%m-%d')
        FROM ${factTable(stored.id, stored.currentLoad!)} WHERE c1 IS NOT NULL${where}${busy}`,
     );
-    const [first, last] = [row!.first as string | null, row!.last as string | null];
+    const [first, last] = row as [string | null, string | null];
     return first === null || last === null ? null : { first: parseIsoDay(first)!, last: parseIsoDay(last)! };
   }
 
@@ -211,10 +210,10 @@ describe('random comparisons', () => {
     const form = FORMS[asked.form]!;
     const [start, end] = [isoDay(asked.start), isoDay(asked.start + asked.days - 1)];
     const today = isoDay(TODAY);
-    const [[moved]] = await pool().query<RowDataPacket[]>(
-      `SELECT DATE_FORMAT(first, '%Y-%m-%d') AS first, DATE_FORMAT(last, '%Y-%m-%d') AS last FROM (${form.moved(start, end)}) AS moved`,
+    const [moved] = await ask(
+      `SELECT DATE_FORMAT(first, '%Y-%m-%d'), DATE_FORMAT(last, '%Y-%m-%d') FROM (${form.moved(start, end)}) AS moved`,
     );
-    const [first, last] = [moved!.first as string, moved!.last as string];
+    const [first, last] = moved as [string, string];
     const step = form.today ?? ((day: string) => `DATE_SUB('${day}', INTERVAL ${asked.days} DAY)`);
     const perDay = async (value: number | null, from: Day, to: Day, on: string) => {
       if (!asked.perDay || !growsWithDays(asked.measure) || value === null) return value;

@@ -1,6 +1,5 @@
 /** Random dashboards and states: what their visuals answer, against SQL that is written here by itself. */
 import fc from 'fast-check';
-import type { RowDataPacket } from 'mysql2/promise';
 import { isoDay } from '../../core/calendar/day';
 import type { TestRow } from '../../core/cube/testing';
 import { conditionStateSchema } from '../../core/dashboard/reader/conditionState';
@@ -12,15 +11,15 @@ import { answerTurn } from '../../core/dashboard/turn/turn';
 import { designOf } from '../../core/dashboard/wiring/design';
 import type { Measure, Model } from '../../core/model/model';
 import { TEST_MODEL, testMeasure } from '../../core/model/testing';
-import { pool } from '../database/connection';
 import { factTable } from '../datasets/definition';
 import { editDataset } from '../datasets/edit';
 import { findDataset, type StoredDataset } from '../datasets/repository';
-import { loadText, tableOf, withDatabase } from '../testing';
+import { askedOnce, loadText, tableOf, withDatabase } from '../testing';
 import { sourceFor } from './answer';
 import { sqlSource } from './sqlSource';
 
 const at = withDatabase();
+const ask = askedOnce<string | number | null>();
 const QUESTIONS = Number(process.env.DATHEN_QUESTIONS ?? 300);
 const TODAY = 80;
 
@@ -338,8 +337,7 @@ class Oracle {
   ) {}
 
   private async one(sql: string): Promise<string | number | null> {
-    const [rows] = await pool().query<RowDataPacket[][]>({ sql, rowsAsArray: true });
-    return (rows[0] as unknown as (string | number | null)[])[0] ?? null;
+    return (await ask(sql))[0]?.[0] ?? null;
   }
 
   async rows(key: string, more = 'TRUE'): Promise<number> {
@@ -378,13 +376,16 @@ class Oracle {
     );
   }
 
-  async distinct(key: string, columns: readonly string[], more = 'TRUE'): Promise<(string | null)[][]> {
+  async distinct(
+    key: string,
+    columns: readonly string[],
+    more = 'TRUE',
+  ): Promise<readonly (readonly (string | null)[])[]> {
     const where = whereOf(this.asked, this.v, key);
-    const [rows] = await pool().query<RowDataPacket[][]>({
-      sql: `SELECT DISTINCT ${columns.map((one) => COLUMN[one]).join(', ')} FROM ${this.table} WHERE ${where} AND (${more})`,
-      rowsAsArray: true,
-    });
-    return rows as unknown as (string | null)[][];
+    const names = columns.map((one) => COLUMN[one]).join(', ');
+    return ask(`SELECT DISTINCT ${names} FROM ${this.table} WHERE ${where} AND (${more})`) as Promise<
+      readonly (readonly (string | null)[])[]
+    >;
   }
 }
 

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { Problem } from '../problem';
 import { startJob } from './jobs';
 
-const PROGRAM = ['--import', 'tsx', 'demo/bringIn.ts'];
+const PROGRAM = ['.program/bringIn.js'];
 /** The last that it said is told where it fails. */
 const KEPT_TEXT = 2000;
 

@@ -19,7 +19,7 @@ class Thread {
 
   constructor() {
     this.worker = new Worker(
-      path.join(/* turbopackIgnore: true */ process.cwd(), 'src/server/work/thread.mjs'),
+      path.join(/* turbopackIgnore: true */ process.cwd(), '.program/thread.js'),
       { env: { ...process.env } },
     );
     this.remote = wrap<ThreadWork>(nodeEndpoint(this.worker));

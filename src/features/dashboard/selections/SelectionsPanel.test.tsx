@@ -15,13 +15,6 @@ const answer = (status: number, body: unknown) =>
 beforeEach(() => {
   localStorage.clear();
   stored = [];
-  globalThis.matchMedia = (() => ({
-    matches: true,
-    addEventListener: () => undefined,
-    removeEventListener: () => undefined,
-    addListener: () => undefined,
-    removeListener: () => undefined,
-  })) as unknown as typeof matchMedia;
   globalThis.fetch = jest.fn((path: string, init: { method: string; body?: string }) => {
     const id = Number(/selections\/(\d+)$/.exec(path)?.[1]);
     const body = init.body === undefined ? {} : (JSON.parse(init.body) as Partial<SavedSelection>);

@@ -2,7 +2,7 @@
 /** A visual to be taken away: its data as a file, itself as a picture. */
 import Button from '@mui/material/Button';
 import { useParams } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { FILE_FORMATS, fileName, type FileFormat } from '../../../contract/files';
 import type { Visual } from '../../../core/dashboard/document/visuals';
 import { aboutOf, inEffectWords } from '../../../core/dashboard/turn/said/about';
@@ -32,16 +32,16 @@ export function TakeAway({ visual, hasData }: { visual: Visual; hasData: boolean
   const title = useTitle(visual);
   const copyFrame = useFrameCopy();
   const dashboard = (useParams() as { id?: string } | null)?.id;
-  const making = useRef(new Set<string>());
+  const [making] = useState(() => new Set<string>());
   const [problem, setProblem] = useState<string | null>(null);
   // The buttons stay as they are while files are made: a disabled one would lose the focus, and the next click or key.
   const run = (format: string, work: () => Promise<string | null>) => {
-    if (making.current.has(format)) return;
-    making.current.add(format);
+    if (making.has(format)) return;
+    making.add(format);
     setProblem(null);
     void work()
       .then(setProblem, () => setProblem('The file could not be made. What you see is kept; try again.'))
-      .finally(() => making.current.delete(format));
+      .finally(() => making.delete(format));
   };
   const data = (format: FileFormat) =>
     run(format, () => saveRequested('/api/data', { document, state, visual: visual.id, format }));
