@@ -59,6 +59,7 @@ export default {
     {
       ...common,
       displayName: 'node',
+      globalSetup: '<rootDir>/testing/programSetup.ts',
       testEnvironment: 'node',
       roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli', '<rootDir>/scripts'],
       testMatch: ['**/*.test.ts'],

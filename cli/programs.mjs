@@ -3,13 +3,24 @@
  * share: read one by one, their hundreds of source files would take longer than most of what is asked of them.
  */
 import { Buffer } from 'node:buffer';
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import process from 'node:process';
 import { build } from 'esbuild';
 
 const PROJECT = path.resolve(import.meta.dirname, '..');
 const FOLDER = path.join(PROJECT, '.program');
+/** A week: what runs reads the last of its parts long before. */
+const KEPT_MS = 7 * 86_400_000;
 
 /** A file is there whole or not at all, and one that stays as it is is not touched: others may be reading it. */
 function put(file, contents) {
@@ -34,6 +45,11 @@ const { outputFiles } = await build({
   platform: 'node',
   target: 'node20',
   packages: 'external',
+  // Node itself wants whole names, and modules of its own kind.
+  alias: {
+    'comlink/dist/umd/node-adapter': 'comlink/dist/esm/node-adapter.mjs',
+    'selenium-webdriver/chrome': 'selenium-webdriver/chrome.js',
+  },
   write: false,
   logLevel: 'error',
 });
@@ -42,3 +58,9 @@ for (const folder of ['cli', 'shared']) mkdirSync(path.join(FOLDER, folder), { r
 const isShared = ({ path: file }) => path.dirname(file).endsWith('shared');
 const ordered = [...outputFiles].sort((a, b) => Number(isShared(b)) - Number(isShared(a)));
 for (const { path: file, contents } of ordered) put(file, Buffer.from(contents));
+// Of older versions those go that nobody runs any more.
+const made = new Set(outputFiles.map(({ path: file }) => file));
+for (const name of readdirSync(path.join(FOLDER, 'shared'))) {
+  const file = path.join(FOLDER, 'shared', name);
+  if (!made.has(file) && Date.now() - statSync(file).mtimeMs > KEPT_MS) rmSync(file, { force: true });
+}

@@ -1,15 +1,14 @@
 /** Starts one private MariaDB for all unit tests that need a database; each of their files makes a schema of its own. */
-import { execFileSync } from 'node:child_process';
 import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
 import { startDatabase } from '../cli/mariadb';
+import makePrograms from './programSetup';
 import { keepRunning } from './running';
 
 export default async function setup(): Promise<void> {
-  // Threads, and commands that tests run, are made from the sources as they are.
-  execFileSync(process.execPath, ['cli/programs.mjs']);
+  makePrograms();
   const folder = mkdtempSync(path.join(tmpdir(), 'dathen-unit-'));
   // The database's system user has to pass through.
   chmodSync(folder, 0o711);
