@@ -1,10 +1,16 @@
 /** Makes what readers and designers will ask for ahead of them, in the background after a load. */
+import { setImmediate } from 'node:timers/promises';
+import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { designOf } from '../../core/dashboard/wiring/design';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
 import { listDashboards, readDashboard } from '../dashboards/repository';
 import { readModel } from '../model/model';
 import { categoryValues } from '../model/shared';
 import { packedCube } from './cubes';
+
+/** Whether a dashboard can want anything of a dataset. Looked up in its text: most of many have nothing to do with it. */
+const isNamed = (document: DashboardDocument, dataset: string) =>
+  JSON.stringify(document).includes(JSON.stringify(dataset));
 
 /**
  * Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet;
@@ -13,7 +19,10 @@ import { packedCube } from './cubes';
 export async function warmCubes(dataset?: string, make = packedCube): Promise<void> {
   const { model, stored } = await readModel();
   for (const entry of await listDashboards()) {
+    // Readers come first: of many dashboards each leaves them room.
+    await setImmediate();
     const { document } = await readDashboard(entry.id);
+    if (dataset !== undefined && !isNamed(document, dataset)) continue;
     for (const shape of cubeShapesFor(designOf(document, model))) {
       if (dataset !== undefined && shape.dataset !== dataset) continue;
       const owner = stored.find((candidate) => candidate.key === shape.dataset);
