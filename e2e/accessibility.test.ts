@@ -5,7 +5,7 @@ import { newPart, PARTS } from '../src/core/dashboard/document/parts';
 import { withNewItem } from '../src/core/dashboard/wiring/wires';
 import type { Model } from '../src/core/model/model';
 import { api, asStory, browserPage, load } from './support/application';
-import { checkBoth, checkEverywhere, look, violations } from './support/axe';
+import { checkBoth, checkEverywhere, violations } from './support/axe';
 import { eventually } from './support/page';
 
 const page = browserPage();

@@ -1,5 +1,6 @@
 /** Parts that come late. */
 import { act, fireEvent, render, screen } from '@testing-library/react';
+import { useLayoutEffect } from 'react';
 import { fetchAll, lazily } from './lazily';
 
 const Word = ({ word }: { word: string }) => <b>{word}</b>;
@@ -15,6 +16,31 @@ test('something else stands there until its script has come; then it is drawn at
   unmount();
   render(<Late word="ebb" />);
   expect(document.body.textContent).toBe('ebb');
+});
+
+test('one whose script comes after it was drawn and before it was shown is not left out', async () => {
+  // Comes the moment that it is asked for.
+  const there = {
+    then(take: (parts: { Word: typeof Word }) => void) {
+      take({ Word });
+      return Promise.resolve();
+    },
+  };
+  const Late = lazily(() => there as unknown as Promise<{ Word: typeof Word }>, 'Word', 'reading…');
+  const Asking = () => {
+    useLayoutEffect(() => void Late.fetch(), []);
+    return null;
+  };
+  await act(
+    async () =>
+      void render(
+        <>
+          <Late word="tide" />
+          <Asking />
+        </>,
+      ),
+  );
+  expect(document.body.textContent).toBe('tide');
 });
 
 test('it is fetched once, however often it is shown or wanted', async () => {

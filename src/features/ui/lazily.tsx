@@ -45,8 +45,10 @@ export function lazily<M, K extends keyof M>(
   function LatePart(props: Props) {
     const [, drawAgain] = useReducer((times: number) => times + 1, 0);
     const [isMissing, setMissing] = useState(false);
+    // As it was when this was drawn: it may have come since, and is to be drawn then too.
+    const isDrawn = there !== undefined;
     useEffect(() => {
-      if (there || isMissing) return;
+      if (isDrawn || isMissing) return;
       let isGone = false;
       fetch().then(
         () => !isGone && drawAgain(),
@@ -55,7 +57,7 @@ export function lazily<M, K extends keyof M>(
       return () => {
         isGone = true;
       };
-    }, [isMissing]);
+    }, [isDrawn, isMissing]);
     if (isMissing) return <Missing onAgain={() => setMissing(false)} />;
     if (!there) return waiting;
     const Part = there;
