@@ -7,10 +7,14 @@ export default tseslint.config(
   js.configs.recommended,
   ...tseslint.configs.strict,
   {
-    files: ['**/*.{ts,tsx}'],
+    // Its rules compile each file: only where there is React.
+    files: ['src/{app,features,theme}/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
+    rules: reactHooks.configs.recommended.rules,
+  },
+  {
+    files: ['**/*.{ts,tsx}'],
     rules: {
-      ...reactHooks.configs.recommended.rules,
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],

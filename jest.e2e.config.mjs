@@ -10,5 +10,6 @@ export default {
   setupFiles: ['<rootDir>/testing/application.ts'],
   // A failed test may leave connections open; the run must end all the same.
   forceExit: true,
-  testTimeout: 90_000,
+  // Longer than what is waited for in the page and on the server, which say what was missing.
+  testTimeout: 150_000,
 };

@@ -196,9 +196,12 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
     if (onlyBrowser !== undefined) {
       await browserTests(folder, await building, count, onlyBrowser);
     } else {
-      await check('lint', 'eslint', ['--max-warnings', '0', '.'], count);
-      await check('types', 'tsc', ['--noEmit'], count);
-      await check(
+      // One core each.
+      await Promise.all([
+        check('lint', 'eslint', ['--max-warnings', '0', '.'], count),
+        check('types', 'tsc', ['--noEmit'], count),
+      ]);
+      const rules = check(
         'dependency rules',
         'depcruise',
         [
@@ -214,7 +217,7 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
         ],
         count,
       );
-      await check('unused code', 'knip', ['--no-progress'], count);
+      await Promise.all([rules, check('unused code', 'knip', ['--no-progress'], count)]);
       await jest('unit tests', 'jest.config.mjs', folder, count);
       await browserTests(folder, await building, count);
     }

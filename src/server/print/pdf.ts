@@ -25,9 +25,10 @@ export function printAddress(server: string, { dashboard, parts, page }: Print):
 /** Waits until the page says that all is drawn; throws a `Problem` with what it says where it never does. */
 async function untilDrawn(driver: WebDriver): Promise<void> {
   const state = () =>
-    driver.executeScript<{ ready: boolean; alert: string | null }>(
+    driver.executeScript<{ ready: boolean; alert: string | null; status: string | null }>(
       `return { ready: document.documentElement.dataset.print === 'ready',
-        alert: document.querySelector('body > [role=alert], main > [role=alert]')?.textContent ?? null }`,
+        alert: document.querySelector('body > [role=alert], main > [role=alert]')?.textContent ?? null,
+        status: document.querySelector('[role=status]')?.textContent ?? document.querySelector('[role=progressbar]')?.ariaLabel ?? null }`,
     );
   try {
     await driver.wait(async () => {
@@ -35,9 +36,10 @@ async function untilDrawn(driver: WebDriver): Promise<void> {
       return ready || alert !== null;
     }, PATIENCE_MS);
   } catch {
+    const { status } = await state();
     throw new Problem(
       'not-drawn',
-      'The dashboard was not drawn within two minutes, so nothing was printed.',
+      `The dashboard was not drawn within two minutes, so nothing was printed.${status ? ` It says: ${status}` : ''}`,
       504,
     );
   }

@@ -31,7 +31,7 @@ export function PrintPage({ id, only, asks }: PrintPageProps) {
 
 function Sheets({ only, asks }: Omit<PrintPageProps, 'id'>) {
   const document = useDocument();
-  const { isDrawn, isReady } = usePrintReady();
+  const { answered, isDrawn, isReady } = usePrintReady();
   useEffect(() => {
     if (!isReady) return;
     window.document.documentElement.dataset.print = 'ready';
@@ -60,7 +60,7 @@ function Sheets({ only, asks }: Omit<PrintPageProps, 'id'>) {
         <Typography role="status" sx={{ flex: 1 }}>
           {isReady
             ? `Ready: ${pages.length} ${pages.length === 1 ? 'sheet' : 'sheets'} of A4. The browser’s dialog can also save a PDF file.`
-            : 'Reading…'}
+            : `Reading: ${answered} of ${document.visuals.length} visuals are there.`}
         </Typography>
         <Button variant="contained" disabled={!isReady} onClick={() => window.print()}>
           Print

@@ -7,6 +7,8 @@ import { useAnswers, useDocument } from '../../workspace/workspace';
 const SETTLE_MS = 400;
 
 export interface PrintReady {
+  /** Visuals that have their newest answer. */
+  readonly answered: number;
   /** Every visual has its newest answer, and its picture. */
   readonly isDrawn: boolean;
   /** And its last size: it can go on paper. */
@@ -15,19 +17,19 @@ export interface PrintReady {
 
 export function usePrintReady(): PrintReady {
   const { visuals } = useDocument();
-  const isAnswered = useAnswers(
+  const answered = useAnswers(
     (state) =>
-      !state.late &&
-      state.waiting.size === 0 &&
-      visuals.every(({ id }) => {
+      visuals.filter(({ id }) => {
         const answer = state.visuals[id];
-        return answer !== undefined && answer.kind !== 'elsewhere';
-      }),
+        return !state.waiting.has(id) && answer !== undefined && answer.kind !== 'elsewhere';
+      }).length,
   );
+  const isQuiet = useAnswers((state) => !state.late && state.waiting.size === 0);
+  const isAnswered = isQuiet && answered === visuals.length;
   const isDrawn = useSettled(isAnswered);
   // What was measured once drawn changes sizes, which is drawn again.
   const isReady = useSettled(isDrawn);
-  return { isDrawn, isReady };
+  return { answered, isDrawn, isReady };
 }
 
 /** Whether fonts, libraries and pictures have had their time since something came true. */
