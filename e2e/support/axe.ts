@@ -31,7 +31,7 @@ export async function violations(
 }
 
 /** Has the page drawn as on a screen so wide (pixels), in a colour scheme; what passes over to it has done so then. */
-export async function look(page: Page, width: number, scheme: 'light' | 'dark') {
+async function look(page: Page, width: number, scheme: 'light' | 'dark') {
   const { driver } = page;
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
     width,
