@@ -121,7 +121,8 @@ describe('days of a rule', () => {
           byLibrary(rule, first, to).map(isoDay),
         );
       }),
-      { numRuns: 150 },
+      // Where no day fits, the library looks on for eight thousand years.
+      { numRuns: 100 },
     );
   });
 
