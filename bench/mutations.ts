@@ -97,7 +97,9 @@ function importersOf(sources: readonly string[]): Map<string, string[]> {
   for (const source of sources) {
     for (const [, name] of readFileSync(source, 'utf8').matchAll(/(?:from|import\(|import) ?'(\.[^']+)'/g)) {
       const base = path.join(path.dirname(source), name!);
-      const file = [base, `${base}.ts`, `${base}.tsx`, path.join(base, 'index.ts')].find((entry) => known.has(entry));
+      const file = [base, `${base}.ts`, `${base}.tsx`, path.join(base, 'index.ts')].find((entry) =>
+        known.has(entry),
+      );
       if (file) importers.set(file, [...(importers.get(file) ?? []), source]);
     }
   }

@@ -1,9 +1,11 @@
 /** Makes what readers and designers will ask for ahead of them, in the background after a load. */
 import { setImmediate } from 'node:timers/promises';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
+import type { CubeShape } from '../../core/cube/cube';
 import { designOf } from '../../core/dashboard/wiring/design';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
 import { listDashboards, readDashboard } from '../dashboards/repository';
+import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { categoryValues } from '../model/shared';
 import { packedCube } from './cubes';
@@ -16,7 +18,10 @@ const isNamed = (document: DashboardDocument, dataset: string) =>
  * Makes every cube that some dashboard needs of a dataset (of all datasets when absent) and that is not there yet;
  * `make` makes one.
  */
-export async function warmCubes(dataset?: string, make = packedCube): Promise<void> {
+export async function warmCubes(
+  dataset?: string,
+  make: (owner: StoredDataset, shape: CubeShape) => Promise<unknown> = packedCube,
+): Promise<void> {
   const { model, stored } = await readModel();
   for (const entry of await listDashboards()) {
     // Readers come first: of many dashboards each leaves them room.
