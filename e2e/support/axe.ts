@@ -10,7 +10,10 @@ interface Violation {
 /** Rules that depend on the colour scheme; the others say the same in every scheme. */
 const RULES_OF_COLOURS = ['color-contrast', 'link-in-text-block'];
 
-/** What breaks a rule on the page as it stands now, or in a part of it; with `rules`, one of those only. */
+/**
+ * What breaks a rule on the page as it stands once what passes over (a list that opens, another scheme) has done so, or in
+ * a part of it; with `rules`, one of those only.
+ */
 export async function violations(
   { driver }: Page,
   { within, rules }: { within?: string; rules?: readonly string[] } = {},
@@ -19,9 +22,17 @@ export async function violations(
     await driver.executeScript(axe.source);
   return driver.executeAsyncScript<Violation[]>(
     `const [within, rules, done] = arguments;
+     const running = () => document.getAnimations().filter((one) => one instanceof CSSTransition);
+     // One may lead to the next.
+     const ended = async () => {
+       for (let i = 0; i < 5 && running().length > 0; i++) await Promise.allSettled(running().map((one) => one.finished));
+     };
+     const frame = () => new Promise(requestAnimationFrame);
      const options = { resultTypes: ['violations'], ...(rules && { runOnly: { type: 'rule', values: rules } }) };
-     axe
-       .run(within ?? document, options)
+     frame()
+       .then(frame)
+       .then(ended)
+       .then(() => axe.run(within ?? document, options))
        .then(({ violations }) =>
          done(violations.map(({ id, nodes }) => ({ rule: id, places: nodes.map((node) => node.html.slice(0, 200)) }))),
        );`,
@@ -30,7 +41,7 @@ export async function violations(
   );
 }
 
-/** Has the page drawn as on a screen so wide (pixels), in a colour scheme; what passes over to it has done so then. */
+/** Has the page drawn as on a screen so wide (pixels), in a colour scheme. */
 async function look(page: Page, width: number, scheme: 'light' | 'dark') {
   const { driver } = page;
   await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
@@ -42,10 +53,6 @@ async function look(page: Page, width: number, scheme: 'light' | 'dark') {
   await driver.sendDevToolsCommand('Emulation.setEmulatedMedia', {
     features: [{ name: 'prefers-color-scheme', value: scheme }],
   });
-  await driver.executeAsyncScript(`
-    const done = arguments[0];
-    const ended = () => Promise.allSettled(document.getAnimations().filter((one) => one instanceof CSSTransition).map((one) => one.finished));
-    requestAnimationFrame(() => requestAnimationFrame(() => ended().then(() => done())));`);
 }
 
 const LOOKS = [
