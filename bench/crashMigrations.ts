@@ -27,7 +27,7 @@ const wrong = (what: string) => {
   console.error(what);
 };
 
-async function connected(data: string): Promise<{ connection: Connection; stop(): Promise<void> }> {
+async function connected(data: string): Promise<{ connection: Connection; stop: () => Promise<void> }> {
   const { port, user, password, name, stop } = await startDatabase(data);
   const connection = await mysql.createConnection({
     host: '127.0.0.1',

@@ -131,7 +131,7 @@ program
     const { endLeftBehind, leftBehind } = await import('./runFile');
     const left = await leftBehind();
     if (left) await endLeftBehind(left);
-    if (running) return console.log('Dathen is stopped.');
+    if (running) { console.log('Dathen is stopped.'); return; }
     console.log(left ? 'What a killed run left behind is stopped.' : 'Dathen does not run.');
   });
 

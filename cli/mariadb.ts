@@ -38,7 +38,7 @@ export interface RunningDatabase {
   /** Folder in which the database keeps its files. */
   readonly folder: string;
   readonly child: ChildProcess;
-  stop(): Promise<void>;
+  stop: () => Promise<void>;
 }
 
 const isRoot = () => process.getuid?.() === 0;

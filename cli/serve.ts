@@ -65,7 +65,7 @@ export async function serve(options: ServeOptions): Promise<void> {
 
 /** Says where Dathen is, and how the first of its people comes in. */
 async function sayWhere(url: string, team: TeamOptions | undefined) {
-  if (!team) return console.log(`Dathen is ready at ${url}`);
+  if (!team) { console.log(`Dathen is ready at ${url}`); return; }
   const { closeDatabase } = await import('../src/server/database/connection');
   const { firstOwnerLink } = await import('../src/server/accounts/invitations');
   const link = await firstOwnerLink();
@@ -101,7 +101,7 @@ class Run {
   async begin(build: string): Promise<void> {
     for (let restarts = 0; ; restarts++) {
       try {
-        return await this.start(build);
+        await this.start(build); return;
       } catch (error) {
         const killed = this.whatIsKilled();
         if (this.stopping.aborted || !killed || restarts === MOST_RESTARTS) throw error;

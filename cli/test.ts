@@ -127,7 +127,7 @@ interface Application {
   /** By which its server's own code, and the tests, find it. */
   readonly environment: Readonly<Record<string, string>>;
   readonly logFile: string;
-  stop(): Promise<void>;
+  stop: () => Promise<void>;
 }
 
 /** Starts a server with an empty database of its own. */

@@ -78,7 +78,7 @@ test('is kept by the same rows everywhere', async () => {
     const read = readCondition(model, 'conditioned', text);
     if (!read.ok) throw new Error(`${text}: ${read.error.message}`);
     const test = compileCondition(read.value, TODAY);
-    const kept = ROWS.filter((row) => test((column) => row[column as keyof Row] as Value) === true).length;
+    const kept = ROWS.filter((row) => test((column) => row[column as keyof Row]) === true).length;
     const sql = printCondition(read.value, TODAY);
     const query = {
       dataset: 'conditioned',

@@ -262,7 +262,7 @@ async function expected(role: RoleName, condition: ConditionName, state: string,
     rows.map(([group, ...values]) => [
       group,
       values.map((value, i) =>
-        AGGREGATIONS[i]![0] === 'closing' ? (last.get(group!) ?? null) : valueOf(value!),
+        AGGREGATIONS[i]![0] === 'closing' ? (last.get(group) ?? null) : valueOf(value),
       ),
     ]),
   );
@@ -297,7 +297,7 @@ describe.each(STATES)('under %s', (_, state, sql) => {
       expect(data.length).toBeGreaterThan(0);
       let filled = 0;
       for (const { start, values } of data) {
-        const found = byBucket.get(numberOf.get(start!)!);
+        const found = byBucket.get(numberOf.get(start!));
         if (found) filled++;
         expect([start, values]).toEqual([start, found ?? AGGREGATIONS.map(() => null)]);
       }
@@ -311,7 +311,7 @@ describe.each(STATES)('under %s', (_, state, sql) => {
       const { data } = answers[id(letter, condition, role)]!;
       expect(data).toHaveLength(groups.size);
       for (const { category, values } of data)
-        expect([category, values]).toEqual([category, groups.get(category!)]);
+        expect([category, values]).toEqual([category, groups.get(category)]);
     }
   });
 
@@ -327,8 +327,8 @@ describe.each(STATES)('under %s', (_, state, sql) => {
       weeks.sort(([a], [b]) => (String(a) < String(b) ? -1 : 1));
       let previous: number | null = weeks.at(-1)?.[1][0] ?? null;
       for (const { start, values } of data) {
-        const sum = sums.get(start!)?.[0] ?? null;
-        const rows = counts.get(start!)?.[3] ?? null;
+        const sum = sums.get(start)?.[0] ?? null;
+        const rows = counts.get(start)?.[3] ?? null;
         if (sum !== null) previous = sum;
         expect([start, values]).toEqual([
           start,
@@ -373,7 +373,7 @@ test('browser engine, server engine and database alone give the same answers', a
     const input = {
       design: designOf(read.document, model),
       today: 20_300,
-      state: { periods: {}, choices: {}, ...(state as object) },
+      state: { periods: {}, choices: {}, ...(state) },
     };
     const answer = await answerTurn(input, browser);
     expect(Object.values(answer.visuals).every((visual) => visual.kind === 'chart')).toBe(true);

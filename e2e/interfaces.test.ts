@@ -319,10 +319,10 @@ describe('answers', () => {
       expect(bar.layout).toBe(layout);
       const byRoute = await grouped('c3');
       expect(bar.data).toHaveLength(byRoute.size);
-      for (const entry of bar.data) expect(entry.values[0]).toBe(byRoute.get(entry.category!));
+      for (const entry of bar.data) expect(entry.values[0]).toBe(byRoute.get(entry.category));
       const byMonth = await grouped("DATE_FORMAT(c1, '%Y-%m-01')");
       for (const entry of body.visuals[`l${measure}`]!.data)
-        expect(entry.values[0]).toBe(byMonth.get(entry.start!) ?? null);
+        expect(entry.values[0]).toBe(byMonth.get(entry.start) ?? null);
     }
   });
 

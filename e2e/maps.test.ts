@@ -29,7 +29,7 @@ beforeAll(async () => {
   const rows = Array.from({ length: 90 }, (_, i) => {
     const day = new Date(Date.UTC(2026, 3, 1 + (i % 60))).toISOString().slice(0, 10);
     const pier = i % 30 === 29 ? 'Offshore' : PIERS[i % 3]!;
-    return `${day},${pier},${i + 1},${(i % 3) * 2 + 0.5},${50.5}`;
+    return `${day},${pier},${i + 1},${(i % 3) * 2 + 0.5},50.5`;
   });
   await load(`day,pier,fish,east,north\n${rows.join('\n')}\n`, {
     name: 'Moorings',

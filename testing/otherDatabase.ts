@@ -13,7 +13,7 @@ export interface OtherDatabase {
   readonly database: string;
   /** A connection to make tables with. */
   readonly connection: Connection;
-  stop(): Promise<void>;
+  stop: () => Promise<void>;
 }
 
 /** Where the certificates lie that its encrypted connections show. */

@@ -87,7 +87,7 @@ export function chart<K extends 'line' | 'area' | 'bar' | 'stacked' | 'combined'
   measures: readonly ShownMeasure[],
   more: Partial<Kind<K>> = {},
 ): Visual {
-  return { ...CHART_DEFAULTS, id, kind, measures: [...measures], ...more } as Visual;
+  return { ...CHART_DEFAULTS, id, kind, measures: [...measures], ...more };
 }
 
 /** A figure, text, crosstab, map or calendar map with the settings that every one begins with. */

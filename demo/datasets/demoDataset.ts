@@ -7,5 +7,5 @@ export interface DemoDataset {
   /** Columns that become date roles. */
   readonly dateColumns: readonly string[];
   /** The rows in the order of the file, as texts. */
-  rows(company: Company): Iterable<readonly string[]>;
+  rows: (company: Company) => Iterable<readonly string[]>;
 }

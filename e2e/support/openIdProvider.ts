@@ -17,8 +17,8 @@ export interface OpenIdProvider {
   readonly client: string;
   readonly secret: string;
   /** Who comes from now on. */
-  become(person: Claims): void;
-  close(): void;
+  become: (person: Claims) => void;
+  close: () => void;
 }
 
 const ALGORITHM = 'RS256';

@@ -14,15 +14,15 @@ export interface Team {
   readonly url: string;
   readonly folder: string;
   /** What the command said so far. */
-  said(): string;
+  said: () => string;
   /** The link by which the first owner comes in. */
   readonly firstLink: string;
   /** Asks it to stop and waits for that; gives how long it took (milliseconds), and with which code it ended. */
-  end(): Promise<{ ms: number; code: number | null }>;
+  end: () => Promise<{ ms: number; code: number | null }>;
   /** Starts it once more over the same data. */
-  again(): Promise<void>;
+  again: () => Promise<void>;
   /** Stops it and removes its data. */
-  stop(): Promise<void>;
+  stop: () => Promise<void>;
 }
 
 /** Runs `dathen serve` to its end. */

@@ -10,10 +10,10 @@ import { Turns, type TurnListener } from './turns';
 
 export interface EngineClient {
   /** `today`: the day that the page shows, so that its words and its figures have one clock. */
-  configure(document: DashboardDocument, model: Model, today: Day): void;
+  configure: (document: DashboardDocument, model: Model, today: Day) => void;
   /** Asks for a turn; `settled` where nothing is being moved. */
-  request(state: ReaderState, settled: boolean): void;
-  close(): void;
+  request: (state: ReaderState, settled: boolean) => void;
+  close: () => void;
 }
 
 const newWorker = () => new Worker(new URL('./engine.worker.ts', import.meta.url));

@@ -26,7 +26,7 @@ function cubeOf(shape: CubeShape, rows: readonly TestRow[]): Cube {
     conditions: [],
     numbers: group.numbers.slice(0, shape.numbers.length),
   }));
-  const built = buildCube(shape, groups as never);
+  const built = buildCube(shape, groups);
   if (!built.ok) throw new Error(built.reason);
   return built.cube;
 }

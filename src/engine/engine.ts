@@ -26,15 +26,15 @@ export interface TurnChanges {
 /** How the engine reaches the server. */
 export interface EngineWorld {
   /** Undefined where the database answers in the place of a cube. */
-  fetchCube(shape: CubeShape): Promise<Cube | undefined>;
+  fetchCube: (shape: CubeShape) => Promise<Cube | undefined>;
   /** Undefined where the server does not answer, or was told to stop. */
-  askServer(
+  askServer: (
     document: DashboardDocument,
     state: ReaderState,
     only: readonly string[],
     signal: AbortSignal,
-  ): Promise<TurnAnswer | undefined>;
-  warn(message: string, error: unknown): void;
+  ) => Promise<TurnAnswer | undefined>;
+  warn: (message: string, error: unknown) => void;
 }
 
 /** Cubes of earlier designs that are kept for an undo. */

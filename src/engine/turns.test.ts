@@ -16,7 +16,7 @@ function engineByHand() {
   const log: string[] = [];
   const wait = <T>(kind: string, words: string) => {
     log.push(words);
-    return new Promise<T>((resolve) => open[kind]!.push(resolve as (value: never) => void));
+    return new Promise<T>((resolve) => open[kind]!.push(resolve));
   };
   const engine: TurnEngine = {
     turn: ({ periods }) => wait('turn', `turn ${periods.span}`),

@@ -4,17 +4,17 @@ import type { TurnChanges } from './engine';
 
 /** What turns need of an engine, wherever it runs. */
 export interface TurnEngine {
-  turn(state: ReaderState): Promise<TurnChanges>;
-  askDatabase(state: ReaderState, only: readonly string[]): Promise<TurnChanges | null>;
+  turn: (state: ReaderState) => Promise<TurnChanges>;
+  askDatabase: (state: ReaderState, only: readonly string[]) => Promise<TurnChanges | null>;
   /** Resolves once all cubes of the newest design are held. */
-  ready(): Promise<void>;
+  ready: () => Promise<void>;
 }
 
 export interface TurnListener {
-  onChanges(changes: TurnChanges): void;
+  onChanges: (changes: TurnChanges) => void;
   /** The answer of the newest turn takes longer than a glance: what is shown is not of it. */
-  onLate(): void;
-  onError(error: unknown): void;
+  onLate: () => void;
+  onError: (error: unknown) => void;
 }
 
 interface Turn {

@@ -39,7 +39,7 @@ export function cubeToArrow(cube: Cube): Uint8Array {
 function cellDays(cube: Cube): Int32Array {
   const days = new Int32Array(cube.rows.length);
   for (let day = 0; day < dayCount(cube); day++) {
-    days.fill(cube.firstDay + day, cube.dayOffsets[day]!, cube.dayOffsets[day + 1]!);
+    days.fill(cube.firstDay + day, cube.dayOffsets[day], cube.dayOffsets[day + 1]);
   }
   return days;
 }

@@ -81,8 +81,8 @@ export function canTest(cube: Cube, condition: AnyCondition): boolean {
 /** The groups of a grouping's columns: how many combinations there are, and which one a cell belongs to. */
 export interface Groups {
   readonly size: number;
-  groupOf(cell: number, day: number): number;
-  keyOf(group: number): readonly (string | null)[];
+  groupOf: (cell: number, day: number) => number;
+  keyOf: (group: number) => readonly (string | null)[];
 }
 
 /** Groups of a cube's cells; `day` counts from the cube's first day. Undefined where the cube lacks a column. */

@@ -9,21 +9,21 @@ import { BLANK_DAY, CELL_LIMIT, type Cube, type CubeShape } from './cube';
 export interface ColumnBatch {
   readonly rows: number;
   /** `BLANK_DAY` where blank. */
-  days(column: string): Int32Array;
+  days: (column: string) => Int32Array;
   /** Codes of texts: 0 where blank, else one more than the place in the column's values. */
-  codes(column: string): Uint32Array;
+  codes: (column: string) => Uint32Array;
   /** Scaled integers; not a number where blank. */
-  numbers(column: string): Float64Array;
+  numbers: (column: string) => Float64Array;
 }
 
 /** The columns of a dataset's rows. */
 export interface Columns {
   /** The different values of a text column. */
-  values(column: string): readonly string[];
+  values: (column: string) => readonly string[];
   /** First and last day of a date column, inclusive; undefined where all are blank. */
-  range(column: string): { readonly first: number; readonly last: number } | undefined;
+  range: (column: string) => { readonly first: number; readonly last: number } | undefined;
   /** All rows, batch after batch; arrays of a batch are valid until the next one is asked for. */
-  batches(): Iterable<ColumnBatch>;
+  batches: () => Iterable<ColumnBatch>;
 }
 
 /** A cube; or that there would be too many cells; or that its sums may not be exact, so that the database has to judge. */
@@ -41,7 +41,7 @@ const HASH_SIZE = 1 << 21;
 interface Part {
   readonly size: number;
   /** Adds `value × unit` of each row to the keys. */
-  addTo(keys: Float64Array, batch: ColumnBatch, unit: number): void;
+  addTo: (keys: Float64Array, batch: ColumnBatch, unit: number) => void;
 }
 
 /** Builds a cube without conditions. Throws where a column is not there: callers check before. */

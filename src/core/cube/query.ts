@@ -146,8 +146,8 @@ export interface AggregateAnswer {
 /** Answers queries. Undefined means that this source cannot; another has to. */
 export interface Source {
   /** Days on which the selection has rows. */
-  covered(selection: Selection): DayRuns | undefined | Promise<DayRuns | undefined>;
-  aggregate(query: AggregateQuery): AggregateAnswer | undefined | Promise<AggregateAnswer | undefined>;
+  covered: (selection: Selection) => DayRuns | undefined | Promise<DayRuns | undefined>;
+  aggregate: (query: AggregateQuery) => AggregateAnswer | undefined | Promise<AggregateAnswer | undefined>;
 }
 
 /** Thrown by a source that should be able to answer and now is not: another database that does not answer. */

@@ -101,7 +101,7 @@ function placesByDay(batch: ColumnBatch, day: string, first: number, placeOf: In
 interface Group {
   readonly values: readonly (string | null)[];
   /** Makes places finer by the column's values. */
-  add(batch: ColumnBatch, places: Int32Array): void;
+  add: (batch: ColumnBatch, places: Int32Array) => void;
 }
 
 function groupOf(columns: ScannedColumns, day: string, entry: GroupColumn): Group | undefined {
@@ -134,9 +134,9 @@ function groupOf(columns: ScannedColumns, day: string, entry: GroupColumn): Grou
 
 /** Figures of a column, by place. */
 interface Counter {
-  add(batch: ColumnBatch, places: Int32Array): void;
-  isExact(): boolean;
-  answer(): NumberAnswer;
+  add: (batch: ColumnBatch, places: Int32Array) => void;
+  isExact: () => boolean;
+  answer: () => NumberAnswer;
 }
 
 function counterOf(

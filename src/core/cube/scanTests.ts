@@ -10,13 +10,13 @@ import { compiledSql } from './sqlCondition';
 /** Columns that can be scanned, with what is needed to read them. */
 export interface ScannedColumns extends Columns {
   /** What a column is held as; undefined where it is not held. */
-  kind(column: string): 'days' | 'texts' | 'numbers' | undefined;
+  kind: (column: string) => 'days' | 'texts' | 'numbers' | undefined;
   /** Decimal places of a number column. */
-  scale(column: string): number;
+  scale: (column: string) => number;
   /** Whether a date column has times as well, of which the columns hold the days alone. */
-  hasTimes(column: string): boolean;
+  hasTimes: (column: string) => boolean;
   /** Values of a text column as they are shown. */
-  shown(column: string): readonly string[];
+  shown: (column: string) => readonly string[];
 }
 
 /** Sets the places of rows that are not kept to -1. */

@@ -16,7 +16,7 @@ const KEPT_FORMS = 160;
 
 export interface CubeSource extends Source {
   /** Holds these cubes and no others; of two of one dataset and date column the later one. */
-  hold(cubes: readonly Cube[]): void;
+  hold: (cubes: readonly Cube[]) => void;
 }
 
 const columnKey = (entry: GroupColumn) => (entry.kind === 'column' ? entry.column : entry.classes.key);

@@ -37,7 +37,7 @@ test('rows kept by a cube are those kept one by one', () => {
       const test = compileCondition(parsed.value, 0);
       const expected = rows.filter(
         // Rows that are blank in the selection's own day are never in it.
-        (row) => row.day !== null && test((column) => row[column as keyof TestRow] as Value) === true,
+        (row) => row.day !== null && test((column) => row[column as keyof TestRow]) === true,
       ).length;
       const source = cubeSource([testCube(rows)]);
       const answer = source.aggregate({ ...selection(sql), window: ALL_DAYS, by: TOTAL, numbers: [] });

@@ -35,7 +35,7 @@ interface AggregationEntry {
    */
   readonly parts: 'sum' | 'quotient' | 'apart';
   /** Null where there is nothing to show. */
-  value(group: AggregatedGroup): number | null;
+  value: (group: AggregatedGroup) => number | null;
 }
 
 /** The figure of a column that has values. */

@@ -92,7 +92,7 @@ const base: fc.Arbitrary<PointBase> = fc.oneof(
   recentDay.map((day) => ({ kind: 'day' as const, day })),
   fc
     .constantFrom('today', 'yesterday', 'tomorrow', 'latest', 'latest so far', 'earliest')
-    .map((kind) => ({ kind }) as PointBase),
+    .map((kind) => ({ kind })),
   fc.record({ kind: fc.constantFrom('start' as const, 'end' as const), of: refUnit }),
   fc.record({
     kind: fc.constant('day of' as const),

@@ -58,7 +58,7 @@ export function RowRuleForm({
   });
   const save = async () => {
     const parsed = phrase.trim() === '' ? null : parsePhrase(phrase);
-    if (parsed && !parsed.ok) return setProblem(parsed.error.message);
+    if (parsed && !parsed.ok) { setProblem(parsed.error.message); return; }
     const rule = rowRuleSchema.safeParse({
       group,
       dimension: chosen ? chosen.key : null,

@@ -24,12 +24,12 @@ export interface Period {
   readonly isEverything: boolean;
   /** Whether the shown phrase waits for Apply. */
   readonly isPending: boolean;
-  set(text: string): void;
+  set: (text: string) => void;
   /** Shows a phrase while a handle is moved. */
-  preview(text: string): void;
+  preview: (text: string) => void;
   /** Ends the movement of a handle without keeping its phrase. */
-  letGo(): void;
-  clear(): void;
+  letGo: () => void;
+  clear: () => void;
 }
 
 /** The period of a control from its newest answer and what its reader has done since. */

@@ -38,7 +38,7 @@ export function GeometrySection() {
   const take = async (file: File) => {
     setProblem(null);
     if (file.size > LARGEST_GEOMETRY)
-      return setProblem(`${file.name} is larger than 30 MB. Simplify its shapes first.`);
+      { setProblem(`${file.name} is larger than 30 MB. Simplify its shapes first.`); return; }
     setBusy(true);
     try {
       const name = file.name

@@ -61,7 +61,7 @@ export function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRow
         <Select
           variant="standard"
           value={column.type}
-          onChange={(event) => changeType(event.target.value as ColumnType)}
+          onChange={(event) => changeType(event.target.value)}
           inputProps={{ 'aria-label': `Type of ${column.name}` }}
         >
           {COLUMN_TYPES.map((type) => (
@@ -76,7 +76,7 @@ export function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRow
             displayEmpty
             value={column.dateOrder ?? ''}
             error={column.dateOrder === null}
-            onChange={(event) => onChange({ dateOrder: event.target.value as DateOrder })}
+            onChange={(event) => onChange({ dateOrder: event.target.value })}
             inputProps={{ 'aria-label': `Order of dates in ${column.name}` }}
             sx={{ ml: 1 }}
           >

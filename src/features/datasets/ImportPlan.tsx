@@ -91,7 +91,7 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
           <Select
             variant="standard"
             value={profile.delimiter}
-            onChange={(event) => onReadAgain({ delimiter: event.target.value as Delimiter })}
+            onChange={(event) => onReadAgain({ delimiter: event.target.value })}
             inputProps={{ 'aria-label': 'Separator' }}
           >
             {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (

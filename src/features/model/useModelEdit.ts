@@ -9,7 +9,7 @@ export interface ModelEdit {
   /** What would be lost where the change is made all the same. */
   readonly asked: string | null;
   /** Runs a change, and reads the model anew after it. */
-  run(work: () => Promise<unknown>): Promise<void>;
+  run: (work: () => Promise<unknown>) => Promise<void>;
 }
 
 export function useModelEdit(onDone: () => void): ModelEdit {

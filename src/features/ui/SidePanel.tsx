@@ -11,7 +11,7 @@ import { isTyping } from './isTyping';
 interface OpenPanel {
   readonly id: string;
   readonly width: number;
-  close(): void;
+  close: () => void;
 }
 
 /** The panel that is open; there is room for one. */

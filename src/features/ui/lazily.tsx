@@ -11,7 +11,7 @@ type PropsOf<M, K extends keyof M> = M[K] extends ComponentType<infer P> ? P : n
 export interface Late<P> {
   (props: P): ReactNode;
   /** Has its script come, before it is shown. Rejects where that cannot be had. */
-  fetch(): Promise<void>;
+  fetch: () => Promise<void>;
 }
 
 const scripts = new Set<() => Promise<void>>();

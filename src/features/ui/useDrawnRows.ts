@@ -13,7 +13,7 @@ export interface DrawnRows {
   /** Rows that fit into view. */
   readonly page: number;
   /** Scrolls as little as needed to bring a row into view. */
-  show(row: number): void;
+  show: (row: number) => void;
 }
 
 /** Rows drawn beyond each edge of what is in view. */

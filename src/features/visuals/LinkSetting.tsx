@@ -48,7 +48,7 @@ export function LinkSetting({ visual, change }: { visual: Visual; change: (part:
       {link && pages.length > 1 && (
         <ChoiceSetting
           label="Page there"
-          value={link.page ?? pages[0]!.id}
+          value={link.page ?? pages[0].id}
           options={pages.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(page) => set({ page })}
         />

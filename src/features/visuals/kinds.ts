@@ -68,4 +68,4 @@ export const VISUAL_VIEWS: { readonly [K in VisualKind]: VisualView<K> } = {
 };
 
 /** The view of a visual's kind, for use on that visual. */
-export const viewOf = (visual: Visual): VisualView => VISUAL_VIEWS[visual.kind] as unknown as VisualView;
+export const viewOf = (visual: Visual): VisualView => VISUAL_VIEWS[visual.kind];

@@ -13,8 +13,8 @@ export interface Picking {
   /** Null while nothing is chosen: then all marks are solid. */
   readonly chosen: ReadonlySet<number> | null;
   /** Chooses the marks from one to another (inclusive); `add` puts them to (or takes them out of) what is chosen. */
-  choose(first: number, last: number, add: boolean): void;
-  clear(): void;
+  choose: (first: number, last: number, add: boolean) => void;
+  clear: () => void;
 }
 
 /** The pick after days were chosen: in the place of others, or put to them, or taken out where all of them were in. */
@@ -93,13 +93,13 @@ export function categoryPicking(
         const category = categories[first]!;
         // All others are all but those that have a place of their own.
         if (isOthers(category))
-          return put(
+          { put(
             chosen?.has(first)
               ? NO_PICK
               : { ...NO_PICK, keys: listed.map((value) => [value]), exclude: true },
-          );
+          ); return; }
         const keys = toggledKeys(pick.keys, [category], add);
-        return put({ ...pick, keys, exclude: pick.exclude && keys.length > 0 });
+        put({ ...pick, keys, exclude: pick.exclude && keys.length > 0 }); return;
       }
       const swept = categories
         .slice(first, last + 1)

@@ -22,7 +22,7 @@ export function useSweep(picking: Picking | undefined, count: number) {
     /** Indexes swept over now (both inclusive), or null. */
     range: sweep && { first: Math.min(sweep.from, sweep.to), last: Math.max(sweep.from, sweep.to) },
     /** A press on a mark; null where there is none. */
-    down(event: PointerEvent<Element>, i: number | null) {
+    down(event: PointerEvent, i: number | null) {
       if (!picking || i === null || event.button !== 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       setSweep({ from: i, to: i });
@@ -30,7 +30,7 @@ export function useSweep(picking: Picking | undefined, count: number) {
     move(i: number) {
       if (sweep) setSweep({ ...sweep, to: within(i) });
     },
-    up(event: PointerEvent<Element>) {
+    up(event: PointerEvent) {
       if (!sweep) return;
       const { mark, at } = clicked.current;
       const isClick = sweep.from === sweep.to;

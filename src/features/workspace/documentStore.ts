@@ -6,7 +6,7 @@ import type { DashboardDocument } from '../../core/dashboard/document/document';
 export interface DocumentState {
   readonly document: DashboardDocument;
   /** Changes the document; every call is one step for undo. */
-  change(update: (document: DashboardDocument) => DashboardDocument): void;
+  change: (update: (document: DashboardDocument) => DashboardDocument) => void;
 }
 
 /** Steps that can be undone. */

@@ -246,9 +246,9 @@ export class HeldStore {
 
 /** A state in which every control lets every row be, and no mark is chosen; levels and drills stay. */
 function cleared(document: DashboardDocument, { picks: _, off: __, ...state }: ReaderState): ReaderState {
-  return document.controls.reduce(
+  return document.controls.reduce<ReaderState>(
     (next, control) => withHeld(next, control, everythingFor(control)),
-    state as ReaderState,
+    state,
   );
 }
 

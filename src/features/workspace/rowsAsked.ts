@@ -21,7 +21,7 @@ export interface AskedValue {
 
 export const useRowsAsked = create<{
   readonly asked: AskedRows | null;
-  open(asked: AskedRows | null): void;
+  open: (asked: AskedRows | null) => void;
 }>((set) => ({ asked: null, open: (asked) => set({ asked }) }));
 
 /** A menu of what can be done at a mark. */
@@ -35,7 +35,7 @@ export interface OpenMarkMenu {
 
 export const useMarkMenu = create<{
   readonly menu: OpenMarkMenu | null;
-  open(menu: OpenMarkMenu | null): void;
+  open: (menu: OpenMarkMenu | null) => void;
 }>((set) => ({ menu: null, open: (menu) => set({ menu }) }));
 
 /** What can be done at a mark: where it is not compared there is one thing, which needs no menu. */

@@ -35,7 +35,7 @@ const rowsOver = (days: number): TestRow[] =>
 
 export interface OpenDashboard extends Workspace {
   /** Answers what is held now. */
-  answer(): Promise<void>;
+  answer: () => Promise<void>;
 }
 
 /** Opens a document over rows, and answers it. */

@@ -7,9 +7,9 @@ import type { DocumentStore } from './documentStore';
 
 export interface Autosave {
   readonly state: SaveState;
-  keepMine(): void;
-  takeTheirs(): void;
-  adopt(update: (document: DashboardDocument) => DashboardDocument): void;
+  keepMine: () => void;
+  takeTheirs: () => void;
+  adopt: (update: (document: DashboardDocument) => DashboardDocument) => void;
 }
 
 /** Watches the design while the page is open, and saves it where one may change it. */

@@ -43,10 +43,10 @@ export interface ItemCopies {
   /** How many items can be put in; 0 where none was copied. */
   readonly waiting: number;
   /** Copies items beside themselves; gives the ids of the copies. */
-  duplicate(ids: readonly string[]): string[];
-  copy(ids: readonly string[]): void;
+  duplicate: (ids: readonly string[]) => string[];
+  copy: (ids: readonly string[]) => void;
   /** Puts what was copied beside an item, or else on a page; gives the ids of the copies. */
-  paste(beside: string | null, page: string): string[];
+  paste: (beside: string | null, page: string) => string[];
 }
 
 export function useItemCopies(): ItemCopies {

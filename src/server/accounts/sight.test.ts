@@ -207,7 +207,7 @@ test('random rules: figures, bars, slicer values, rows, coverage and counts are 
               all: 'c1 IS NOT NULL',
               '2025': DAYS['2025']!,
               '2026-04': "c1 BETWEEN '2026-04-01' AND '2026-04-30'",
-            }[span]!;
+            }[span];
             const [count] = await bySql('COUNT(*) AS n', allowed, inSpan);
             const groups = await bySql(
               "IF(c3 = 'Quern', 'Veldry', c3) AS route, COUNT(*) AS n",

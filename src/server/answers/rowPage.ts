@@ -50,8 +50,8 @@ async function whereOf(
 export interface OpenRows {
   /** Keys of the columns that are read. */
   readonly columns: readonly string[];
-  count(): Promise<number>;
-  page(offset: number, limit: number): Promise<RowPage['rows']>;
+  count: () => Promise<number>;
+  page: (offset: number, limit: number) => Promise<RowPage['rows']>;
 }
 
 /** Opens rows in an order: the newest day first unless sorted otherwise. Throws a `Problem` where there is no such column. */

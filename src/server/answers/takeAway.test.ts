@@ -81,7 +81,7 @@ test('CSV: days as ISO 8601, figures as they are, blanks empty', async () => {
 test('Parquet: typed columns with the same figures', async () => {
   const { course } = (await answers()) as { course: ChartAnswer };
   const file = await bytesOf('course', 'parquet');
-  const buffer = file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) as ArrayBuffer;
+  const buffer = file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength);
   const rows = await parquetReadObjects({ file: buffer });
   expect(rows.map((row) => row.Boats as unknown)).toEqual(course.series[0]!.values);
   expect(rows[0]!.From).toEqual(new Date('2026-04-01T00:00:00Z'));

@@ -8,10 +8,10 @@ import { columnFiles, readIndex, type ColumnIndex, type IndexedColumn } from './
 export interface OpenColumns {
   readonly index: ColumnIndex;
   /** The different texts of a column, by its position. */
-  texts(position: number): string[];
+  texts: (position: number) => string[];
   /** The columns by name; `positionOf` tells the position of a name. */
-  named(positionOf: (column: string) => number): Columns;
-  close(): void;
+  named: (positionOf: (column: string) => number) => Columns;
+  close: () => void;
 }
 
 /** Opens a column file; undefined where there is none, or it is damaged. */

@@ -19,7 +19,7 @@ import { openColumns, type OpenColumns } from './columnReader';
 /** A column while it is written; `absent` once it cannot be held. */
 interface Column {
   isAbsent: boolean;
-  put(row: number, cell: ReadCell): void;
+  put: (row: number, cell: ReadCell) => void;
   readonly batch: Int32Array | Uint32Array | Float64Array;
 }
 

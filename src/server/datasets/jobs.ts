@@ -59,13 +59,13 @@ export function startJob(
   forEverybody(() => work(abort.signal, follow)).then(
     (result) => finish({ state: 'done', result, bytes: totalBytes }),
     (thrown: unknown) => {
-      if (abort.signal.aborted) return finish({ state: 'cancelled' });
+      if (abort.signal.aborted) { finish({ state: 'cancelled' }); return; }
       const error = machineProblem(thrown) ?? thrown;
       if (error instanceof Problem) {
-        return finish({
+        finish({
           state: 'failed',
           error: { code: error.code, message: error.message, details: error.details },
-        });
+        }); return;
       }
       log().error(error, 'job failed');
       finish({

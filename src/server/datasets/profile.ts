@@ -152,7 +152,7 @@ function columnProfile(
   const { filled, days, stamps, numbers } = tally;
   const needed = Math.max(1, filled * ENOUGH);
   const bestOrder = (fits: Record<DateOrder, number>) =>
-    DATE_ORDERS.reduce((best, order) => (fits[order] > fits[best] ? order : best), 'iso' as DateOrder);
+    DATE_ORDERS.reduce<DateOrder>((best, order) => (fits[order] > fits[best] ? order : best), 'iso');
   const mark =
     numbers.point.any === numbers.comma.any
       ? likelyMark

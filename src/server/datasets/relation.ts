@@ -14,7 +14,7 @@ export interface Relation {
   /** What stands after FROM, the rows that the caller may see: its columns have the physical names. */
   readonly from: string;
   /** Runs a statement where the rows lie, no longer than a reader's may; values are always parameters. */
-  select<T extends object>(sql: string, values?: readonly unknown[]): Promise<T[]>;
+  select: <T extends object>(sql: string, values?: readonly unknown[]) => Promise<T[]>;
 }
 
 /** The rows of a relation that the caller may see. */

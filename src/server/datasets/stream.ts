@@ -73,12 +73,12 @@ class RowChecker {
     batch.rows.forEach((row, i) => {
       const line = batch.lines[i]!;
       if (batch.badQuotes.has(i))
-        return this.refuse(
+        { this.refuse(
           line,
           '',
           row.join(this.target.plan.delimiter),
           'A quotation mark is out of place',
-        );
+        ); return; }
       const text = this.lineOf(row, line);
       if (text !== undefined) lines.push(text);
     });

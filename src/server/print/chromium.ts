@@ -11,7 +11,7 @@ const CHROMEDRIVER = '/usr/bin/chromedriver';
 export interface Browser {
   readonly driver: Driver;
   /** Ends the browser and removes its profile. */
-  quit(): Promise<void>;
+  quit: () => Promise<void>;
 }
 
 /** The Debian packages that are missing for it; none where it can be started. */

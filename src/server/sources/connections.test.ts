@@ -32,7 +32,7 @@ function input(part: Partial<ConnectionInput> = {}): ConnectionInput {
 }
 
 /** A listener on loopback that answers every connection in its own way. */
-async function listening(answer: (server: Server) => void): Promise<{ port: number; close(): void }> {
+async function listening(answer: (server: Server) => void): Promise<{ port: number; close: () => void }> {
   const server = createServer();
   answer(server);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -68,7 +68,7 @@ describe('a connection', () => {
   });
 
   test('tells no more of a port than that it is not reachable', async () => {
-    const sockets: { destroy(): void }[] = [];
+    const sockets: { destroy: () => void }[] = [];
     const silent = await listening((server) => server.on('connection', (socket) => sockets.push(socket)));
     const web = await listening((server) =>
       server.on('connection', (socket) => socket.end('HTTP/1.1 200 OK\r\n\r\nsecret')),

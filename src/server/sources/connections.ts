@@ -35,7 +35,7 @@ function poolFor(input: Address): Pool {
       : {}),
   });
   pool.on('connection', (opened) => {
-    const raw = opened as unknown as { query(sql: string, done: () => void): void };
+    const raw = opened as unknown as { query: (sql: string, done: () => void) => void };
     // Whatever the account may do, we only read.
     raw.query('SET SESSION TRANSACTION READ ONLY', () => undefined);
     // Each kind of server knows one of the two, in seconds and in milliseconds.

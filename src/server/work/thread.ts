@@ -17,9 +17,9 @@ export type Outcome =
 
 /** What the server asks of a thread. */
 export interface ThreadWork {
-  run(call: number, task: Task, input: unknown, caller: Caller): Promise<Outcome>;
+  run: (call: number, task: Task, input: unknown, caller: Caller) => Promise<Outcome>;
   /** Nobody waits for the answer of this call any more. */
-  leave(call: number): void;
+  leave: (call: number) => void;
 }
 
 const callers = new Map<number, AbortController>();

@@ -74,7 +74,7 @@ export const controlSchema = z.discriminatedUnion(
 
 /** The entry of a control's kind, for use on that control. */
 export function kindOf(control: Control): ControlEntry {
-  return CONTROL_KINDS[control.kind] as unknown as ControlEntry;
+  return CONTROL_KINDS[control.kind];
 }
 
 /** By what a control acts on rows. */

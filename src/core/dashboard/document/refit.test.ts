@@ -52,5 +52,5 @@ test('a crosstab keeps the rows that fit, and always one', () => {
   const table = newPart(emptyDocument('T'), model, 'crosstab') as Crosstab;
   const rows = { ...table, rows: [route, weekday] } as Crosstab & MeasuredVisual;
   expect(withMeasures(rows, ofFuel, model).rows).toEqual([weekday]);
-  expect(withMeasures({ ...rows, rows: [route] } as Crosstab, ofFuel, model).rows).toEqual([port]);
+  expect(withMeasures({ ...rows, rows: [route] }, ofFuel, model).rows).toEqual([port]);
 });

@@ -44,7 +44,7 @@ export const visualSchema = z.discriminatedUnion(
 
 /** The entry of a visual's kind, for use on that visual. */
 export function kindOf(visual: Visual): VisualEntry {
-  return VISUAL_KINDS[visual.kind] as unknown as VisualEntry;
+  return VISUAL_KINDS[visual.kind];
 }
 
 export function isChart(visual: Visual): visual is Chart {

@@ -21,7 +21,7 @@ export function parseChoice(text: string): (string | null)[] {
 
 /** Reads JSON that fits a schema; null for anything else. */
 export function parseJson<T>(
-  schema: { safeParse(value: unknown): { success: boolean; data?: T | undefined } },
+  schema: { safeParse: (value: unknown) => { success: boolean; data?: T | undefined } },
   text: string,
 ): T | null {
   try {

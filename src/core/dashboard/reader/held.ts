@@ -24,28 +24,28 @@ import { pathOf } from './treePath';
 /** A form of what controls hold. */
 interface Form<F extends HeldForm> {
   /** Where it stands in the address. */
-  place(control: string): string;
-  print(value: HeldValues[F]): string;
+  place: (control: string) => string;
+  print: (value: HeldValues[F]) => string;
   /** Null where the text cannot be read. */
-  parse(text: string): HeldValues[F] | null;
-  read(state: ReaderState, control: string): HeldValues[F] | undefined;
-  write(state: ReaderState, control: string, value: HeldValues[F] | undefined): ReaderState;
+  parse: (text: string) => HeldValues[F] | null;
+  read: (state: ReaderState, control: string) => HeldValues[F] | undefined;
+  write: (state: ReaderState, control: string, value: HeldValues[F] | undefined) => ReaderState;
   /** The designer's default. */
-  initial(control: ControlHolding<F>): HeldValues[F];
+  initial: (control: ControlHolding<F>) => HeldValues[F];
   /** What lets every row be. */
   readonly everything: HeldValues[F];
-  same(a: HeldValues[F], b: HeldValues[F]): boolean;
+  same: (a: HeldValues[F], b: HeldValues[F]) => boolean;
   /** Whether one of the values of a reveal rule is held. */
-  includes(value: HeldValues[F], wanted: readonly (string | null)[]): boolean;
+  includes: (value: HeldValues[F], wanted: readonly (string | null)[]) => boolean;
   /** Whether it can be switched off without being lost. */
   readonly switches: boolean;
   /** In the in-effect line, without days; null where every row is let be, or the answer tells. */
-  words(
+  words: (
     control: ControlHolding<F>,
     value: HeldValues[F],
     model: Model,
     parameters: Parameters,
-  ): string | null;
+  ) => string | null;
 }
 
 type RecordName =
@@ -233,13 +233,13 @@ export const heldBy = <C extends Control>(control: C, state: ReaderState): HeldB
 
 /** What a control holds by the designer. */
 export const initiallyHeld = <C extends Control>(control: C): HeldBy<C> =>
-  formOf(control).initial(control as never) as HeldBy<C>;
+  formOf(control).initial(control) as HeldBy<C>;
 
 /** The state with what a control holds; a default is not kept. Undefined leads back to the default. */
 export function withHeld(state: ReaderState, control: Control, value: HeldValue | undefined): ReaderState {
   const form = formOf(control);
-  const isDefault = value === undefined || form.same(value as never, form.initial(control as never));
-  return form.write(state, control.id, (isDefault ? undefined : value) as never);
+  const isDefault = value === undefined || form.same(value, form.initial(control));
+  return form.write(state, control.id, (isDefault ? undefined : value));
 }
 
 /** What a control holds when it lets every row be. */
@@ -253,7 +253,7 @@ export const isSwitchedOff = (state: ReaderState, control: string): boolean =>
 
 /** Whether a control holds what a reveal rule names. */
 const holdsOneOf = (control: Control, state: ReaderState, wanted: readonly (string | null)[]): boolean =>
-  formOf(control).includes(heldBy(control, state) as never, wanted);
+  formOf(control).includes(heldBy(control, state), wanted);
 
 /** What a control without days holds, in words; null where it lets every row be. */
 export const heldWords = (
@@ -263,8 +263,8 @@ export const heldWords = (
   parameters: Parameters,
 ): string | null =>
   formOf(control).words(
-    asTurned(control, state) as never,
-    heldBy(control, state) as never,
+    asTurned(control, state),
+    heldBy(control, state),
     model,
     parameters,
   );
@@ -273,21 +273,21 @@ export const heldWords = (
 export function withHeldFrom(state: ReaderState, from: ReaderState, control: Control): ReaderState {
   const form = formOf(control);
   const value = form.read(from, control.id);
-  return value === undefined ? state : form.write(state, control.id, value as never);
+  return value === undefined ? state : form.write(state, control.id, value);
 }
 
 /** What a control holds as a part of the address: its place, and its text (null: the default). */
 export function heldInAddress(control: Control, state: ReaderState): { place: string; text: string | null } {
   const form = formOf(control);
   const value = form.read(state, control.id);
-  return { place: form.place(control.id), text: value === undefined ? null : form.print(value as never) };
+  return { place: form.place(control.id), text: value === undefined ? null : form.print(value) };
 }
 
 /** The state with what a part of the address says that a control holds; what cannot be read is left aside. */
 export function withHeldText(state: ReaderState, control: Control, text: string): ReaderState {
   const form = formOf(control);
   const value = form.parse(text);
-  return value === null ? state : form.write(state, control.id, value as never);
+  return value === null ? state : form.write(state, control.id, value);
 }
 
 /**

@@ -10,9 +10,9 @@ import { switchWires, withNewItem } from '../wiring/wires';
 import { documentChanges } from './changes';
 
 const BASE = documentOf(
-  { ...line('sea'), title: 'Sea' } as Visual,
-  { ...timeline('span'), title: 'Days' } as Control,
-  { ...slicer('route'), title: 'Route' } as Control,
+  { ...line('sea'), title: 'Sea' },
+  { ...timeline('span'), title: 'Days' },
+  { ...slicer('route'), title: 'Route' },
 );
 const changes = (after: DashboardDocument, before = BASE) => documentChanges(before, after, TEST_MODEL);
 

@@ -46,7 +46,7 @@ const crosstab: Visual = {
 const DOCUMENT = documentOf(
   { ...line('sea'), picks: true } as Visual,
   { ...bar('routes'), picks: true } as Visual,
-  { ...crosstab, picks: true } as Visual,
+  { ...crosstab, picks: true },
   table('log'),
   timeline('span'),
   slicer('route'),

@@ -31,7 +31,7 @@ async function carried(state: Partial<ReaderState>, from = HERE, to = THERE): Pr
 const changed = (document: DashboardDocument, id: string, part: object): DashboardDocument => ({
   ...document,
   controls: document.controls.map((control) =>
-    control.id === id ? ({ ...control, ...part } as Control) : control,
+    control.id === id ? ({ ...control, ...part }) : control,
   ),
 });
 

@@ -164,7 +164,7 @@ describe('conditions', () => {
 
   test('have a route to their own dataset only', () => {
     const other = condition([], { dataset: 'fuel' });
-    const point = crosspoint(designOf(document, TEST_MODEL), other as never, document.visuals[0]!);
+    const point = crosspoint(designOf(document, TEST_MODEL), other, document.visuals[0]!);
     expect(point.state).toBe('no route');
     expect(point.words).toMatch(/columns of Fuel/);
   });
@@ -228,7 +228,7 @@ describe('number ranges', () => {
     expect(await shown(null, null)).toEqual([null, 'Tamsel', 'Veldry']);
     expect(await shown(4, null)).toEqual([null, 'Tamsel']);
     expect(await shown(3, 4)).toEqual(['Tamsel', 'Veldry']);
-    const point = crosspoint(designOf(document, TEST_MODEL), totals as never, document.visuals[1]!);
+    const point = crosspoint(designOf(document, TEST_MODEL), totals, document.visuals[1]!);
     expect(point).toMatchObject({
       state: 'no route',
       words: expect.stringContaining('this visual has none') as string,
@@ -239,7 +239,7 @@ describe('number ranges', () => {
     const another = (join: 'all' | 'any') =>
       ({ ...totals, id: 'days', of: { dataset: 'trips', measure: 'rows' }, join }) as Control;
     const shown = async (join: 'all' | 'any', sums: object, days: object) => {
-      const document = documentOf(bar('routes'), { ...totals, join } as Control, another(join));
+      const document = documentOf(bar('routes'), { ...totals, join }, another(join));
       const ranges = { sums, days } as Record<string, { low: number; high: number }>;
       const answer = (await turn(document, { ranges })).visuals.routes!;
       return answer.kind === 'chart' ? answer.categories : answer.kind;

@@ -24,7 +24,7 @@ const chooser = (more: object = {}): Control =>
     open: true,
     default: ['b2'],
     ...more,
-  }) as Control;
+  });
 
 const sea = (compare: Visual extends never ? never : object | null): Visual =>
   ({ ...line('sea'), compare }) as Visual;

@@ -16,17 +16,17 @@ export interface Design {
   /** Everything that has a row on the board: all controls that are wired, then visuals whose marks can be chosen. */
   readonly actors: readonly Actor[];
   /** What acts, or stands on the dashboard as a control, by its id. */
-  actor(id: string): Actor | undefined;
+  actor: (id: string) => Actor | undefined;
   /** The title of an item of the document; those of one title are numbered. */
-  titleOf(item: Visual | Control): string;
+  titleOf: (item: Visual | Control) => string;
   /** The wire of a pair; of two wires of one pair the first counts. */
-  wire(control: string, target: string): Wire | undefined;
+  wire: (control: string, target: string) => Wire | undefined;
   /** The datasets an item shows, each with its date role. The item need not be in the document. */
-  uses(item: Visual | Control): readonly DatasetUse[];
+  uses: (item: Visual | Control) => readonly DatasetUse[];
   /** What the days with data of a visual or a time control are those of. */
-  coverageUses(item: Visual | Control): readonly CoverageUse[];
+  coverageUses: (item: Visual | Control) => readonly CoverageUse[];
   /** The design as choosers make it for a reader: with the measures and the grain that are chosen. */
-  chosen(state: ReaderState): Design;
+  chosen: (state: ReaderState) => Design;
 }
 
 /** How many designs as chosen are kept; the least recently used go first. */

@@ -47,7 +47,7 @@ export function MonthGrid(props: {
   const onKey = (event: KeyboardEvent, day: Day) => {
     if (event.key === 'Escape' && from !== null) {
       event.stopPropagation();
-      return onEscape();
+      onEscape(); return;
     }
     const next = dayByKey(event.key, day, offered, rule);
     if (next === undefined) return;

@@ -109,8 +109,8 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
               max={control.most}
               value={count}
               aria-label={`Last so many ${unit}`}
-              onChange={(_, value) => period.preview(textOf(value as number, unit))}
-              onChangeCommitted={(_, value) => set(value as number)}
+              onChange={(_, value) => period.preview(textOf(value, unit))}
+              onChangeCommitted={(_, value) => set(value)}
             />
           </div>
         </>

@@ -49,8 +49,8 @@ export function Play({
   useEffect(() => {
     step.current = () => {
       const next = playedSpan(track, span, fixedEnd);
-      if (next) return onStep(next);
-      if (!isLooped) return setPlaying(false);
+      if (next) { onStep(next); return; }
+      if (!isLooped) { setPlaying(false); return; }
       onStep(rewound(track, span, fixedEnd));
     };
   });

@@ -36,10 +36,10 @@ export function SliderTrack(props: {
   readonly stretches: DayRuns;
   readonly answer: PeriodAnswer;
   readonly fixedEnd: RangeSlider['fixedEnd'];
-  preview(span: Span): void;
-  commit(span: Span): void;
-  letGo(): void;
-  clear(): void;
+  preview: (span: Span) => void;
+  commit: (span: Span) => void;
+  letGo: () => void;
+  clear: () => void;
 }) {
   const { title, track, span, stretches, answer, fixedEnd, preview, commit, letGo, clear } = props;
   const [ref, { width, height }] = useSize<HTMLDivElement>();

@@ -11,7 +11,7 @@ import { shown } from '../testing';
 describe('a slicer', () => {
   const choices = (dashboard: OpenDashboard) => dashboard.held.state.choices.routes;
   const routes = (change: object = {}): DashboardDocument =>
-    documentOf(line('sea'), { ...slicer('routes'), ...change } as Control);
+    documentOf(line('sea'), { ...slicer('routes'), ...change });
   const searchable = { custom: Array.from({ length: 9 }, (_, i) => `Pier ${i}`) };
 
   test('All is everything, not the values that there are today', async () => {

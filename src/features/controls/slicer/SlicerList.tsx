@@ -79,7 +79,7 @@ export function SlicerList({
     if (to !== undefined) {
       event.preventDefault();
       event.stopPropagation();
-      return go(to);
+      go(to); return;
     }
     const isLetter =
       event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;

@@ -39,10 +39,10 @@ export interface TimelineRibbonProps {
   /** Windows of other timelines on the same date role. */
   readonly others: readonly DayRuns[];
   readonly changeLevel: ((by: 1 | -1) => void) | null;
-  preview(span: Span): void;
-  commit(span: Span): void;
-  letGo(): void;
-  clear(): void;
+  preview: (span: Span) => void;
+  commit: (span: Span) => void;
+  letGo: () => void;
+  clear: () => void;
 }
 
 export function TimelineRibbon(props: TimelineRibbonProps) {
@@ -130,10 +130,10 @@ export function TimelineRibbon(props: TimelineRibbonProps) {
       const side = part === 'body' && event.shiftKey ? 'end' : part;
       if (side === 'body') {
         const next = movedBy(ribbon, span, by);
-        return reveal(next, by > 0 ? next.end : next.start);
+        reveal(next, by > 0 ? next.end : next.start); return;
       }
       const next = withEndAt(ribbon, span, side, stepFrom(ribbon, tileAt(ribbon, span[side]), by));
-      return reveal(next, next[side]);
+      reveal(next, next[side]); return;
     }
     const byLength = { '[': -1, ']': 1 }[event.key] as 1 | -1 | undefined;
     const byEnd = { '{': -1, '}': 1 }[event.key];

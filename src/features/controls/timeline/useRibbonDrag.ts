@@ -13,18 +13,18 @@ type Gesture =
 const SLACK = 4;
 
 export interface RibbonDrag {
-  onPointerDown(event: PointerEvent<SVGSVGElement>): void;
-  onPointerMove(event: PointerEvent<SVGSVGElement>): void;
-  onPointerUp(event: PointerEvent<SVGSVGElement>): void;
-  onPointerCancel(): void;
+  onPointerDown: (event: PointerEvent<SVGSVGElement>) => void;
+  onPointerMove: (event: PointerEvent<SVGSVGElement>) => void;
+  onPointerUp: (event: PointerEvent<SVGSVGElement>) => void;
+  onPointerCancel: () => void;
 }
 
 export interface RibbonDragged {
-  begin(): void;
+  begin: () => void;
   /** Told every new window during a drag. */
-  preview(span: Span): void;
+  preview: (span: Span) => void;
   /** The last window of a gesture; null where nothing came of it. */
-  end(span: Span | null): void;
+  end: (span: Span | null) => void;
 }
 
 /** Gestures over a ribbon. `tileUnder` gives the tile at a pointer; elements with `data-end` are handles. */

@@ -33,7 +33,7 @@ export function DayNotes({ day }: { day: Day }) {
     try {
       await send(() => requestJson(`${PATH}/${id}`, { method: 'DELETE' }));
     } catch (error) {
-      return notice({ text: error instanceof Error ? error.message : String(error) });
+      notice({ text: error instanceof Error ? error.message : String(error) }); return;
     }
     notice({
       text: `“${note.words}” is removed.`,
@@ -110,9 +110,9 @@ function NoteForm({
     const read = noteSchema.safeParse(note);
     if (!read.success) {
       const [issue] = read.error.issues;
-      return setProblem(
+      setProblem(
         issue?.path[0] === 'words' ? 'A note has words: what happened?' : (issue?.message ?? ''),
-      );
+      ); return;
     }
     try {
       await onSave(read.data);

@@ -42,7 +42,7 @@ export interface PlotArea {
 
 /** What changes with every answer: the marks, for a plot area, and what is read at a place. */
 export interface Fresh {
-  marks(plot: PlotArea): ReactNode;
+  marks: (plot: PlotArea) => ReactNode;
   readonly lines: readonly string[];
 }
 

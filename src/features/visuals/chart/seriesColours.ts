@@ -8,7 +8,7 @@ import type { Model } from '../../../core/model/model';
 
 /** What a designer gave on a chart. */
 export interface GivenColours {
-  series(series: SeriesAnswer): Colour | undefined;
+  series: (series: SeriesAnswer) => Colour | undefined;
   /** By place along the axis; null where no place has a colour of its own. */
   readonly places: readonly (Colour | undefined)[] | null;
 }

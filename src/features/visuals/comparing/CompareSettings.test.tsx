@@ -20,7 +20,7 @@ describe('the settings of a comparison', () => {
           store.getState().change((old) => ({
             ...old,
             visuals: old.visuals.map((entry) =>
-              entry.id === 'it' ? ({ ...entry, ...part } as Visual) : entry,
+              entry.id === 'it' ? ({ ...entry, ...part }) : entry,
             ),
           }))
         }

@@ -16,5 +16,5 @@ export interface AskedChange {
 
 export const useChangeAsked = create<{
   readonly asked: AskedChange | null;
-  open(asked: AskedChange | null): void;
+  open: (asked: AskedChange | null) => void;
 }>((set) => ({ asked: null, open: (asked) => set({ asked }) }));

@@ -136,7 +136,7 @@ describe('charts', () => {
   });
 
   test('a chart that compares with nothing has no such change; its marks lead to their rows at once', async () => {
-    await shown(line('it') as Visual);
+    await shown(line('it'));
     const chart = screen.getByRole('img');
     expect(chart.getAttribute('aria-label')).not.toContain('change');
     fireEvent.keyDown(chart, { key: 'Home' });

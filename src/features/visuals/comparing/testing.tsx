@@ -22,7 +22,7 @@ export const figure = (more: object = {}): Visual =>
     measures: [shownMeasure('trips', 'seats')],
     compare: compareWith(['b1']),
     ...more,
-  }) as Visual;
+  });
 // Two rows a day: on 10 to 19 with one seat each, on 20 to 29 with three.
 const ROWS: TestRow[] = Array.from({ length: 20 }, (_, i) => 10 + i).flatMap((day) =>
   ['Veldry', 'Tamsel'].map((route) => testRow(day, { route, seats: day < 20 ? 1 : 3 })),

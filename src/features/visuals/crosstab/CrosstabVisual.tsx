@@ -100,8 +100,8 @@ export const CrosstabVisual = memo(function CrosstabVisual({
       choosing.pick.days === runsText(daysOf(b)) &&
       choosing.pick.keys.length === 1 &&
       isPickedKey(choosing.pick, key);
-    if (isSame && !add) return choosing.onPick(NO_PICK);
-    if (!add) return choosing.onPick({ keys: [[...key]], days: runsText(daysOf(b)), exclude: false });
+    if (isSame && !add) { choosing.onPick(NO_PICK); return; }
+    if (!add) { choosing.onPick({ keys: [[...key]], days: runsText(daysOf(b)), exclude: false }); return; }
     const others = choosing.pick.keys.filter((entry) => JSON.stringify(entry) !== JSON.stringify(key));
     const { days } = withDays(choosing.pick, daysOf(b), !(chosenPeriods?.has(b) ?? false), rule);
     choosing.onPick({

@@ -3,5 +3,5 @@ import { create } from 'zustand';
 
 export const useDataAsked = create<{
   readonly asked: string | null;
-  open(visual: string | null): void;
+  open: (visual: string | null) => void;
 }>((set) => ({ asked: null, open: (asked) => set({ asked }) }));

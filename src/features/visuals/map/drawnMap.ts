@@ -8,10 +8,10 @@ import type { Room } from './camera';
 
 /** The part of a canvas path that outlines are drawn with. */
 interface Outline {
-  moveTo(x: number, y: number): void;
-  lineTo(x: number, y: number): void;
-  closePath(): void;
-  arc(x: number, y: number, radius: number, start: number, end: number): void;
+  moveTo: (x: number, y: number) => void;
+  lineTo: (x: number, y: number) => void;
+  closePath: () => void;
+  arc: (x: number, y: number, radius: number, start: number, end: number) => void;
 }
 
 interface Box {

@@ -91,7 +91,7 @@ export function useMapHands(
   };
   const move = (event: PointerEvent<HTMLCanvasElement>) => {
     const begun = drag.current;
-    if (!begun) return setPointed(find(event));
+    if (!begun) { setPointed(find(event)); return; }
     const [dx, dy] = [event.clientX - begun.x, event.clientY - begun.y];
     if (Math.hypot(dx, dy) > CLICK_SLOP) begun.moved = true;
     if (!begun.moved) return;
@@ -108,7 +108,7 @@ export function useMapHands(
     if (!begun.moved) {
       const found = find(event);
       setPointed(found);
-      return choose(found === null ? undefined : seenMarks[found], add);
+      choose(found === null ? undefined : seenMarks[found], add); return;
     }
     if (!begun.isLasso) return;
     const inside = seenMarks.flatMap(({ category, x, y }) => {
@@ -130,7 +130,7 @@ export function useMapHands(
         number,
         number,
       ];
-      return setCamera((now) => panned(now, dx, dy, room));
+      setCamera((now) => panned(now, dx, dy, room)); return;
     }
     if (direction) {
       take();
@@ -144,19 +144,19 @@ export function useMapHands(
       case '+':
       case '=':
         take();
-        return zoom(ZOOM_STEP);
+        { zoom(ZOOM_STEP); return; }
       case '-':
         take();
-        return zoom(1 / ZOOM_STEP);
+        { zoom(1 / ZOOM_STEP); return; }
       case 'Home':
         take();
-        return setCamera(WHOLE);
+        { setCamera(WHOLE); return; }
       case 'Enter':
         take();
-        return event.shiftKey ? ask(at, middleOf(event.currentTarget)) : choose(at, event.ctrlKey);
+        { event.shiftKey ? ask(at, middleOf(event.currentTarget)) : choose(at, event.ctrlKey); return; }
       case ' ':
         take();
-        return choose(at, event.ctrlKey || event.metaKey);
+        { choose(at, event.ctrlKey || event.metaKey); return; }
       case 'Escape':
         if (picking?.chosen) {
           take();

@@ -79,7 +79,7 @@ test('of a figure: its number leads to them, and they are counted', async () => 
 });
 
 test('of a bar: by the other button of the pointer', async () => {
-  await shown(bar('it') as Visual);
+  await shown(bar('it'));
   const chart = screen.getByRole('img');
   fireEvent.keyDown(chart, { key: 'Home' });
   fireEvent.keyDown(chart, { key: 'Enter', shiftKey: true });

@@ -117,7 +117,7 @@ interface Choice {
   readonly value: string;
   /** Names by value. */
   readonly options: Readonly<Record<string, string>>;
-  choose(value: string): void;
+  choose: (value: string) => void;
 }
 
 function Rows({

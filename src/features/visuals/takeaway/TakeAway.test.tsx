@@ -6,7 +6,7 @@ import { TakeAway } from './TakeAway';
 
 interface Asked {
   readonly format: string;
-  answer(response: object): void;
+  answer: (response: object) => void;
 }
 
 let asked: Asked[];

@@ -32,7 +32,7 @@ export interface Part {
 export interface FreshGround {
   readonly model: Model;
   /** The dataset that this dashboard used last, else the one loaded last, that fits. */
-  dataset(fits: (dataset: DatasetModel) => boolean): DatasetModel | undefined;
+  dataset: (fits: (dataset: DatasetModel) => boolean) => DatasetModel | undefined;
   /** Keys of the dimensions that slicers of the dashboard choose from already. */
   readonly taken: ReadonlySet<string>;
   /** The baselines of the dashboard. */
@@ -92,26 +92,26 @@ export interface ControlEntry<S extends z.ZodObject = z.ZodObject, F extends Hel
   readonly schema: S;
   readonly part: Part;
   readonly holds: F;
-  acts(control: z.infer<S>): Acts;
+  acts: (control: z.infer<S>) => Acts;
   /** The title of one without a title. */
-  title(control: z.infer<S>, model: Model): string;
+  title: (control: z.infer<S>, model: Model) => string;
   /** Undefined where no dataset can fill it. */
-  fresh(ground: FreshGround): Fresh<S> | undefined;
+  fresh: (ground: FreshGround) => Fresh<S> | undefined;
   /** The unit by which readers move it, where it has one. */
-  step?(control: z.infer<S>): Unit;
+  step?: (control: z.infer<S>) => Unit;
   /** Of a time control: which ends of its window readers can move to any day. */
-  movable?(control: z.infer<S>): { readonly start: boolean; readonly end: boolean };
+  movable?: (control: z.infer<S>) => { readonly start: boolean; readonly end: boolean };
   /** The measure that it draws, or orders its values by. */
-  measure?(control: z.infer<S>): MeasureRef | null;
+  measure?: (control: z.infer<S>) => MeasureRef | null;
   /** Columns of a dataset of whose numbers it offers the least and the greatest. */
-  bounds?(control: z.infer<S>): { readonly dataset: string; readonly column: string } | null;
+  bounds?: (control: z.infer<S>) => { readonly dataset: string; readonly column: string } | null;
   /** What reveal rules of other controls can name of it. */
-  reveals(control: z.infer<S>, named: RevealNames): Reveals;
+  reveals: (control: z.infer<S>, named: RevealNames) => Reveals;
   /** Texts of conditions on a dataset that it may put into effect. */
-  conditions?(
+  conditions?: (
     control: z.infer<S>,
     model: Model,
-  ): { readonly dataset: string; readonly texts: readonly string[] };
+  ) => { readonly dataset: string; readonly texts: readonly string[] };
 }
 
 /** By what the marks of a visual are chosen. */
@@ -124,20 +124,20 @@ export interface Marks {
 export interface VisualEntry<S extends z.ZodObject = z.ZodObject> {
   readonly schema: S;
   readonly part: Part;
-  title(visual: z.infer<S>, model: Model): string;
-  fresh(ground: FreshGround): Fresh<S> | undefined;
+  title: (visual: z.infer<S>, model: Model) => string;
+  fresh: (ground: FreshGround) => Fresh<S> | undefined;
   /** The dataset that it shows first. */
-  dataset(visual: z.infer<S>): string;
+  dataset: (visual: z.infer<S>) => string;
   /** The dimensions that it groups its rows by. */
-  dimensions(visual: z.infer<S>): readonly Dimension[];
+  dimensions: (visual: z.infer<S>) => readonly Dimension[];
   /** Null where it has no marks that could be chosen. */
-  marks(visual: z.infer<S>): Marks | null;
+  marks: (visual: z.infer<S>) => Marks | null;
   /** Whether it has marks that can turn pale. */
   readonly pales: boolean;
   /** What choosers can choose for it. */
-  takes(visual: z.infer<S>): readonly Chooses[];
+  takes: (visual: z.infer<S>) => readonly Chooses[];
   /** Whether its figures go along time. */
-  overTime(visual: z.infer<S>): boolean;
+  overTime: (visual: z.infer<S>) => boolean;
 }
 
 /** The entry of a kind with this schema; both are kept in its type. */

@@ -34,7 +34,7 @@ async function chartOf(chart: Chart, rows: readonly TestRow[]): Promise<ChartAns
   return answer;
 }
 const bars = (more: Partial<Chart>): Chart =>
-  ({ ...(bar('bars') as Chart), rest: 'others', ...more }) as Chart;
+  ({ ...(bar('bars') as Chart), rest: 'others', ...more });
 const channel = { dataset: 'trips', column: 'channel' };
 const ROUTE = { dataset: 'trips', column: 'route' };
 

@@ -179,7 +179,7 @@ export function figureData(
           against.map((entry) => entry.values[i] ?? null),
         ),
         ...partnerCells(partners, i, false),
-        ...stateCell(isAny, isAny && i >= answer.provisionalFrom!),
+        ...stateCell(isAny, isAny && i >= answer.provisionalFrom),
       ]),
     ],
     marks: [

@@ -63,7 +63,7 @@ test('a chart along months: the days of each bucket and of its partner, both val
 });
 
 test('a chart along days has a column of days', async () => {
-  const data = await dataOf({ ...line('it'), ...own('2026-05-30/2026-05-31') } as Visual);
+  const data = await dataOf({ ...line('it'), ...own('2026-05-30/2026-05-31') });
   expect(heads(data)).toEqual(['Day', 'Seats']);
   expect(data.rows.map(([day]) => asDay(day))).toEqual(['2026-05-30', '2026-05-31']);
 });

@@ -60,7 +60,7 @@ describe('words over a visual', () => {
   });
 
   test('name the date role where it is not the measure’s own', async () => {
-    const visual = own({ measures: [shownMeasure('trips', 'seats', { role: 'other' })] } as Partial<Visual>);
+    const visual = own({ measures: [shownMeasure('trips', 'seats', { role: 'other' })] });
     expect((await said(visual)).subtitle).toContain(' · by day booked · ');
     expect((await said(line('sea'))).subtitle).not.toContain('by day booked');
   });
@@ -75,7 +75,7 @@ describe('words over a visual', () => {
     const model = { ...TEST_MODEL, datasets: [...TEST_MODEL.datasets, twin] };
     const both = own({
       measures: [shownMeasure('trips', 'seats'), shownMeasure('twin', 'rows')],
-    } as Partial<Visual>);
+    });
     const document = documentOf(both, slicer('route'));
     const wires = [{ control: 'route', target: 'sea', on: true, roles: {} }];
     const design = designOf({ ...document, wires }, model);
