@@ -96,7 +96,7 @@ export class Command {
       const response = await fetch(`${this.url}/api${route}`, {
         method,
         signal: AbortSignal.timeout(30_000),
-        headers: { ...this.headers, origin: this.url, ...headers },
+        headers: { ...this.headers, origin: this.url, ...(headers as Record<string, string> | undefined) },
         ...sent,
       });
       return { status: response.status, body: (await response.json()) as T };

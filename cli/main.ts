@@ -131,7 +131,10 @@ program
     const { endLeftBehind, leftBehind } = await import('./runFile');
     const left = await leftBehind();
     if (left) await endLeftBehind(left);
-    if (running) { console.log('Dathen is stopped.'); return; }
+    if (running) {
+      console.log('Dathen is stopped.');
+      return;
+    }
     console.log(left ? 'What a killed run left behind is stopped.' : 'Dathen does not run.');
   });
 

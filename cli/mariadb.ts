@@ -120,8 +120,9 @@ async function install(folder: string, owner: { uid: number; gid: number } | und
     '--auth-root-authentication-method=normal',
     '--skip-test-db',
     ...user,
-  ]).catch((error: { stderr?: string; message: string }) => {
-    throw new CommandFailure(databaseSentence(error.stderr ?? error.message, folder));
+  ]).catch((error: unknown) => {
+    const { stderr, message } = error as { stderr?: string; message: string };
+    throw new CommandFailure(databaseSentence(stderr ?? message, folder));
   });
   rmSync(temporaryFolder(fresh), { recursive: true, force: true });
   renameSync(fresh, folder);
@@ -235,12 +236,12 @@ async function startOnce(
       env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` },
     },
   );
-  let ended = false;
-  child.once('exit', () => (ended = true));
-  child.once('error', () => (ended = true));
+  const ended = new AbortController();
+  child.once('exit', () => ended.abort());
+  child.once('error', () => ended.abort());
   const account = { host: '127.0.0.1', port, user: ACCOUNT, password, database: DATABASE };
   for (let waited = 0; ; waited += 50) {
-    if (ended) throw new EndedByItself(databaseSentence(readFileSync(logFile, 'utf8'), folder));
+    if (ended.signal.aborted) throw new EndedByItself(databaseSentence(readFileSync(logFile, 'utf8'), folder));
     const connection = await mysql.createConnection(account).catch(() => undefined);
     if (connection) {
       await connection.end();

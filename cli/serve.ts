@@ -65,7 +65,10 @@ export async function serve(options: ServeOptions): Promise<void> {
 
 /** Says where Dathen is, and how the first of its people comes in. */
 async function sayWhere(url: string, team: TeamOptions | undefined) {
-  if (!team) { console.log(`Dathen is ready at ${url}`); return; }
+  if (!team) {
+    console.log(`Dathen is ready at ${url}`);
+    return;
+  }
   const { closeDatabase } = await import('../src/server/database/connection');
   const { firstOwnerLink } = await import('../src/server/accounts/invitations');
   const link = await firstOwnerLink();
@@ -101,7 +104,8 @@ class Run {
   async begin(build: string): Promise<void> {
     for (let restarts = 0; ; restarts++) {
       try {
-        await this.start(build); return;
+        await this.start(build);
+        return;
       } catch (error) {
         const killed = this.whatIsKilled();
         if (this.stopping.aborted || !killed || restarts === MOST_RESTARTS) throw error;
@@ -118,17 +122,21 @@ class Run {
     return this.server?.signalCode ? 'The server' : undefined;
   }
 
+  private isStopping(): boolean {
+    return this.stopping.aborted;
+  }
+
   /** Starts what does not run yet, and waits until it answers. */
   private async start(build: string): Promise<void> {
     const { today } = this.options;
-    if (this.stopping.aborted) return;
+    if (this.isStopping()) return;
     const address = this.options.team?.database ?? (await this.ownDatabase());
     Object.assign(process.env, serverEnvironment(address, DATA), today ? { DATHEN_TODAY: today } : {});
     const { host, tls, port, user, password, name }: DatabaseAddress = address;
     const record = { pid: process.pid, serves: true, database: { host, tls, port, user, password, name } };
     writeRecord({ ...record, serverPid: null, url: null, build });
     await prepareData(this.options, this.stopping);
-    if (this.stopping.aborted) return;
+    if (this.isStopping()) return;
     this.server = startServer(this.options.port, build, LOG_FILE, {}, this.options.team?.host);
     writeRecord({ ...record, serverPid: this.server.pid!, url: this.url, build });
     await untilAnswering(this.url, this.server, LOG_FILE, this.stopping);

@@ -1,6 +1,6 @@
 /** Generated conditions: what a row-by-row reading, the cube and the database keep is the same. */
 import fc from 'fast-check';
-import { compileCondition, type Value } from '../src/core/condition/evaluate';
+import { compileCondition } from '../src/core/condition/evaluate';
 import { columnsIn, printCondition } from '../src/core/condition/print';
 import { conditionArbitrary } from '../src/core/condition/testing';
 import { api, load } from './support/application';

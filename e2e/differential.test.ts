@@ -373,7 +373,7 @@ test('browser engine, server engine and database alone give the same answers', a
     const input = {
       design: designOf(read.document, model),
       today: 20_300,
-      state: { periods: {}, choices: {}, ...(state) },
+      state: { periods: {}, choices: {}, ...state },
     };
     const answer = await answerTurn(input, browser);
     expect(Object.values(answer.visuals).every((visual) => visual.kind === 'chart')).toBe(true);

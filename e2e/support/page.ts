@@ -29,13 +29,14 @@ export async function eventually<T>(
   let last: unknown;
   // Looked for often at first, then seldom: looking takes from the page the time that it needs.
   let wait = 20;
-  for (const end = Date.now() + patience; Date.now() < end; await pause((wait = Math.min(wait * 1.5, 250)))) {
+  for (const end = Date.now() + patience; Date.now() < end; wait = Math.min(wait * 1.5, 250)) {
     try {
       const found = await find();
       if (found !== undefined && found !== false) return found;
     } catch (error) {
       last = error;
     }
+    await pause(wait);
   }
   throw new Error(`Waited in vain for ${what}${last instanceof Error ? `: ${last.message}` : ''}`);
 }

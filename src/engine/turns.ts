@@ -79,14 +79,18 @@ export class Turns {
     }
   }
 
+  private isOutdated(): boolean {
+    return this.next !== null;
+  }
+
   private async answer({ state, settled }: Turn) {
     let waiting = await this.answerNow(state);
-    if (waiting.length === 0 || this.next) return;
+    if (waiting.length === 0 || this.isOutdated()) return;
     // Cubes on their way answer sooner than the database would, and for every turn after this one.
     const isReady = await this.unlessNewer(this.engine.ready().then(() => true));
     if (!isReady) return;
     waiting = await this.answerNow(state);
-    if (waiting.length === 0 || !settled || this.next) return;
+    if (waiting.length === 0 || !settled || this.isOutdated()) return;
     const changes = await this.unlessNewer(this.engine.askDatabase(state, waiting));
     if (changes) this.listener.onChanges(changes);
   }

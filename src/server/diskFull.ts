@@ -7,7 +7,7 @@ const DATABASE_IS_FULL = new Set([1021, 1114]);
 /** Whether an error, or what caused it, says that a disk is full. */
 function saysFull(error: unknown): boolean {
   if (typeof error !== 'object' || error === null) return false;
-  const { code, errno, message = '', cause } = error as Error & { code?: string; errno?: number };
+  const { code, errno, message = '', cause } = error as Partial<Error> & { code?: string; errno?: number };
   return (
     code === 'ENOSPC' ||
     DATABASE_IS_FULL.has(errno ?? 0) ||

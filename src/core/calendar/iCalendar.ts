@@ -197,7 +197,7 @@ function eventOf(
     return after < 0 ? line : line + after;
   };
   const event = new ICAL.Event(component);
-  const name = event.summary?.trim();
+  const name = (event.summary as string | null)?.trim();
   if (!name) throw new Refused(line, 'An event has no SUMMARY, so no name');
   if (!component.getFirstProperty('dtstart')) throw new Refused(line, `“${name}” has no DTSTART`);
   const { startDate } = event;

@@ -66,7 +66,7 @@ const anyRule = fc
     interval: fc.integer({ min: 1, max: 4 }),
     count: fc.option(fc.integer({ min: 1, max: 30 })),
     until: fc.option(fc.integer({ min: d('2020-01-01'), max: d('2026-01-01') })),
-    weekStart: fc.constantFrom(1, 7) as fc.Arbitrary<1 | 7>,
+    weekStart: fc.constantFrom<1 | 7>(1, 7),
     months: rarely(some([1, 12])),
     weekNumbers: rarely(some([1, 53], [-53, -1])),
     yearDays: rarely(some([1, 366], [-366, -1])),

@@ -111,8 +111,10 @@ function* daysOfPeriod(rule: RecurrenceRule, start: Day, end: Day, effort: Effor
 
 /** The parts of a period within which the rule's days lie: its months where a longer period names some. */
 function* stretchesOf(rule: RecurrenceRule, start: Day, end: Day): Generator<readonly [Day, Day]> {
-  if (rule.frequency !== 'YEARLY' || (rule.months.length === 0 && rule.monthDays.length === 0))
-    return yield [start, end];
+  if (rule.frequency !== 'YEARLY' || (rule.months.length === 0 && rule.monthDays.length === 0)) {
+    yield [start, end];
+    return;
+  }
   const { year } = civilFromDay(start);
   for (let month = 1; month <= 12; month++) {
     if (rule.months.length > 0 && !rule.months.includes(month)) continue;
@@ -128,7 +130,10 @@ function* daysIn(low: Day, high: Day): Generator<Day> {
 function* monthDaysIn(rule: RecurrenceRule, low: Day, high: Day): Generator<Day> {
   const { year, month, day } = civilFromDay(low);
   const length = daysInMonth(year, month);
-  if (day !== 1 || high - low + 1 !== length) return yield* daysIn(low, high);
+  if (day !== 1 || high - low + 1 !== length) {
+    yield* daysIn(low, high);
+    return;
+  }
   const days = rule.monthDays.map((each) => (each > 0 ? each : length + 1 + each));
   for (const each of [...new Set(days)].sort((a, b) => a - b))
     if (each >= 1 && each <= length) yield low + each - 1;
@@ -172,7 +177,10 @@ function weekOf(day: Day, weekStart: number): [number, number] {
 }
 
 function* atPositions(days: Iterable<Day>, positions: readonly number[]): Iterable<Day> {
-  if (positions.length === 0) return yield* days;
+  if (positions.length === 0) {
+    yield* days;
+    return;
+  }
   const all = [...days];
   const chosen = positions.map((position) => all[position > 0 ? position - 1 : all.length + position]);
   yield* [...new Set(chosen)].filter((day) => day !== undefined).sort((a, b) => a - b);

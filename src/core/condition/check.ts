@@ -170,7 +170,7 @@ function alike(left: Typed, right: Typed) {
   if (left.type === right.type || left.type === 'any' || right.type === 'any') return;
   const isDay = right.operand.kind === 'text' && /^\d{4}-\d{2}-\d{2}$/.test(right.operand.value);
   const hint =
-    left.type === 'date' && isDay && right.operand.kind === 'text'
+    left.type === 'date' && isDay
       ? ` Write DATE '${right.operand.value}'.`
       : left.type === 'text' && right.operand.kind === 'number'
         ? ` Texts stand in single quotes: '${right.operand.digits}'.`

@@ -94,7 +94,10 @@ const nameOf = (node: object) => ('name' in node ? String(node.name) : null);
 export function namesIn(condition: Condition, named: (node: object) => string | null): string[] {
   const names = new Set<string>();
   const visit = (value: unknown) => {
-    if (Array.isArray(value)) { value.forEach(visit); return; }
+    if (Array.isArray(value)) {
+      value.forEach(visit);
+      return;
+    }
     if (typeof value !== 'object' || value === null) return;
     const name = named(value);
     if (name !== null) names.add(name);

@@ -120,7 +120,10 @@ describe('coverage', () => {
         const clipped = clipRuns(window, data);
         const days = Array.from({ length: 130 }, (_, day) => day);
         const both = days.filter((day) => containsDay(window, day) && containsDay(data, day));
-        if (clipped.empty) { expect(both).toEqual([]); return; }
+        if (clipped.empty) {
+          expect(both).toEqual([]);
+          return;
+        }
         expect(clipped.daysWithData).toBe(both.length);
         expect(clipped.days).toBe(countDays(clipped.runs));
         const inside = days.filter((day) => containsDay(clipped.runs, day));

@@ -1,7 +1,7 @@
 /** What SQL search conditions keep of a cube is what they keep of its rows. */
 import fc from 'fast-check';
 import { ALL_DAYS } from '../calendar/runs';
-import { compileCondition, type Value } from '../condition/evaluate';
+import { compileCondition } from '../condition/evaluate';
 import { parseCondition } from '../condition/parse';
 import { TOTAL, type Selection } from './query';
 import { conditionKey } from './rowCondition';

@@ -55,9 +55,10 @@ export function readFixedPeriod(text: string): PeriodReading | undefined {
   if (!match) return undefined;
   const fiscal = match[1] !== undefined;
   const year = Number(match[2]);
-  const [month, dayOfMonth, week, quarter, fiscalMonth] = match
-    .slice(3)
-    .map((part) => (part === undefined ? undefined : Number(part)));
+  const parts: readonly (string | undefined)[] = match.slice(3);
+  const [month, dayOfMonth, week, quarter, fiscalMonth] = parts.map((part) =>
+    part === undefined ? undefined : Number(part),
+  );
   if (fiscal ? month !== undefined || week !== undefined : fiscalMonth !== undefined) return undefined;
   if (year === 0) return bad('out-of-range');
   if (fiscalMonth !== undefined) {
@@ -157,7 +158,7 @@ const LARGEST_PART = 1e15;
 export function readDuration(text: string): Duration | 'bad-count' | undefined {
   const match = DURATION.exec(text);
   if (!match) return undefined;
-  const parts = match.slice(1);
+  const parts: readonly (string | undefined)[] = match.slice(1);
   if (parts.some((part) => part !== undefined && (part.includes('.') || Number(part) < 1)))
     return 'bad-count';
   const [years, months, weeks, days] = parts.map((part) => Math.min(LARGEST_PART, Number(part ?? 0)));

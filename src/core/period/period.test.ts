@@ -46,7 +46,10 @@ describe('the laws of phrases', () => {
       fc.property(anyPhrase, anyContext, (tree, context) => {
         const resolved = resolvePhrase(tree, context);
         expect(resolvePhrase(tree, context)).toEqual(resolved);
-        if (!resolved.ok) { expect(['reversed', 'out-of-range']).toContain(resolved.error.code); return; }
+        if (!resolved.ok) {
+          expect(['reversed', 'out-of-range']).toContain(resolved.error.code);
+          return;
+        }
         expect(sameRuns(resolved.runs, normalizeRuns(resolved.runs))).toBe(true);
         expect(resolved.runs.length === 0).toBe(resolved.empty !== undefined);
       }),

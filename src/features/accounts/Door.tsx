@@ -2,7 +2,7 @@
 /** A page for one who is not signed in: one thing to do, in the middle. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { FormEvent, ReactNode } from 'react';
+import type { SubmitEvent, ReactNode } from 'react';
 import { Wordmark } from '../ui/Wordmark';
 
 export function Door({
@@ -17,7 +17,7 @@ export function Door({
   onSubmit?: () => Promise<void>;
   children: ReactNode;
 }) {
-  const submit = (event: FormEvent) => {
+  const submit = (event: SubmitEvent) => {
     event.preventDefault();
     void onSubmit?.();
   };

@@ -58,7 +58,10 @@ export function RowRuleForm({
   });
   const save = async () => {
     const parsed = phrase.trim() === '' ? null : parsePhrase(phrase);
-    if (parsed && !parsed.ok) { setProblem(parsed.error.message); return; }
+    if (parsed && !parsed.ok) {
+      setProblem(parsed.error.message);
+      return;
+    }
     const rule = rowRuleSchema.safeParse({
       group,
       dimension: chosen ? chosen.key : null,

@@ -43,7 +43,10 @@ export function Tokens({ role }: { role: Role }) {
   const list = useQuery({ queryKey: ['tokens'], queryFn: () => requestAs(tokensSchema, '/api/tokens') });
   const make = async () => {
     const asked = newTokenSchema.safeParse({ name, scope, days: Number(days) });
-    if (!asked.success) { setProblem(asked.error.issues[0]!.message); return; }
+    if (!asked.success) {
+      setProblem(asked.error.issues[0]!.message);
+      return;
+    }
     setProblem(
       await orSentence(async () => {
         const { token } = await requestAs(madeTokenSchema, '/api/tokens', { body: asked.data });

@@ -38,7 +38,7 @@ export function DayTable({ almanac, year }: { almanac: Almanac; year: number }) 
           field: key,
           headerName: columnName(key),
           width: WIDTHS[key as keyof AlmanacRow] ?? Math.max(84, columnName(key).length * 7.4 + 18),
-          valueFormatter: (value: unknown) =>
+          valueFormatter: (value: AlmanacRow[keyof AlmanacRow] | undefined) =>
             value === null || value === undefined
               ? ''
               : value === true

@@ -67,7 +67,10 @@ export function RevealSetting({ control, change }: { control: Control; change: C
         ]}
         onChange={(id) => {
           const next = others.find((entry) => entry.id === id);
-          if (!next) { change({ reveal: null }); return; }
+          if (!next) {
+            change({ reveal: null });
+            return;
+          }
           const named = revealsOf(next, design);
           const first = named.by === 'choices' ? named.choices[0]?.value : undefined;
           change({ reveal: { control: next.id, values: [first ?? ''] } });

@@ -109,5 +109,4 @@ export const CONTROL_VIEWS: { readonly [K in ControlKind]: ControlView<K> } = {
 };
 
 /** The view of a control's kind, for use on that control. */
-export const viewOf = (control: Control): ControlView =>
-  CONTROL_VIEWS[control.kind];
+export const viewOf = (control: Control): ControlView => CONTROL_VIEWS[control.kind];

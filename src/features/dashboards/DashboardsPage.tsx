@@ -72,7 +72,7 @@ export function DashboardsPage() {
   const refresh = () =>
     Promise.all(['dashboards', 'bin'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   /** Runs an action and tells what went wrong, if anything did. */
-  const attempt = async (action: () => Promise<void>) => {
+  const attempt = async (action: () => Promise<unknown>) => {
     try {
       await action();
     } catch (error) {
@@ -113,7 +113,7 @@ export function DashboardsPage() {
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'DELETE' });
       const restore = () =>
         void attempt(
-          async () => void (await requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' })),
+          () => requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' }),
         );
       notice({ text: `“${entry.title}” is in the bin.`, action: { label: 'Undo', run: restore } });
     });
@@ -126,7 +126,7 @@ export function DashboardsPage() {
     });
   const duplicate = (entry: DashboardEntry) =>
     attempt(
-      async () => void (await requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' })),
+      () => requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' }),
     );
   return (
     <>

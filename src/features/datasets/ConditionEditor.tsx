@@ -53,7 +53,10 @@ export function ConditionEditor({
 }) {
   const column = dataset.columns.find((entry) => entry.key === condition?.column);
   const choose = (key: string) => {
-    if (key === NONE) { onChange(null); return; }
+    if (key === NONE) {
+      onChange(null);
+      return;
+    }
     const next = dataset.columns.find((entry) => entry.key === key);
     const operator = next?.type === 'text' ? 'is one of' : 'at least';
     onChange({ column: key, operator, values: withOperator(next, operator, []) });

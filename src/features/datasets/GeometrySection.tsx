@@ -37,8 +37,10 @@ export function GeometrySection() {
     sendText(`${PATH}?${new URLSearchParams({ name, source }).toString()}`, 'application/geo+json', text);
   const take = async (file: File) => {
     setProblem(null);
-    if (file.size > LARGEST_GEOMETRY)
-      { setProblem(`${file.name} is larger than 30 MB. Simplify its shapes first.`); return; }
+    if (file.size > LARGEST_GEOMETRY) {
+      setProblem(`${file.name} is larger than 30 MB. Simplify its shapes first.`);
+      return;
+    }
     setBusy(true);
     try {
       const name = file.name

@@ -1,11 +1,12 @@
 'use client';
 /** What was found in a file, column by column, each changeable before it is loaded. */
-import { type Format } from '../../contract/datasets';
+
 import type {
   ColumnProfile,
   DatasetSummary,
   Delimiter,
   FileProfile,
+  Format,
   LoadPlan,
 } from '../../contract/datasets';
 import Box from '@mui/material/Box';
@@ -56,14 +57,12 @@ export interface ImportPlanProps {
 
 export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel, onLoad }: ImportPlanProps) {
   const [columns, setColumns] = useState(() => profile.columns.map(draftOf));
-  const [name, setName] = useState(() =>
-    fileName
-      .replace(/\.\w+$/, '')
-      .replace(/[_-]+/g, ' ')
-      .replace(/^./, (letter) => letter.toUpperCase()),
-  );
-  const [into, setInto] = useState('');
-  const [mode, setMode] = useState<'replace' | 'append'>('replace');
+  const [destination, setDestination] = useState<LoadDestination>(() => ({
+    name: nameOfFile(fileName),
+    into: '',
+    mode: 'replace',
+  }));
+  const { name, into, mode } = destination;
   const change = (i: number, part: Partial<Draft>) =>
     setColumns((old) => old.map((column, j) => (j === i ? { ...column, ...part } : column)));
   const undecided = columns.filter((column) => isDate(column.type) && column.dateOrder === null);
@@ -80,72 +79,13 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
   const blocked = undecided.length > 0 || (into === '' && name.trim() === '');
   return (
     <>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
-        <Typography variant="h2">{fileName}</Typography>
-        <Typography color="textSecondary">
-          {numberWords(profile.rows)} rows, {profile.columns.length} columns
-          {profile.format === undefined && ', separated by'}
-          {profile.format !== undefined && `, ${FORMAT_NAMES[profile.format]}`}
-        </Typography>
-        {profile.format === undefined && (
-          <Select
-            variant="standard"
-            value={profile.delimiter}
-            onChange={(event) => onReadAgain({ delimiter: event.target.value })}
-            inputProps={{ 'aria-label': 'Separator' }}
-          >
-            {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (
-              <MenuItem key={delimiter} value={delimiter}>
-                {DELIMITER_NAMES[delimiter]}
-              </MenuItem>
-            ))}
-          </Select>
-        )}
-        {profile.sheets && profile.sheet !== undefined && (
-          <Select
-            variant="standard"
-            value={profile.sheet}
-            onChange={(event) => onReadAgain({ sheet: event.target.value })}
-            inputProps={{ 'aria-label': 'Sheet' }}
-          >
-            {profile.sheets.map((sheet) => (
-              <MenuItem key={sheet} value={sheet}>
-                {sheet}
-              </MenuItem>
-            ))}
-          </Select>
-        )}
-      </Box>
+      <FileLine fileName={fileName} profile={profile} onReadAgain={onReadAgain} />
       {profile.notes.map((note) => (
         <Typography key={note} variant="body2" color="warning">
           {note}
         </Typography>
       ))}
-      <Box sx={{ overflowX: 'auto', my: 1 }}>
-        <Table size="small" aria-label="Columns of the file">
-          <TableHead>
-            <TableRow>
-              <TableCell>Column</TableCell>
-              <TableCell>Found as</TableCell>
-              <TableCell>Use as</TableCell>
-              <TableCell>First values</TableCell>
-              <TableCell>Filled</TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {columns.map((column, i) => (
-              <ColumnRow
-                key={column.name}
-                column={column}
-                profile={profile.columns[i]!}
-                sample={profile.preview.slice(0, 3).map((row) => row[i] ?? '')}
-                rows={profile.rows}
-                onChange={(part) => change(i, part)}
-              />
-            ))}
-          </TableBody>
-        </Table>
-      </Box>
+      <ColumnTable profile={profile} columns={columns} onChange={change} />
       <details style={{ marginBottom: 12 }}>
         <summary style={{ cursor: 'pointer', color: role.quiet }}>First rows of the file</summary>
         <Preview profile={profile} />
@@ -162,40 +102,7 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
         </Typography>
       )}
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-        <TextField
-          select
-          label="Load into"
-          value={into}
-          onChange={(event) => setInto(event.target.value)}
-          sx={{ minWidth: 180 }}
-          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-        >
-          <MenuItem value="">a new dataset</MenuItem>
-          {datasets.map((dataset) => (
-            <MenuItem key={dataset.key} value={dataset.key}>
-              {dataset.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        {into === '' ? (
-          <TextField
-            label="Name"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            error={name.trim() === ''}
-          />
-        ) : (
-          <TextField
-            select
-            label="Its rows"
-            value={mode}
-            onChange={(event) => setMode(event.target.value === 'append' ? 'append' : 'replace')}
-            sx={{ minWidth: 200 }}
-          >
-            <MenuItem value="replace">are replaced by these</MenuItem>
-            <MenuItem value="append">stay, and these are added</MenuItem>
-          </TextField>
-        )}
+        <Destination datasets={datasets} destination={destination} onChange={setDestination} />
         <Box sx={{ flex: 1 }} />
         <Button onClick={onCancel}>Cancel</Button>
         <Button
@@ -206,6 +113,158 @@ export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel,
           Load {numberWords(profile.rows)} rows
         </Button>
       </Box>
+    </>
+  );
+}
+
+/** Where the rows go. */
+interface LoadDestination {
+  /** Of a new dataset. */
+  readonly name: string;
+  /** Key of the dataset that gets them; empty for a new one. */
+  readonly into: string;
+  readonly mode: 'replace' | 'append';
+}
+
+/** What a file's dataset may be called. */
+const nameOfFile = (fileName: string) =>
+  fileName
+    .replace(/\.\w+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .replace(/^./, (letter) => letter.toUpperCase());
+
+/** What was read, and how: another separator or sheet has the file read again. */
+function FileLine({
+  fileName,
+  profile,
+  onReadAgain,
+}: Pick<ImportPlanProps, 'fileName' | 'profile' | 'onReadAgain'>) {
+  return (
+    <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
+      <Typography variant="h2">{fileName}</Typography>
+      <Typography color="textSecondary">
+        {numberWords(profile.rows)} rows, {profile.columns.length} columns
+        {profile.format === undefined && ', separated by'}
+        {profile.format !== undefined && `, ${FORMAT_NAMES[profile.format]}`}
+      </Typography>
+      {profile.format === undefined && (
+        <Select
+          variant="standard"
+          value={profile.delimiter}
+          onChange={(event) => onReadAgain({ delimiter: event.target.value })}
+          inputProps={{ 'aria-label': 'Separator' }}
+        >
+          {(Object.keys(DELIMITER_NAMES) as Delimiter[]).map((delimiter) => (
+            <MenuItem key={delimiter} value={delimiter}>
+              {DELIMITER_NAMES[delimiter]}
+            </MenuItem>
+          ))}
+        </Select>
+      )}
+      {profile.sheets && profile.sheet !== undefined && (
+        <Select
+          variant="standard"
+          value={profile.sheet}
+          onChange={(event) => onReadAgain({ sheet: event.target.value })}
+          inputProps={{ 'aria-label': 'Sheet' }}
+        >
+          {profile.sheets.map((sheet) => (
+            <MenuItem key={sheet} value={sheet}>
+              {sheet}
+            </MenuItem>
+          ))}
+        </Select>
+      )}
+    </Box>
+  );
+}
+
+function ColumnTable({
+  profile,
+  columns,
+  onChange,
+}: {
+  profile: FileProfile;
+  columns: readonly Draft[];
+  onChange: (index: number, part: Partial<Draft>) => void;
+}) {
+  return (
+    <Box sx={{ overflowX: 'auto', my: 1 }}>
+      <Table size="small" aria-label="Columns of the file">
+        <TableHead>
+          <TableRow>
+            <TableCell>Column</TableCell>
+            <TableCell>Found as</TableCell>
+            <TableCell>Use as</TableCell>
+            <TableCell>First values</TableCell>
+            <TableCell>Filled</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {columns.map((column, i) => (
+            <ColumnRow
+              key={column.name}
+              column={column}
+              profile={profile.columns[i]!}
+              sample={profile.preview.slice(0, 3).map((row) => row[i] ?? '')}
+              rows={profile.rows}
+              onChange={(part) => onChange(i, part)}
+            />
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}
+
+function Destination({
+  datasets,
+  destination,
+  onChange,
+}: {
+  datasets: readonly DatasetSummary[];
+  destination: LoadDestination;
+  onChange: (destination: LoadDestination) => void;
+}) {
+  const { name, into, mode } = destination;
+  return (
+    <>
+      <TextField
+        select
+        label="Load into"
+        value={into}
+        onChange={(event) => onChange({ ...destination, into: event.target.value })}
+        sx={{ minWidth: 180 }}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      >
+        <MenuItem value="">a new dataset</MenuItem>
+        {datasets.map((dataset) => (
+          <MenuItem key={dataset.key} value={dataset.key}>
+            {dataset.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      {into === '' ? (
+        <TextField
+          label="Name"
+          value={name}
+          onChange={(event) => onChange({ ...destination, name: event.target.value })}
+          error={name.trim() === ''}
+        />
+      ) : (
+        <TextField
+          select
+          label="Its rows"
+          value={mode}
+          onChange={(event) =>
+            onChange({ ...destination, mode: event.target.value === 'append' ? 'append' : 'replace' })
+          }
+          sx={{ minWidth: 200 }}
+        >
+          <MenuItem value="replace">are replaced by these</MenuItem>
+          <MenuItem value="append">stay, and these are added</MenuItem>
+        </TextField>
+      )}
     </>
   );
 }

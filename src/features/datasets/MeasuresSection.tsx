@@ -111,10 +111,10 @@ export function MeasuresSection({
                   label="Remove"
                   done="is removed"
                   uses={{ dataset: dataset.key, measure: measure.key }}
-                  onRemove={async () =>
+                  onRemove={() =>
                     onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
                   }
-                  onUndo={async () => onChange({ measures: withAgain(latest.current, measure, measures) })}
+                  onUndo={() => onChange({ measures: withAgain(latest.current, measure, measures) })}
                 />
               </TableCell>
             </TableRow>

@@ -99,7 +99,7 @@ export function SharedDimensions({ model }: { model: Model }) {
       ))}
       {(found.data?.suggestions ?? []).map((suggestion) => (
         <Suggested
-          key={suggestion.name + suggestion.members.length}
+          key={`${suggestion.name} ${suggestion.members.length}`}
           model={model}
           suggestion={suggestion}
           onAccept={(draft) => void make(draft)}

@@ -127,7 +127,10 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
     const { day } = dayAt(event.clientX);
     const box = event.currentTarget.getBoundingClientRect();
     const lane = lanes[Math.floor((event.clientY - box.top - AXIS) / LANE)];
-    if (!lane || event.clientX - box.left < NAMES) { setTold(null); return; }
+    if (!lane || event.clientX - box.left < NAMES) {
+      setTold(null);
+      return;
+    }
     setTold({ lane, day, hole: holeAt(lane, day) });
   };
   const onKey = (event: KeyboardEvent) => {

@@ -57,7 +57,10 @@ export function OfferedText({
       helperText={below(text, draft !== null)}
       onType={setDraft}
       onChoose={(chosen) => {
-        if (typeof chosen === 'string') { commit(chosen); return; }
+        if (typeof chosen === 'string') {
+          commit(chosen);
+          return;
+        }
         // What was used before is taken whole; a word leaves the field open for the next one.
         if (isWhole(chosen)) commit(chosen.text);
         else setDraft(chosen.text);

@@ -33,9 +33,9 @@ export function RemoveButton({
   uses?: Readonly<Record<string, string>>;
   /** A sentence that is always asked before; without it what is unused goes at once. */
   warning?: string;
-  onRemove: () => Promise<unknown>;
+  onRemove: () => unknown;
   /** The way back; absent where there is none, and `warning` says so. */
-  onUndo?: () => Promise<unknown>;
+  onUndo?: () => unknown;
 }) {
   const notice = useNotice();
   const [found, setFound] = useState<readonly Use[] | null>(null);

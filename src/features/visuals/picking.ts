@@ -92,14 +92,17 @@ export function categoryPicking(
       if (first === last) {
         const category = categories[first]!;
         // All others are all but those that have a place of their own.
-        if (isOthers(category))
-          { put(
+        if (isOthers(category)) {
+          put(
             chosen?.has(first)
               ? NO_PICK
               : { ...NO_PICK, keys: listed.map((value) => [value]), exclude: true },
-          ); return; }
+          );
+          return;
+        }
         const keys = toggledKeys(pick.keys, [category], add);
-        put({ ...pick, keys, exclude: pick.exclude && keys.length > 0 }); return;
+        put({ ...pick, keys, exclude: pick.exclude && keys.length > 0 });
+        return;
       }
       const swept = categories
         .slice(first, last + 1)

@@ -30,7 +30,7 @@ export function useSweep(picking: Picking | undefined, count: number) {
     move(i: number) {
       if (sweep) setSweep({ ...sweep, to: within(i) });
     },
-    up(event: PointerEvent) {
+    up: (event: PointerEvent) => {
       if (!sweep) return;
       const { mark, at } = clicked.current;
       const isClick = sweep.from === sweep.to;
@@ -40,9 +40,7 @@ export function useSweep(picking: Picking | undefined, count: number) {
       if (!isSecond) take(sweep, event.ctrlKey || event.metaKey);
       setSweep(null);
     },
-    cancel() {
-      setSweep(null);
-    },
+    cancel: () => setSweep(null),
     /**
      * A key at the mark read last, and the mark it moves to by an arrow. Whether the key meant a choice; arrows with
      * Shift still move.

@@ -67,7 +67,8 @@ export class Autosaver {
       });
       this.revision = result.revision;
       this.saved = document;
-      if (this.isSaved) this.tell({ kind: 'saved', revision: result.revision });
+      if (document === this.store.getState().document)
+        this.tell({ kind: 'saved', revision: result.revision });
       else this.saveIn(0);
     } catch (error) {
       this.onFailure(error);

@@ -48,7 +48,10 @@ export function useHeldStore(store: DocumentStore, document: DashboardDocument):
         if (state === before.state) return;
         const { query, fragment } = splitAddress(addressOf(store.getState().document, state));
         const text = textOf(query);
-        if (written.current.at(-1) === text) { putFragment(fragment); return; }
+        if (written.current.at(-1) === text) {
+          putFragment(fragment);
+          return;
+        }
         written.current.push(text);
         // The step before keeps what stood behind its #.
         void setParts(query).then(() => putFragment(fragment));

@@ -97,8 +97,8 @@ test('what one may not see is as if it were not there; lists and routes agree', 
     (await forCaller(undefined, caller, listDashboards)).map((entry) => entry.id);
   expect(await listed(mine)).toEqual([id]);
   expect(await listed(theirs)).toEqual([]);
-  const missing = await request(theirs, 'GET', '/api/dashboards/4711').catch((error: Error) => error);
-  const unseen = await request(theirs, 'GET', `/api/dashboards/${id}`).catch((error: Error) => error);
+  const missing = await request(theirs, 'GET', '/api/dashboards/4711').catch((error: unknown) => error);
+  const unseen = await request(theirs, 'GET', `/api/dashboards/${id}`).catch((error: unknown) => error);
   expect(String(unseen).replace(String(id), 'N')).toBe(String(missing).replace('4711', 'N'));
   const crew = await saveGroup(null, { name: 'Crew', members: ['p2'] });
   await saveDashboardRights(id, { access: 'named', grants: [{ person: null, group: crew, right: 'view' }] });

@@ -63,7 +63,7 @@ describe('answers of the database', () => {
               scanned++;
               expect(comparable(fromColumns)).toEqual(expected);
             }
-            const fromCube = (await cubes.aggregate(one));
+            const fromCube = await cubes.aggregate(one);
             if (fromCube) expect(comparable(fromCube)).toEqual(expected);
             expect(await sql.covered(one)).toEqual(plainCovered(rows, one));
             const days = await columnSource([stored], { shared: [] }).covered(one);

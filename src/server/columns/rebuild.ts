@@ -30,7 +30,7 @@ export async function rebuildColumns(stored: StoredDataset): Promise<void> {
       for (const row of rows)
         writer.add(
           columns.map((column, i): ReadCell => {
-            const value = row[`v${i}`]!;
+            const value = row[`v${i}`] ?? null;
             if (value === null) return { ok: true, sql: null, day: null };
             return { ok: true, sql: String(value), day: kindOf(column) === 'days' ? Number(value) : null };
           }),

@@ -146,8 +146,8 @@ test.each(['before', 'after'])(
       };
       isDone = await takeSteps({ query } as unknown as mysql.Connection, migrationsFolder()).then(
         () => true,
-        (error: Error) => {
-          if (error.message !== 'killed') throw error;
+        (error: unknown) => {
+          if ((error as Error).message !== 'killed') throw error;
           return false;
         },
       );

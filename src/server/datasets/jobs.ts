@@ -59,13 +59,17 @@ export function startJob(
   forEverybody(() => work(abort.signal, follow)).then(
     (result) => finish({ state: 'done', result, bytes: totalBytes }),
     (thrown: unknown) => {
-      if (abort.signal.aborted) { finish({ state: 'cancelled' }); return; }
+      if (abort.signal.aborted) {
+        finish({ state: 'cancelled' });
+        return;
+      }
       const error = machineProblem(thrown) ?? thrown;
       if (error instanceof Problem) {
         finish({
           state: 'failed',
           error: { code: error.code, message: error.message, details: error.details },
-        }); return;
+        });
+        return;
       }
       log().error(error, 'job failed');
       finish({

@@ -72,13 +72,10 @@ class RowChecker {
     const lines: string[] = [];
     batch.rows.forEach((row, i) => {
       const line = batch.lines[i]!;
-      if (batch.badQuotes.has(i))
-        { this.refuse(
-          line,
-          '',
-          row.join(this.target.plan.delimiter),
-          'A quotation mark is out of place',
-        ); return; }
+      if (batch.badQuotes.has(i)) {
+        this.refuse(line, '', row.join(this.target.plan.delimiter), 'A quotation mark is out of place');
+        return;
+      }
       const text = this.lineOf(row, line);
       if (text !== undefined) lines.push(text);
     });
@@ -181,8 +178,8 @@ export async function streamRows(
   };
   const reading = readRows(file, delimiter, onBatch, signal, target.plan.format !== 'text').then(
     () => void output.push(null),
-    (error: Error) => {
-      output.destroy(error);
+    (error: unknown) => {
+      output.destroy(error as Error);
       throw error;
     },
   );

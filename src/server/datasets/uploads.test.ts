@@ -11,7 +11,10 @@ function bodyOf(megabytes: number): { body: WebStream; sent: () => number } {
   let sent = 0;
   const body = new ReadableStream<Uint8Array>({
     pull(controller) {
-      if (sent === megabytes) { controller.close(); return; }
+      if (sent === megabytes) {
+        controller.close();
+        return;
+      }
       sent++;
       controller.enqueue(new Uint8Array(1024 ** 2));
     },

@@ -29,7 +29,7 @@ export function parquetFile(columns: readonly ParquetColumn[]): Uint8Array {
     name,
     data:
       type === 'day'
-        ? values.map((value) => (value === null ? null : new Date(`${String(value)}T00:00:00Z`)))
+        ? values.map((value) => (value === null ? null : new Date(`${value as string}T00:00:00Z`)))
         : [...values],
   }));
   return new Uint8Array(parquetWriteBuffer({ columnData, schema }));

@@ -80,7 +80,7 @@ describe('a connection', () => {
       [silent, web, closed].map(({ port }) =>
         addConnection(input({ port })).then(
           () => 'it worked',
-          (error: Error) => error.message,
+          (error: unknown) => (error as Error).message,
         ),
       ),
     );

@@ -57,7 +57,7 @@ function archive(name: string, bytes: Buffer, claimed = bytes.length): Buffer {
 const failure = (work: Promise<unknown>) =>
   work.then(
     () => ({ code: 'none', message: '' }),
-    (error: { code: string; message: string }) => error,
+    (error: unknown) => error as { code: string; message: string },
   );
 
 describe('a file made to hurt', () => {

@@ -43,7 +43,10 @@ export async function checkSizes(path: string): Promise<void> {
 function partsOf(path: string): Promise<yauzl.Entry[]> {
   return new Promise((resolve, reject) => {
     yauzl.open(path, { lazyEntries: false }, (error, archive) => {
-      if (error) { reject(badWorkbook(error)); return; }
+      if (error) {
+        reject(badWorkbook(error));
+        return;
+      }
       const parts: yauzl.Entry[] = [];
       archive.on('entry', (entry: yauzl.Entry) => parts.push(entry));
       archive.once('end', () => resolve(parts));
@@ -87,14 +90,14 @@ const workbookReader = (path: string) =>
   });
 /** Reads a sheet to its end. */
 async function skip(sheet: AsyncIterable<unknown>): Promise<void> {
-  for await (const row of sheet) row;
+  for await (const row of sheet) void row;
 }
 const nameOf = (sheet: unknown) => (sheet as { name: string }).name;
 
 /** What a cell of a workbook shows: of a formula its result, of rich text the text. */
 function workbookCell(value: ExcelJS.CellValue): unknown {
   if (value === null || typeof value !== 'object' || value instanceof Date) return value;
-  if ('result' in value) return workbookCell((value.result ?? null));
+  if ('result' in value) return workbookCell(value.result ?? null);
   if ('richText' in value) return value.richText.map((part) => part.text).join('');
   if ('text' in value) return value.text;
   if ('error' in value) return value.error;

@@ -74,9 +74,9 @@ export class Threads {
     const call = ++this.calls;
     const leave = () => thread.leave(call);
     nobodyWaits.addEventListener('abort', leave, { once: true });
-    let isTooLong = false;
+    const limit = { passed: false };
     const timer = setTimeout(() => {
-      isTooLong = true;
+      limit.passed = true;
       void thread.stop();
     }, this.longest);
     try {
@@ -85,7 +85,7 @@ export class Threads {
       const { code, message, status, details } = outcome.problem;
       throw new Problem(code, message, status, details);
     } catch (error) {
-      if (!isTooLong) throw error;
+      if (!limit.passed) throw error;
       throw new Problem(
         'took-too-long',
         `This took longer than ${this.longest / 1000} seconds, so it was stopped. Ask for fewer days, rows or visuals.`,

@@ -5,10 +5,7 @@ import type { DashboardBaseline } from './kinds/compare';
 import { withZone } from './zones';
 
 /** The document with an item changed. */
-export function withItem<T extends Visual | Control>(
-  document: DashboardDocument,
-  item: T,
-): DashboardDocument {
+export function withItem(document: DashboardDocument, item: Visual | Control): DashboardDocument {
   const replace = <E extends { id: string }>(list: E[]) =>
     list.map((entry) => (entry.id === item.id ? (item as unknown as E) : entry));
   return { ...document, visuals: replace(document.visuals), controls: replace(document.controls) };

@@ -21,7 +21,7 @@ export interface StateProblem {
 }
 
 /** Where each form of what controls hold stands in a state. */
-const RECORDS: readonly (readonly [keyof ReaderState & string, HeldForm])[] = [
+const RECORDS: readonly (readonly [keyof ReaderState, HeldForm])[] = [
   ['periods', 'period'],
   ['choices', 'choice'],
   ['conditions', 'condition'],

@@ -239,7 +239,7 @@ export const initiallyHeld = <C extends Control>(control: C): HeldBy<C> =>
 export function withHeld(state: ReaderState, control: Control, value: HeldValue | undefined): ReaderState {
   const form = formOf(control);
   const isDefault = value === undefined || form.same(value, form.initial(control));
-  return form.write(state, control.id, (isDefault ? undefined : value));
+  return form.write(state, control.id, isDefault ? undefined : value);
 }
 
 /** What a control holds when it lets every row be. */
@@ -262,12 +262,7 @@ export const heldWords = (
   model: Model,
   parameters: Parameters,
 ): string | null =>
-  formOf(control).words(
-    asTurned(control, state),
-    heldBy(control, state),
-    model,
-    parameters,
-  );
+  formOf(control).words(asTurned(control, state), heldBy(control, state), model, parameters);
 
 /** The state with what another state holds of a control. */
 export function withHeldFrom(state: ReaderState, from: ReaderState, control: Control): ReaderState {

@@ -4,7 +4,7 @@ import { d } from '../../calendar/testing';
 import { cubeSource } from '../../cube/source';
 import { testCube, testRow } from '../../cube/testing';
 import { TEST_MODEL } from '../../model/testing';
-import type { Control, DashboardDocument } from '../document/document';
+import type { DashboardDocument } from '../document/document';
 import { bar, line, slicer, timeline } from '../document/testing';
 import { DEFAULT_STATE, type ReaderState } from '../reader/state';
 import { stateFor } from '../reader/stateFor';
@@ -30,9 +30,7 @@ async function carried(state: Partial<ReaderState>, from = HERE, to = THERE): Pr
 }
 const changed = (document: DashboardDocument, id: string, part: object): DashboardDocument => ({
   ...document,
-  controls: document.controls.map((control) =>
-    control.id === id ? ({ ...control, ...part }) : control,
-  ),
+  controls: document.controls.map((control) => (control.id === id ? { ...control, ...part } : control)),
 });
 
 test('nothing goes along where nothing is held', async () => {

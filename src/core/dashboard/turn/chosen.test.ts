@@ -64,7 +64,7 @@ test('several choices fill the slots from the one that the wire names, and go on
 
 test('the very measure that stands there keeps its role, and nothing changes', () => {
   expect(chosenDocument(DOCUMENT, DEFAULT_STATE)).toBe(DOCUMENT);
-  expect(chosen([]).measures).toEqual((sea).measures);
+  expect(chosen([]).measures).toEqual(sea.measures);
 });
 
 test('the grain is that of the chooser, for visuals along time only', () => {

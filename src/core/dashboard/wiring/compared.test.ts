@@ -13,18 +13,17 @@ const BASELINES = [
   { id: 'b3', name: 'three', text: 'previous span times 3' },
 ];
 
-const chooser = (more: object = {}): Control =>
-  ({
-    ...CONTROL_DEFAULTS,
-    id: 'against',
-    title: '',
-    kind: 'baselines',
-    offer: ['b1', 'b2', 'b3'],
-    several: true,
-    open: true,
-    default: ['b2'],
-    ...more,
-  });
+const chooser = (more: object = {}): Control => ({
+  ...CONTROL_DEFAULTS,
+  id: 'against',
+  title: '',
+  kind: 'baselines',
+  offer: ['b1', 'b2', 'b3'],
+  several: true,
+  open: true,
+  default: ['b2'],
+  ...more,
+});
 
 const sea = (compare: Visual extends never ? never : object | null): Visual =>
   ({ ...line('sea'), compare }) as Visual;

@@ -43,7 +43,10 @@ export function BaselineControl({
   const put = (next: readonly ChosenBaseline[]) => store.hold(control.id, next);
   const toggle = (entry: ChosenBaseline) => {
     const isChosen = value.some((other) => isSame(other, entry));
-    if (!control.several) { put([entry]); return; }
+    if (!control.several) {
+      put([entry]);
+      return;
+    }
     put(isChosen ? value.filter((other) => !isSame(other, entry)) : [...value, entry]);
   };
   const refOf = (offer: BaselineOffer): ChosenBaseline =>

@@ -50,7 +50,10 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
   const chosen = period.isEverything ? [] : period.asked;
   const goTo = (day: Day, first = from, text = period.text) => setBegun({ text, month: day, from: first });
   const pick = (day: Day) => {
-    if (control.picks === 'range' && from === null) { goTo(day, day); return; }
+    if (control.picks === 'range' && from === null) {
+      goTo(day, day);
+      return;
+    }
     const text = pickedText(control.picks, day, chosen, from);
     goTo(day, null, text);
     period.set(text);

@@ -47,7 +47,8 @@ export function MonthGrid(props: {
   const onKey = (event: KeyboardEvent, day: Day) => {
     if (event.key === 'Escape' && from !== null) {
       event.stopPropagation();
-      onEscape(); return;
+      onEscape();
+      return;
     }
     const next = dayByKey(event.key, day, offered, rule);
     if (next === undefined) return;

@@ -17,7 +17,10 @@ export function MeasureChooserControl({ control, title }: { control: MeasureChoo
   const { held: store, model } = useWorkspace();
   const { value } = useControlHeld(control);
   const choose = (place: number) => {
-    if (!control.several) { store.hold(control.id, [place]); return; }
+    if (!control.several) {
+      store.hold(control.id, [place]);
+      return;
+    }
     const next = value.includes(place) ? value.filter((entry) => entry !== place) : [...value, place];
     store.hold(control.id, next);
   };

@@ -49,8 +49,14 @@ export function Play({
   useEffect(() => {
     step.current = () => {
       const next = playedSpan(track, span, fixedEnd);
-      if (next) { onStep(next); return; }
-      if (!isLooped) { setPlaying(false); return; }
+      if (next) {
+        onStep(next);
+        return;
+      }
+      if (!isLooped) {
+        setPlaying(false);
+        return;
+      }
       onStep(rewound(track, span, fixedEnd));
     };
   });

@@ -79,7 +79,8 @@ export function SlicerList({
     if (to !== undefined) {
       event.preventDefault();
       event.stopPropagation();
-      go(to); return;
+      go(to);
+      return;
     }
     const isLetter =
       event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;

@@ -36,7 +36,10 @@ export function ArrangeMode() {
   const chosen = several[several.length - 1] ?? null;
   const setChosen = (id: string | null) => setSeveral(id === null ? [] : [id]);
   const choose = (id: string | null, add = false) => {
-    if (id === null || !add) { setChosen(id); return; }
+    if (id === null || !add) {
+      setChosen(id);
+      return;
+    }
     setSeveral((old) => (old.includes(id) ? old.filter((entry) => entry !== id) : [...old, id]));
   };
   const items = several.filter((id) => itemOf(document, id) !== undefined);

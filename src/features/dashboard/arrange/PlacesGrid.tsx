@@ -42,14 +42,19 @@ export function PlacesGrid({
   const take = (layout: Layout) => move(layout.map(({ i, x, y, w, h }) => ({ item: i, x, y, w, h })));
   const onKey = (place: Place) => (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
-    if (event.key === 'Delete') { onRemove(place.item); return; }
+    if (event.key === 'Delete') {
+      onRemove(place.item);
+      return;
+    }
     if ((event.ctrlKey || event.metaKey) && ['d', 'c', 'v'].includes(event.key)) {
       event.preventDefault();
-      onCopyKey(event.key); return;
+      onCopyKey(event.key);
+      return;
     }
     if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
-      onChoose(place.item, event.shiftKey); return;
+      onChoose(place.item, event.shiftKey);
+      return;
     }
     const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     const item = itemOf(document, place.item);

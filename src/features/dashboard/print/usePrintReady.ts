@@ -41,7 +41,10 @@ function useSettled(isBegun: boolean): boolean {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const look = () => {
       if (isLeft) return;
-      if (!window.document.querySelector('[role=progressbar]')) { setSettled(true); return; }
+      if (!window.document.querySelector('[role=progressbar]')) {
+        setSettled(true);
+        return;
+      }
       timer = setTimeout(look, SETTLE_MS);
     };
     void window.document.fonts.ready.then(() => {

@@ -37,7 +37,7 @@ export function ScheduleForm({
     name: given?.name ?? 'Every morning',
     cron: given?.cron ?? COMMON_TIMES[0]!.cron,
     timeZone: given?.timeZone ?? timeZone,
-    format: given?.format ?? ('pdf'),
+    format: given?.format ?? 'pdf',
     selection: given?.selection ?? '',
     page: given?.page ?? '',
     folder: given?.folder ?? '',
@@ -60,9 +60,8 @@ export function ScheduleForm({
     });
     if (!read.success) {
       const [issue] = read.error.issues;
-      setProblem(
-        `${FIELD_NAMES[String(issue?.path[0])] ?? 'A field'}: ${issue?.message ?? 'does not fit'}`,
-      ); return;
+      setProblem(`${FIELD_NAMES[String(issue?.path[0])] ?? 'A field'}: ${issue?.message ?? 'does not fit'}`);
+      return;
     }
     try {
       await onSave(read.data);

@@ -83,7 +83,10 @@ function NewSelection({ onSave }: { onSave: ReturnType<typeof useSelections>['sa
   const parts = partsOfState(design, held);
   const save = async () => {
     const trimmed = name.trim();
-    if (trimmed === '') { setProblem('Give it a name.'); return; }
+    if (trimmed === '') {
+      setProblem('Give it a name.');
+      return;
+    }
     const refused = await orSentence(() => onSave(trimmed, parts));
     setProblem(refused);
     if (refused === null) setName('');

@@ -62,7 +62,10 @@ export function WireMode() {
     // The pointer still lies where a cable was let go: the control that was wired stays in view.
     if (id !== null && id === letGo.current) return;
     letGo.current = null;
-    if (id === null) { setPointed({}); return; }
+    if (id === null) {
+      setPointed({});
+      return;
+    }
     const item = itemOf(document, id);
     if (item) setPointed(isControl(item) ? { control: id } : { target: id });
   };

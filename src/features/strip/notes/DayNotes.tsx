@@ -33,7 +33,8 @@ export function DayNotes({ day }: { day: Day }) {
     try {
       await send(() => requestJson(`${PATH}/${id}`, { method: 'DELETE' }));
     } catch (error) {
-      notice({ text: error instanceof Error ? error.message : String(error) }); return;
+      notice({ text: error instanceof Error ? error.message : String(error) });
+      return;
     }
     notice({
       text: `“${note.words}” is removed.`,
@@ -110,9 +111,8 @@ function NoteForm({
     const read = noteSchema.safeParse(note);
     if (!read.success) {
       const [issue] = read.error.issues;
-      setProblem(
-        issue?.path[0] === 'words' ? 'A note has words: what happened?' : (issue?.message ?? ''),
-      ); return;
+      setProblem(issue?.path[0] === 'words' ? 'A note has words: what happened?' : (issue?.message ?? ''));
+      return;
     }
     try {
       await onSave(read.data);

@@ -19,7 +19,7 @@ export function split(values: Values, provisionalFrom: number | null): { sure: V
 export function linePath(values: Values, x: Place, y: Scale): string {
   let path = '';
   values.forEach((value, i) => {
-    if (value === null || value === undefined) return;
+    if (value === null) return;
     const joins = i > 0 && values[i - 1] != null;
     const alone = !joins && (i + 1 >= values.length || values[i + 1] == null);
     path += alone ? `M${at(x(i), y(value))}h.01` : `${joins ? 'L' : 'M'}${at(x(i), y(value))}`;
@@ -65,7 +65,7 @@ export function areaPath(values: Values, base: readonly number[], x: Place, y: S
 export function stepPath(values: Values, x: Place, width: number, y: Scale, joined = true): string {
   let path = '';
   values.forEach((value, i) => {
-    if (value === null || value === undefined) return;
+    if (value === null) return;
     const follows = joined && i > 0 && values[i - 1] != null;
     path += `${follows ? 'L' : 'M'}${at(x(i), y(value))}h${width.toFixed(1)}`;
   });
@@ -76,7 +76,7 @@ export function stepPath(values: Values, x: Place, width: number, y: Scale, join
 export function barsPath(values: Values, base: readonly number[], x: Place, width: number, y: Scale): string {
   let path = '';
   values.forEach((value, i) => {
-    if (value === null || value === undefined) return;
+    if (value === null) return;
     const left = x(i).toFixed(1);
     path += `M${left} ${y(base[i]!).toFixed(1)}V${y(base[i]! + value).toFixed(1)}h${width.toFixed(1)}V${y(base[i]!).toFixed(1)}Z`;
   });

@@ -1,7 +1,6 @@
 /** Comparisons as designers set them, and periods across a crosstab. */
 import { fireEvent, screen } from '@testing-library/react';
 import { isMeasured, type Crosstab, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
-import type { Visual } from '../../../core/dashboard/document/document';
 import { compareWith } from '../../../core/dashboard/document/kinds/compare';
 import { showIn, type OpenDashboard } from '../../workspace/testing';
 import { useDocument } from '../../workspace/workspace';
@@ -19,9 +18,7 @@ describe('the settings of a comparison', () => {
         change={(part) =>
           store.getState().change((old) => ({
             ...old,
-            visuals: old.visuals.map((entry) =>
-              entry.id === 'it' ? ({ ...entry, ...part }) : entry,
-            ),
+            visuals: old.visuals.map((entry) => (entry.id === 'it' ? { ...entry, ...part } : entry)),
           }))
         }
       />

@@ -14,15 +14,14 @@ const BASELINES = [
   { id: 'b2', name: '', text: 'same span 1 year earlier' },
 ];
 /** A figure of seats that compares with the span before. */
-export const figure = (more: object = {}): Visual =>
-  ({
-    ...MEASURED_DEFAULTS,
-    id: 'it',
-    kind: 'figure',
-    measures: [shownMeasure('trips', 'seats')],
-    compare: compareWith(['b1']),
-    ...more,
-  });
+export const figure = (more: object = {}): Visual => ({
+  ...MEASURED_DEFAULTS,
+  id: 'it',
+  kind: 'figure',
+  measures: [shownMeasure('trips', 'seats')],
+  compare: compareWith(['b1']),
+  ...more,
+});
 // Two rows a day: on 10 to 19 with one seat each, on 20 to 29 with three.
 const ROWS: TestRow[] = Array.from({ length: 20 }, (_, i) => 10 + i).flatMap((day) =>
   ['Veldry', 'Tamsel'].map((route) => testRow(day, { route, seats: day < 20 ? 1 : 3 })),

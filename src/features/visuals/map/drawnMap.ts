@@ -156,15 +156,15 @@ export function nextMark(
   const sign = direction === 'right' || direction === 'down' ? 1 : -1;
   let best: number | null = null;
   let least = Infinity;
-  marks.forEach((mark, i) => {
+  for (const [i, mark] of marks.entries()) {
     const [dx, dy] = [mark.x - start.x, mark.y - start.y];
     const along = sign * (isLevel ? dx : dy);
     const aside = Math.abs(isLevel ? dy : dx);
-    if (i === from || along <= 0) return;
+    if (i === from || along <= 0) continue;
     // What lies ahead goes before what is nearer and aside.
     const far = along + 2 * aside + (aside > along ? ASIDE : 0);
     if (far < least) [best, least] = [i, far];
-  });
+  }
   return best ?? from;
 }
 

@@ -2,33 +2,22 @@
 /** Looking around a map and choosing on it, by wheel, pointer and keys. */
 import {
   useEffect,
-  useRef,
   useState,
+  type Dispatch,
   type KeyboardEvent,
   type MouseEvent,
-  type PointerEvent,
   type RefObject,
+  type SetStateAction,
 } from 'react';
 import { middleOf, type PagePoint } from '../chart/usePointing';
 import type { Picking } from '../picking';
-import { panned, showing, toScreen, WHOLE, zoomedAt, ZOOM_STEP, type Camera, type Room } from './camera';
+import { panned, pointOf, showing, toScreen, WHOLE, zoomedAt, type Camera, type Room } from './camera';
 import { isInside, nextMark, type MapMark } from './drawnMap';
 import { markAt, type ReadyLayer } from './drawMap';
+import { actionOf, type Direction } from './mapKeys';
+import { useMapDrag } from './useMapDrag';
 
-const DIRECTIONS = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const;
-const PAN = 60;
 const WHEEL_ZOOM = 1.0015;
-/** A pointer that moved less than this (in pixels) clicked. */
-const CLICK_SLOP = 4;
-interface Drag {
-  readonly x: number;
-  readonly y: number;
-  readonly camera: Camera;
-  readonly isLasso: boolean;
-  /** The line that is drawn, from where it was begun. */
-  readonly line: { x: number; y: number }[];
-  moved: boolean;
-}
 
 export interface MapHands {
   readonly picking: Picking | undefined;
@@ -44,27 +33,12 @@ export function useMapHands(
   seenMarks: readonly MapMark[],
   { picking, chooseAll, onAskMark }: MapHands,
 ) {
-  const drag = useRef<Drag | null>(null);
   const [camera, setCamera] = useState(WHOLE);
   const [pointed, setPointed] = useState<number | null>(null);
-  const [lasso, setLasso] = useState<readonly { x: number; y: number }[]>([]);
   /** Whether a drag draws a line around marks, without Shift too. */
   const [draws, setDraws] = useState(false);
   const at = pointed === null ? undefined : seenMarks[pointed];
-  useEffect(() => {
-    const element = canvas.current;
-    if (!element) return;
-    const onWheel = (event: WheelEvent) => {
-      // Whoever scrolls past a map scrolls on; whoever works on it, or holds Ctrl, zooms.
-      const isMeant = event.ctrlKey || event.metaKey || document.activeElement === element;
-      if (!isMeant) return;
-      event.preventDefault();
-      const { x, y } = pointOf(element, event);
-      setCamera((now) => zoomedAt(now, WHEEL_ZOOM ** -event.deltaY, x, y, room));
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [canvas, room]);
+  useWheelZoom(canvas, room, setCamera);
   const zoom = (factor: number) =>
     setCamera((now) => zoomedAt(now, factor, room.width / 2, room.height / 2, room));
   const find = (event: { clientX: number; clientY: number }): number | null => {
@@ -82,87 +56,43 @@ export function useMapHands(
   const ask = (mark: MapMark | undefined, where: PagePoint) => {
     if (mark?.category != null) onAskMark(mark.category, where);
   };
-  const down = (event: PointerEvent<HTMLCanvasElement>) => {
-    if (event.button !== 0) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    const isLasso = chooseAll !== undefined && (draws || event.shiftKey);
-    const line = [pointOf(event.currentTarget, event)];
-    drag.current = { x: event.clientX, y: event.clientY, camera, isLasso, line, moved: false };
-  };
-  const move = (event: PointerEvent<HTMLCanvasElement>) => {
-    const begun = drag.current;
-    if (!begun) { setPointed(find(event)); return; }
-    const [dx, dy] = [event.clientX - begun.x, event.clientY - begun.y];
-    if (Math.hypot(dx, dy) > CLICK_SLOP) begun.moved = true;
-    if (!begun.moved) return;
-    if (begun.isLasso) {
-      begun.line.push(pointOf(event.currentTarget, event));
-      setLasso([...begun.line]);
-    } else setCamera(panned(begun.camera, dx, dy, room));
-  };
-  const up = (event: PointerEvent<HTMLCanvasElement>) => {
-    const begun = drag.current;
-    drag.current = null;
-    if (!begun) return;
-    const add = event.ctrlKey || event.metaKey;
-    if (!begun.moved) {
+  const { lasso, held, handlers } = useMapDrag(camera, {
+    canDraw: chooseAll !== undefined,
+    draws,
+    onHover: (event) => setPointed(find(event)),
+    onMove: (begun, dx, dy) => setCamera(panned(begun, dx, dy, room)),
+    onClick: (event) => {
       const found = find(event);
       setPointed(found);
-      choose(found === null ? undefined : seenMarks[found], add); return;
-    }
-    if (!begun.isLasso) return;
-    const inside = seenMarks.flatMap(({ category, x, y }) => {
-      const on = toScreen(camera, x, y);
-      return category !== null && isInside(begun.line, on.x, on.y) ? [category] : [];
-    });
-    setLasso([]);
-    if (inside.length > 0) chooseAll?.([...new Set(inside)], add);
+      choose(found === null ? undefined : seenMarks[found], event.ctrlKey || event.metaKey);
+    },
+    onDrawn: (line, event) => {
+      const inside = seenMarks.flatMap(({ category, x, y }) => {
+        const on = toScreen(camera, x, y);
+        return category !== null && isInside(line, on.x, on.y) ? [category] : [];
+      });
+      if (inside.length > 0) chooseAll?.([...new Set(inside)], event.ctrlKey || event.metaKey);
+    },
+  });
+  /** Takes a step to the nearest mark, and brings it into view. */
+  const goOn = (direction: Direction) => {
+    const next = nextMark(seenMarks, pointed, direction);
+    setPointed(next);
+    const mark = next === null ? undefined : seenMarks[next];
+    if (mark) setCamera((now) => showing(now, mark.x, mark.y, room));
   };
-  const onKey = (event: KeyboardEvent<HTMLCanvasElement>) => {
-    const direction = DIRECTIONS[event.key as keyof typeof DIRECTIONS];
-    const take = () => {
-      event.preventDefault();
-      event.stopPropagation();
-    };
-    if (direction && event.shiftKey) {
-      take();
-      const [dx, dy] = { left: [PAN, 0], right: [-PAN, 0], up: [0, PAN], down: [0, -PAN] }[direction] as [
-        number,
-        number,
-      ];
-      setCamera((now) => panned(now, dx, dy, room)); return;
-    }
-    if (direction) {
-      take();
-      const next = nextMark(seenMarks, pointed, direction);
-      setPointed(next);
-      const mark = next === null ? undefined : seenMarks[next];
-      if (mark) setCamera((now) => showing(now, mark.x, mark.y, room));
-      return;
-    }
-    switch (event.key) {
-      case '+':
-      case '=':
-        take();
-        { zoom(ZOOM_STEP); return; }
-      case '-':
-        take();
-        { zoom(1 / ZOOM_STEP); return; }
-      case 'Home':
-        take();
-        { setCamera(WHOLE); return; }
-      case 'Enter':
-        take();
-        { event.shiftKey ? ask(at, middleOf(event.currentTarget)) : choose(at, event.ctrlKey); return; }
-      case ' ':
-        take();
-        { choose(at, event.ctrlKey || event.metaKey); return; }
-      case 'Escape':
-        if (picking?.chosen) {
-          take();
-          picking.clear();
-        }
-    }
+  const onKeyDown = (event: KeyboardEvent<HTMLCanvasElement>) => {
+    const act = actionOf(event);
+    if (act === undefined || (act.kind === 'let go' && !picking?.chosen)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (act.kind === 'move') setCamera((now) => panned(now, act.dx, act.dy, room));
+    else if (act.kind === 'next') goOn(act.direction);
+    else if (act.kind === 'zoom') zoom(act.factor);
+    else if (act.kind === 'whole') setCamera(WHOLE);
+    else if (act.kind === 'ask') ask(at, middleOf(event.currentTarget));
+    else if (act.kind === 'choose') choose(at, event.ctrlKey || event.metaKey);
+    else picking?.clear();
   };
   return {
     camera,
@@ -175,17 +105,11 @@ export function useMapHands(
     showWhole: () => setCamera(WHOLE),
     forget: () => setPointed(null),
     handlers: {
-      onPointerDown: down,
-      onPointerMove: move,
-      onPointerUp: up,
-      onPointerCancel: () => {
-        drag.current = null;
-        setLasso([]);
-      },
+      ...handlers,
       onPointerLeave: () => {
-        if (!drag.current) setPointed(null);
+        if (!held()) setPointed(null);
       },
-      onKeyDown: onKey,
+      onKeyDown,
       onBlur: () => setPointed(null),
       onContextMenu: (event: MouseEvent<HTMLCanvasElement>) => {
         const found = find(event);
@@ -197,9 +121,24 @@ export function useMapHands(
   };
 }
 
-/** A point of the page in pixels of a canvas, whatever it is scaled by. */
-function pointOf(element: HTMLElement, { clientX, clientY }: { clientX: number; clientY: number }) {
-  const box = element.getBoundingClientRect();
-  const ratio = box.width / element.offsetWidth || 1;
-  return { x: (clientX - box.left) / ratio, y: (clientY - box.top) / ratio };
+/** Zooms by the wheel, about the point under the pointer. */
+function useWheelZoom(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  room: Room,
+  setCamera: Dispatch<SetStateAction<Camera>>,
+) {
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element) return;
+    const onWheel = (event: WheelEvent) => {
+      // Whoever scrolls past a map scrolls on; whoever works on it, or holds Ctrl, zooms.
+      const isMeant = event.ctrlKey || event.metaKey || document.activeElement === element;
+      if (!isMeant) return;
+      event.preventDefault();
+      const { x, y } = pointOf(element, event);
+      setCamera((now) => zoomedAt(now, WHEEL_ZOOM ** -event.deltaY, x, y, room));
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [canvas, room, setCamera]);
 }

@@ -33,8 +33,7 @@ async function chartOf(chart: Chart, rows: readonly TestRow[]): Promise<ChartAns
   if (answer.kind !== 'chart') throw new Error(`The chart is ${answer.kind}`);
   return answer;
 }
-const bars = (more: Partial<Chart>): Chart =>
-  ({ ...(bar('bars') as Chart), rest: 'others', ...more });
+const bars = (more: Partial<Chart>): Chart => ({ ...(bar('bars') as Chart), rest: 'others', ...more });
 const channel = { dataset: 'trips', column: 'channel' };
 const ROUTE = { dataset: 'trips', column: 'route' };
 

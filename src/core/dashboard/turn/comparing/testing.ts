@@ -75,7 +75,7 @@ export async function answerOf(id: string, asked: Asked): Promise<VisualAnswer> 
     today,
     state = DEFAULT_STATE,
     model = TEST_MODEL,
-    change = (same) => same,
+    change = (same: DashboardDocument) => same,
   } = asked;
   const document = change({ ...documentOf(...items), baselines: baselinesOf(texts) });
   const turn = await answerTurn(

@@ -37,12 +37,12 @@ const aDay = (measure: Measure): Measure =>
   aggregationOf(measure).addsUpOverDays ? { ...measure, unit: `${measure.unit} a day`.trim() } : measure;
 
 /** Whether the figures of a visual can stand in a plain table. */
-export const hasData = (visual: Visual): visual is MeasuredVisual =>
-  isMeasured(visual) && VISUAL_DATA[visual.kind] !== null;
+export const hasData = (visual: Visual): boolean => isMeasured(visual) && VISUAL_DATA[visual.kind] !== null;
 
 /** The figures of a visual as a plain table; undefined where it has none, or its answer is of another kind or model. */
 export function visualData(visual: Visual, answer: ShownAnswer, model: Model): DataTable | undefined {
-  if (!hasData(visual) || answer.kind !== (isChart(visual) || visual.kind === 'map' ? 'chart' : visual.kind))
+  if (!isMeasured(visual) || !hasData(visual)) return undefined;
+  if (answer.kind !== (isChart(visual) || visual.kind === 'map' ? 'chart' : visual.kind))
     return undefined;
   const found = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
   if (found.length < visual.measures.length) return undefined;
