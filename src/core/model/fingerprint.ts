@@ -3,7 +3,8 @@
 /** JSON with the keys of every object in order; parts that are undefined are not there. */
 function canonicalJson(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  if (typeof value !== 'object' || value === null) return (JSON.stringify(value) as string | undefined) ?? 'null';
+  if (typeof value !== 'object' || value === null)
+    return value === undefined ? 'null' : JSON.stringify(value);
   const entries = Object.entries(value)
     .filter(([, entry]) => entry !== undefined)
     .sort(([a], [b]) => (a < b ? -1 : 1));

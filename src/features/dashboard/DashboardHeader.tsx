@@ -256,8 +256,9 @@ export function useDashboardKeys(id: number, mode: Mode, setMode: (mode: Mode) =
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event)) {
         event.preventDefault();
         // A reader takes back the own changes, and never touches the design.
-        const { undo, redo } = mode === 'read' ? held : store.temporal.getState();
-        (event.shiftKey ? redo : undo).call(held);
+        const changes = mode === 'read' ? held : store.temporal.getState();
+        if (event.shiftKey) changes.redo();
+        else changes.undo();
         return;
       }
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'p') {

@@ -2,7 +2,7 @@
 import { hash, verify, type Options } from '@node-rs/argon2';
 
 /** The library names argon2id by a number; its own list of names is not there for compilers of single files. */
-const ARGON2ID = 2 as NonNullable<Options['algorithm']>;
+const ARGON2ID = 2 as unknown as NonNullable<Options['algorithm']>;
 const SETTINGS: Options = { algorithm: ARGON2ID, memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
 export const hashPassword = (password: string): Promise<string> => hash(password, SETTINGS);

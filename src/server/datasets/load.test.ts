@@ -201,8 +201,9 @@ describe('loads', () => {
     const [first] = stored.definition.measures;
     await loadText(at.folder, 'Trips', many(40_000), {
       into: 'trips',
-      onProgress: () =>
-        (edited ??= editDataset(stored, { name: 'Voyages', measures: [{ ...first!, name: 'People' }] })),
+      onProgress: () => {
+        edited ??= editDataset(stored, { name: 'Voyages', measures: [{ ...first!, name: 'People' }] });
+      },
     });
     await edited;
     const after = await findDataset('trips');

@@ -47,7 +47,7 @@ export async function openChromium(): Promise<Browser> {
       .withCapabilities(capabilities)
       .setChromeOptions(options)
       .setChromeService(new ServiceBuilder(CHROMEDRIVER))
-      .build()) as Driver;
+      .build()) as unknown as Driver;
     return {
       driver,
       async quit() {

@@ -90,7 +90,8 @@ const workbookReader = (path: string) =>
   });
 /** Reads a sheet to its end. */
 async function skip(sheet: AsyncIterable<unknown>): Promise<void> {
-  for await (const row of sheet) void row;
+  const rows = sheet[Symbol.asyncIterator]();
+  while (!(await rows.next()).done);
 }
 const nameOf = (sheet: unknown) => (sheet as { name: string }).name;
 

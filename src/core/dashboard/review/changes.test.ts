@@ -1,6 +1,6 @@
 /** What differs between two forms of a dashboard, in words. */
 import { TEST_MODEL } from '../../model/testing';
-import type { Control, DashboardDocument, Visual } from '../document/document';
+import type { Control, DashboardDocument } from '../document/document';
 import { withItem, withoutItem, withPlaces } from '../document/edit';
 import { withItemsOn } from '../document/freePlace';
 import { withNewPage, withPageName } from '../document/pages';

@@ -105,7 +105,10 @@ export function steppedSpan(track: Track, span: Span, units: number): Span | und
       start: firstDay(unit, first + by, rule),
       end: firstDay(unit, first + by + count, rule) - 1,
     };
-    if (next.end < track.first || next.start > track.last) return undefined;
+    // A unit that the track holds in part belongs to it.
+    const leaves =
+      units > 0 ? start(unit, next.end, rule) > track.last : end(unit, next.start, rule) < track.first;
+    if (leaves) return undefined;
     if (track.allowUncovered || countDaysIn(track.covered, next.start, next.end) > 0) return next;
   }
 }

@@ -46,7 +46,10 @@ async function answers(state: Partial<ReaderState> = {}, design = DESIGN) {
     throw new Error('Not shown');
   const byName = (answer: typeof isles) =>
     Object.fromEntries(
-      answer.categories!.map((category, i) => [String(category), answer.series[0]!.values[i]]),
+      answer.categories!.map((category, i) => [
+        typeof category === 'string' ? category : 'none',
+        answer.series[0]!.values[i],
+      ]),
     );
   return { isles, isle: byName(isles), bar: byName(bars) };
 }

@@ -1,14 +1,7 @@
 /** How the figures of each kind of visual stand in a plain table. */
 import { aggregationOf } from '../../../model/aggregations';
 import { measureOf, type Measure, type Model } from '../../../model/model';
-import {
-  isChart,
-  isMeasured,
-  type MeasuredVisual,
-  type Visual,
-  type VisualKind,
-  type VisualOf,
-} from '../../document/visuals';
+import { isChart, isMeasured, type Visual, type VisualKind, type VisualOf } from '../../document/visuals';
 import type { ChartAnswer, ShownAnswer } from '../answer';
 import { asChart } from '../answers/map';
 import { calendarMapData, chartData, figureData, textData } from './chartData';
@@ -42,8 +35,7 @@ export const hasData = (visual: Visual): boolean => isMeasured(visual) && VISUAL
 /** The figures of a visual as a plain table; undefined where it has none, or its answer is of another kind or model. */
 export function visualData(visual: Visual, answer: ShownAnswer, model: Model): DataTable | undefined {
   if (!isMeasured(visual) || !hasData(visual)) return undefined;
-  if (answer.kind !== (isChart(visual) || visual.kind === 'map' ? 'chart' : visual.kind))
-    return undefined;
+  if (answer.kind !== (isChart(visual) || visual.kind === 'map' ? 'chart' : visual.kind)) return undefined;
   const found = visual.measures.flatMap((shown) => measureOf(model, shown.dataset, shown.measure) ?? []);
   if (found.length < visual.measures.length) return undefined;
   const measures = answer.perDay ? found.map(aDay) : found;

@@ -1,0 +1,70 @@
+/** Parts of pages for tests: shown with all that surrounds them, before a server that answers from a list. */
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { theme } from '../../theme/theme';
+import { fetchAll } from './lazily';
+import { NoticeProvider } from './Notice';
+
+export interface Sent {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+}
+
+/** A refusal with its status. */
+interface Refusal {
+  readonly refuse: string;
+  readonly status?: number;
+}
+const isRefusal = (answer: unknown): answer is Refusal =>
+  typeof answer === 'object' && answer !== null && 'refuse' in answer;
+
+/**
+ * Answers as a server does, from a list by “METHOD /path” or by the path alone, and notes what changes something. What
+ * is not in the list is not found.
+ */
+export function serve(answers: Readonly<Record<string, unknown>>): Sent[] {
+  const sent: Sent[] = [];
+  global.fetch = jest.fn((address: string, init?: RequestInit) => {
+    const method = init?.method ?? 'GET';
+    const path = address.split('?')[0]!;
+    if (method !== 'GET')
+      sent.push({ method, path, body: init?.body === undefined ? null : JSON.parse(init.body as string) });
+    const answer = answers[`${method} ${path}`] ??
+      answers[path] ?? { refuse: `Nothing at ${path}.`, status: 404 };
+    const refused = isRefusal(answer) ? answer : null;
+    const body = refused ? { error: { code: 'refused', message: refused.refuse } } : answer;
+    return Promise.resolve({
+      ok: !refused,
+      status: refused ? (refused.status ?? 400) : 200,
+      headers: new Headers(),
+      json: () => Promise.resolve(body),
+    });
+  }) as unknown as typeof fetch;
+  return sent;
+}
+
+/** Shows a part, and waits until it has what it asked for. */
+export async function show(part: ReactNode) {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  await fetchAll();
+  const shown = render(
+    <ThemeProvider theme={theme}>
+      <QueryClientProvider client={client}>
+        <NoticeProvider>{part}</NoticeProvider>
+      </QueryClientProvider>
+    </ThemeProvider>,
+  );
+  await settled();
+  return shown;
+}
+
+/** Turns of the clock within which a change is sent, answered, read anew and drawn. */
+const TURNS = 10;
+
+/** Until everything that was asked for has come and is drawn: nothing here takes longer than a turn of the clock. */
+export async function settled() {
+  for (let turn = 0; turn < TURNS; turn++) await act(() => new Promise((resolve) => setTimeout(resolve, 0)));
+}
