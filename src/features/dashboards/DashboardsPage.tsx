@@ -52,23 +52,11 @@ function NothingYet() {
   return <Typography>No dashboards yet. Make one with the button above; your data is ready.</Typography>;
 }
 
-export function DashboardsPage() {
+/** What can be done with dashboards; what goes wrong is told. */
+function useDashboardChanges() {
   const client = useQueryClient();
   const router = useRouter();
   const notice = useNotice();
-  const list = useQuery({
-    queryKey: ['dashboards'],
-    queryFn: () => requestAs(dashboardEntriesSchema, '/api/dashboards'),
-  });
-  const all = list.data ?? [];
-  const visited = useVisited();
-  const [wanted, setWanted] = useState<Wanted>(ANY);
-  const [most, setMost] = useState(STEP);
-  const want = (next: Wanted) => {
-    setWanted(next);
-    setMost(STEP);
-  };
-  const shown = listed(all, visited, wanted);
   const refresh = () =>
     Promise.all(['dashboards', 'bin'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   /** Runs an action and tells what went wrong, if anything did. */
@@ -112,9 +100,7 @@ export function DashboardsPage() {
     attempt(async () => {
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'DELETE' });
       const restore = () =>
-        void attempt(
-          () => requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' }),
-        );
+        void attempt(() => requestJson(`/api/dashboards/${entry.id}/restore`, { method: 'POST' }));
       notice({ text: `“${entry.title}” is in the bin.`, action: { label: 'Undo', run: restore } });
     });
   const edit = (entry: DashboardEntry, part: Partial<Pick<DashboardDocument, 'title' | 'tags'>>) =>
@@ -125,9 +111,66 @@ export function DashboardsPage() {
       await requestJson(`/api/dashboards/${entry.id}`, { method: 'PUT', body });
     });
   const duplicate = (entry: DashboardEntry) =>
-    attempt(
-      () => requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' }),
-    );
+    attempt(() => requestJson(`/api/dashboards/${entry.id}/duplicate`, { method: 'POST' }));
+  return { makeNew, importFile, remove, edit, duplicate };
+}
+
+function DashboardTable({
+  entries,
+  visited,
+  changes,
+  onTag,
+}: {
+  entries: readonly DashboardEntry[];
+  visited: Visited;
+  changes: ReturnType<typeof useDashboardChanges>;
+  onTag: (tag: string) => void;
+}) {
+  return (
+    <Table aria-label="Dashboards" sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}>
+      <TableHead>
+        <TableRow>
+          <TableCell>Layout</TableCell>
+          <TableCell>Name</TableCell>
+          <TableCell>Shows now</TableCell>
+          <TableCell>Last</TableCell>
+          <TableCell align="right">Actions</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {entries.map((entry) => (
+          <DashboardRow
+            key={entry.id}
+            entry={entry}
+            isFavourite={visited.favourites.includes(entry.id)}
+            opened={openedAt(visited, entry.id)}
+            onRename={(title) => void changes.edit(entry, { title })}
+            onTags={(tags) => void changes.edit(entry, { tags: [...tags] })}
+            onDuplicate={() => void changes.duplicate(entry)}
+            onRemove={() => void changes.remove(entry)}
+            onTag={onTag}
+          />
+        ))}
+      </TableBody>
+    </Table>
+  );
+}
+
+export function DashboardsPage() {
+  const changes = useDashboardChanges();
+  const list = useQuery({
+    queryKey: ['dashboards'],
+    queryFn: () => requestAs(dashboardEntriesSchema, '/api/dashboards'),
+  });
+  const all = list.data ?? [];
+  const visited = useVisited();
+  const [wanted, setWanted] = useState<Wanted>(ANY);
+  const [most, setMost] = useState(STEP);
+  const want = (next: Wanted) => {
+    setWanted(next);
+    setMost(STEP);
+  };
+  const shown = listed(all, visited, wanted);
   return (
     <>
       <PageHeader />
@@ -136,8 +179,8 @@ export function DashboardsPage() {
           <Typography variant="h1" sx={{ flex: 1 }}>
             Dashboards
           </Typography>
-          <ImportButton onFile={(file) => void importFile(file)} />
-          <Button variant="contained" onClick={() => void makeNew()}>
+          <ImportButton onFile={(file) => void changes.importFile(file)} />
+          <Button variant="contained" onClick={() => void changes.makeNew()}>
             New dashboard
           </Button>
         </Box>
@@ -157,35 +200,12 @@ export function DashboardsPage() {
           </Typography>
         )}
         {shown.length > 0 && (
-          <Table
-            aria-label="Dashboards"
-            sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}
-          >
-            <TableHead>
-              <TableRow>
-                <TableCell>Layout</TableCell>
-                <TableCell>Name</TableCell>
-                <TableCell>Shows now</TableCell>
-                <TableCell>Last</TableCell>
-                <TableCell align="right">Actions</TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {shown.slice(0, most).map((entry) => (
-                <DashboardRow
-                  key={entry.id}
-                  entry={entry}
-                  isFavourite={visited.favourites.includes(entry.id)}
-                  opened={openedAt(visited, entry.id)}
-                  onRename={(title) => void edit(entry, { title })}
-                  onTags={(tags) => void edit(entry, { tags: [...tags] })}
-                  onDuplicate={() => void duplicate(entry)}
-                  onRemove={() => void remove(entry)}
-                  onTag={(tag) => want({ ...wanted, tag })}
-                />
-              ))}
-            </TableBody>
-          </Table>
+          <DashboardTable
+            entries={shown.slice(0, most)}
+            visited={visited}
+            changes={changes}
+            onTag={(tag) => want({ ...wanted, tag })}
+          />
         )}
         {shown.length > most && (
           <Button onClick={() => setMost(most + STEP)} sx={{ mt: 1 }}>

@@ -74,6 +74,152 @@ function ratioOptions(model: Model, measure: Measure, own: string): Option[] {
   );
 }
 
+interface PartProps {
+  readonly draft: Measure;
+  readonly set: (part: Partial<Measure>) => void;
+}
+
+/** What it is worked out from. */
+function WhatSettings({
+  dataset,
+  model,
+  draft,
+  set,
+}: PartProps & { readonly dataset: DatasetSummary; readonly model: Model }) {
+  const { of } = aggregationOf(draft);
+  const columns = dataset.columns.filter((column) => takesColumn(of, isNumber(column)));
+  const isRatio = of === 'measures';
+  const sides = ratioOptions(model, draft, dataset.key);
+  const side = (which: 'over' | 'under', label: string) => (
+    <ChoiceSetting
+      label={label}
+      value={draft.ratio ? `${draft.ratio[which].dataset}/${draft.ratio[which].measure}` : ''}
+      options={sides}
+      onChange={(text) => {
+        const [owner = '', key = ''] = text.split('/');
+        if (draft.ratio) set({ ratio: { ...draft.ratio, [which]: { dataset: owner, measure: key } } });
+      }}
+    />
+  );
+  return (
+    <>
+      <ChoiceSetting
+        label="Aggregation"
+        value={draft.aggregation}
+        options={AGGREGATIONS.map((entry) => ({
+          value: entry,
+          label: aggregationOf({ aggregation: entry }).name,
+        }))}
+        onChange={(value) => {
+          const aggregation = AGGREGATIONS.find((entry) => entry === value)!;
+          set(withAggregation(dataset, model, draft, aggregation));
+        }}
+      />
+      {isRatio ? (
+        <>
+          {side('over', 'Divide')}
+          {side('under', 'by')}
+        </>
+      ) : (
+        <ChoiceSetting
+          label="Of"
+          value={draft.column ?? ROWS}
+          options={[
+            ...(of === 'rows' ? [{ value: ROWS, label: 'rows' }] : []),
+            ...columns.map((column) => ({ value: column.key, label: column.name })),
+          ]}
+          onChange={(column) => set({ column: column === ROWS ? null : column })}
+        />
+      )}
+      {!isRatio && (
+        <ConditionEditor
+          dataset={dataset}
+          condition={draft.condition}
+          onChange={(condition) => set({ condition })}
+        />
+      )}
+    </>
+  );
+}
+
+/** How its figures are written and read. */
+function LookSettings({ draft, set }: PartProps) {
+  const isRatio = aggregationOf(draft).of === 'measures';
+  return (
+    <>
+      <div style={{ display: 'flex', gap: 8 }}>
+        <TextSetting
+          label="Unit"
+          value={draft.unit}
+          helper={isRatio ? '% shows hundredths' : ''}
+          onChange={(unit) => set({ unit: unit.trim().slice(0, 20) })}
+        />
+        <TextSetting
+          label="Decimals"
+          value={String(draft.decimals)}
+          check={(text) => (/^[0-6]$/.test(text) ? null : '0 to 6')}
+          onChange={(text) => set({ decimals: Number(text) })}
+        />
+      </div>
+      <ChoiceSetting
+        label="Direction"
+        value={draft.direction}
+        options={DIRECTIONS.map((entry) => ({ value: entry, label: DIRECTION_WORDS[entry] }))}
+        onChange={(value) => set({ direction: DIRECTIONS.find((entry) => entry === value)! })}
+      />
+    </>
+  );
+}
+
+/** How it stands to time: by which date, how fine, and from when on it is final. */
+function TimeSettings({ dataset, draft, set }: PartProps & { readonly dataset: DatasetSummary }) {
+  const { of, addsUpOverDays } = aggregationOf(draft);
+  const isRatio = of === 'measures';
+  const canSpread = draft.grain !== 'day' && addsUpOverDays;
+  return (
+    <>
+      <ChoiceSetting
+        label="Date role"
+        value={draft.role}
+        options={dataset.roles.map((role) => ({ value: role.key, label: role.name }))}
+        {...(isRatio ? { helper: 'Each side of a ratio goes by its own role.' } : {})}
+        onChange={(role) => set({ role })}
+      />
+      {!isRatio && (
+        <ChoiceSetting
+          label="One row stands for a"
+          value={draft.grain}
+          options={UNITS.map((unit) => ({ value: unit, label: unit }))}
+          onChange={(value) => {
+            const grain = UNITS.find((unit) => unit === value)!;
+            set({ grain, spread: grain !== 'day' && draft.spread });
+          }}
+        />
+      )}
+      {canSpread && (
+        <SwitchSetting
+          label={`Spread evenly over the days of the ${draft.grain}`}
+          checked={draft.spread}
+          onChange={(spread) => set({ spread })}
+        />
+      )}
+      <ChoiceSetting
+        label="Buckets without data read as"
+        value={draft.missing}
+        options={MISSING_RULES.map((entry) => ({ value: entry, label: MISSING_WORDS[entry] }))}
+        onChange={(value) => set({ missing: MISSING_RULES.find((entry) => entry === value)! })}
+      />
+      <TextSetting
+        label="Final after days"
+        value={String(draft.settles)}
+        helper="0: at once. Later days are drawn as provisional."
+        check={(text) => (/^\d{1,3}$/.test(text) && Number(text) <= 400 ? null : '0 to 400')}
+        onChange={(text) => set({ settles: Number(text) })}
+      />
+    </>
+  );
+}
+
 export function MeasureEditor({
   dataset,
   model,
@@ -89,22 +235,6 @@ export function MeasureEditor({
 }) {
   const [draft, setDraft] = useState(measure);
   const set = (part: Partial<Measure>) => setDraft((old) => ({ ...old, ...part }));
-  const { of, addsUpOverDays } = aggregationOf(draft);
-  const columns = dataset.columns.filter((column) => takesColumn(of, isNumber(column)));
-  const isRatio = of === 'measures';
-  const canSpread = draft.grain !== 'day' && addsUpOverDays;
-  const sides = ratioOptions(model, draft, dataset.key);
-  const side = (which: 'over' | 'under', label: string) => (
-    <ChoiceSetting
-      label={label}
-      value={draft.ratio ? `${draft.ratio[which].dataset}/${draft.ratio[which].measure}` : ''}
-      options={sides}
-      onChange={(text) => {
-        const [owner = '', key = ''] = text.split('/');
-        if (draft.ratio) set({ ratio: { ...draft.ratio, [which]: { dataset: owner, measure: key } } });
-      }}
-    />
-  );
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
       <DialogTitle variant="h2">Measure of {dataset.name}</DialogTitle>
@@ -116,99 +246,9 @@ export function MeasureEditor({
             check={(text) => (text.trim() === '' ? 'A measure needs a name.' : null)}
             onChange={(name) => set({ name: name.trim().slice(0, 100) })}
           />
-          <ChoiceSetting
-            label="Aggregation"
-            value={draft.aggregation}
-            options={AGGREGATIONS.map((entry) => ({
-              value: entry,
-              label: aggregationOf({ aggregation: entry }).name,
-            }))}
-            onChange={(value) => {
-              const aggregation = AGGREGATIONS.find((entry) => entry === value)!;
-              setDraft(withAggregation(dataset, model, draft, aggregation));
-            }}
-          />
-          {isRatio ? (
-            <>
-              {side('over', 'Divide')}
-              {side('under', 'by')}
-            </>
-          ) : (
-            <ChoiceSetting
-              label="Of"
-              value={draft.column ?? ROWS}
-              options={[
-                ...(of === 'rows' ? [{ value: ROWS, label: 'rows' }] : []),
-                ...columns.map((column) => ({ value: column.key, label: column.name })),
-              ]}
-              onChange={(column) => set({ column: column === ROWS ? null : column })}
-            />
-          )}
-          {!isRatio && (
-            <ConditionEditor
-              dataset={dataset}
-              condition={draft.condition}
-              onChange={(condition) => set({ condition })}
-            />
-          )}
-          <div style={{ display: 'flex', gap: 8 }}>
-            <TextSetting
-              label="Unit"
-              value={draft.unit}
-              helper={isRatio ? '% shows hundredths' : ''}
-              onChange={(unit) => set({ unit: unit.trim().slice(0, 20) })}
-            />
-            <TextSetting
-              label="Decimals"
-              value={String(draft.decimals)}
-              check={(text) => (/^[0-6]$/.test(text) ? null : '0 to 6')}
-              onChange={(text) => set({ decimals: Number(text) })}
-            />
-          </div>
-          <ChoiceSetting
-            label="Direction"
-            value={draft.direction}
-            options={DIRECTIONS.map((entry) => ({ value: entry, label: DIRECTION_WORDS[entry] }))}
-            onChange={(value) => set({ direction: DIRECTIONS.find((entry) => entry === value)! })}
-          />
-          <ChoiceSetting
-            label="Date role"
-            value={draft.role}
-            options={dataset.roles.map((role) => ({ value: role.key, label: role.name }))}
-            {...(isRatio ? { helper: 'Each side of a ratio goes by its own role.' } : {})}
-            onChange={(role) => set({ role })}
-          />
-          {!isRatio && (
-            <ChoiceSetting
-              label="One row stands for a"
-              value={draft.grain}
-              options={UNITS.map((unit) => ({ value: unit, label: unit }))}
-              onChange={(value) => {
-                const grain = UNITS.find((unit) => unit === value)!;
-                set({ grain, spread: grain !== 'day' && draft.spread });
-              }}
-            />
-          )}
-          {canSpread && (
-            <SwitchSetting
-              label={`Spread evenly over the days of the ${draft.grain}`}
-              checked={draft.spread}
-              onChange={(spread) => set({ spread })}
-            />
-          )}
-          <ChoiceSetting
-            label="Buckets without data read as"
-            value={draft.missing}
-            options={MISSING_RULES.map((entry) => ({ value: entry, label: MISSING_WORDS[entry] }))}
-            onChange={(value) => set({ missing: MISSING_RULES.find((entry) => entry === value)! })}
-          />
-          <TextSetting
-            label="Final after days"
-            value={String(draft.settles)}
-            helper="0: at once. Later days are drawn as provisional."
-            check={(text) => (/^\d{1,3}$/.test(text) && Number(text) <= 400 ? null : '0 to 400')}
-            onChange={(text) => set({ settles: Number(text) })}
-          />
+          <WhatSettings {...{ dataset, model, draft, set }} />
+          <LookSettings {...{ draft, set }} />
+          <TimeSettings {...{ dataset, draft, set }} />
         </div>
         <div style={{ flex: 1, minWidth: 0 }}>
           <Typography variant="h3" component="h3">

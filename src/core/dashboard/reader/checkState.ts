@@ -2,7 +2,7 @@
 import { parsePhrase } from '../../period/parse';
 import { staysFixed } from '../../period/phrase';
 import { parseIsoDay } from '../../calendar/day';
-import { kindOf, type Control } from '../document/controls';
+import { kindOf, type Control, type ControlOf } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import type { HeldForm } from '../document/kinds/entry';
 import { valueProblem } from '../document/kinds/value';
@@ -38,102 +38,159 @@ const LISTS = [
   ['turned', canTurn, 'turned from keeping to leaving out'],
 ] as const;
 
+/** What a state is checked against. */
+interface Checked {
+  readonly document: DashboardDocument;
+  readonly model: Model;
+  readonly state: ReaderState;
+  readonly control: (id: string) => Control | undefined;
+}
+
+const noControl = (id: string) => `There is no control “${id}” on this dashboard.`;
+
+/** The sentence of what is no period. */
+function phraseProblem(text: string): string | null {
+  const parsed = parsePhrase(text);
+  return parsed.ok ? null : parsed.error.message;
+}
+
+/** A problem at a place, where there is one. */
+const at = (place: string, message: string | null): StateProblem[] =>
+  message === null ? [] : [{ place, message }];
+
+/** What controls hold: each in the form that it holds. */
+function heldProblems({ model, state, control }: Checked): StateProblem[] {
+  return RECORDS.flatMap(([record, form]) =>
+    Object.keys(state[record] ?? {}).flatMap((id) => {
+      const found = control(id);
+      if (!found) return at(`${record}.${id}`, noControl(id));
+      return at(`${record}.${id}`, kindOf(found).holds === form ? null : wrongForm(found, model, record));
+    }),
+  );
+}
+
+function valueProblems({ state, control }: Checked): StateProblem[] {
+  return Object.entries(state.values ?? {}).flatMap(([id, text]) => {
+    const found = control(id);
+    return at(`values.${id}`, found?.kind === 'value' ? valueProblem(found, text) : null);
+  });
+}
+
+const chosenProblems = ({ document, state }: Checked): StateProblem[] =>
+  document.controls.flatMap((control) => {
+    const problem = chosenProblem(control, state);
+    return problem ? at(`${problem.record}.${control.id}`, problem.message) : [];
+  });
+
+/** What readers set on visuals: comparisons and the periods that they went into. */
+function visualProblems({ document: { visuals }, state }: Checked): StateProblem[] {
+  const compared = Object.keys(state.compare ?? {}).flatMap((id) =>
+    at(
+      `compare.${id}`,
+      visuals.some((visual) => visual.id === id && isMeasured(visual))
+        ? null
+        : `There is no visual “${id}” with measures on this dashboard.`,
+    ),
+  );
+  const drilled = Object.entries(state.drills ?? {}).flatMap(([id, text]) =>
+    at(
+      `drills.${id}`,
+      visuals.some((visual) => visual.id === id)
+        ? phraseProblem(text)
+        : `There is no visual “${id}” on this dashboard.`,
+    ),
+  );
+  return [...compared, ...drilled];
+}
+
+const levelProblems = ({ state, control }: Checked): StateProblem[] =>
+  Object.keys(state.levels ?? {}).flatMap((id) =>
+    at(
+      `levels.${id}`,
+      control(id)?.kind === 'timeline' ? null : `There is no timeline “${id}” on this dashboard.`,
+    ),
+  );
+
+/** Marks that are chosen: on visuals where that can be, and fixed days. */
+function pickProblems({ document, state }: Checked): StateProblem[] {
+  return Object.entries(state.picks ?? {}).flatMap(([id, { days }]) => {
+    const visual = document.visuals.find((entry) => entry.id === id);
+    if (!visual || !isPickSource(visual))
+      return at(`picks.${id}`, `There is no visual “${id}” whose marks can be chosen.`);
+    if (days === null) return [];
+    const parsed = parsePhrase(days);
+    const problem = parsed.ok
+      ? staysFixed(parsed.phrase)
+        ? null
+        : 'Chosen days are fixed days.'
+      : parsed.error.message;
+    return at(`picks.${id}.days`, problem);
+  });
+}
+
+const listProblems = ({ model, state, control }: Checked): StateProblem[] =>
+  LISTS.flatMap(([list, can, cannot]) =>
+    (state[list] ?? []).flatMap((id) => {
+      const found = control(id);
+      if (!found) return at(list, noControl(id));
+      return at(list, can(found) ? null : `${titleOf(found, model)} cannot be ${cannot}.`);
+    }),
+  );
+
 /** The problems of a state for a document, in order; none where every part of it has an effect. */
 export function checkState(document: DashboardDocument, model: Model, state: ReaderState): StateProblem[] {
   const controls = new Map(document.controls.map((control) => [control.id, control]));
-  const problems: StateProblem[] = [];
-  const complain = (place: string, message: string) => problems.push({ place, message });
-  for (const [record, form] of RECORDS) {
-    for (const id of Object.keys(state[record] ?? {})) {
-      const place = `${record}.${id}`;
-      const control = controls.get(id);
-      if (!control) complain(place, `There is no control “${id}” on this dashboard.`);
-      else if (kindOf(control).holds !== form) complain(place, wrongForm(control, model, record));
-    }
-  }
-  for (const [id, text] of Object.entries(state.periods)) {
-    const parsed = parsePhrase(text);
-    if (!parsed.ok) complain(`periods.${id}`, parsed.error.message);
-  }
-  for (const [id, text] of Object.entries(state.values ?? {})) {
-    const control = controls.get(id);
-    const problem = control?.kind === 'value' ? valueProblem(control, text) : null;
-    if (problem !== null) complain(`values.${id}`, problem);
-  }
-  for (const control of document.controls) {
-    const problem = chosenProblem(control, state);
-    if (problem) complain(`${problem.record}.${control.id}`, problem.message);
-  }
-  for (const id of Object.keys(state.compare ?? {}))
-    if (!document.visuals.some((visual) => visual.id === id && isMeasured(visual)))
-      complain(`compare.${id}`, `There is no visual “${id}” with measures on this dashboard.`);
-  for (const id of Object.keys(state.levels ?? {}))
-    if (controls.get(id)?.kind !== 'timeline')
-      complain(`levels.${id}`, `There is no timeline “${id}” on this dashboard.`);
-  for (const [id, text] of Object.entries(state.drills ?? {})) {
-    const parsed = parsePhrase(text);
-    if (!document.visuals.some((visual) => visual.id === id))
-      complain(`drills.${id}`, `There is no visual “${id}” on this dashboard.`);
-    else if (!parsed.ok) complain(`drills.${id}`, parsed.error.message);
-  }
-  for (const [id, { days }] of Object.entries(state.picks ?? {})) {
-    const place = `picks.${id}`;
-    const visual = document.visuals.find((entry) => entry.id === id);
-    const parsed = days === null ? undefined : parsePhrase(days);
-    if (!visual || !isPickSource(visual))
-      complain(place, `There is no visual “${id}” whose marks can be chosen.`);
-    else if (parsed && !parsed.ok) complain(`${place}.days`, parsed.error.message);
-    else if (parsed?.ok && !staysFixed(parsed.phrase))
-      complain(`${place}.days`, 'Chosen days are fixed days.');
-  }
-  for (const [list, can, cannot] of LISTS)
-    for (const id of state[list] ?? []) {
-      const control = controls.get(id);
-      if (!control) complain(list, `There is no control “${id}” on this dashboard.`);
-      else if (!can(control)) complain(list, `${titleOf(control, model)} cannot be ${cannot}.`);
-    }
-  if (state.asOf && parseIsoDay(state.asOf) === undefined) complain('asOf', `There is no day ${state.asOf}.`);
-  return problems;
+  const checked: Checked = { document, model, state, control: (id) => controls.get(id) };
+  const isNoDay = Boolean(state.asOf) && parseIsoDay(state.asOf ?? '') === undefined;
+  return [
+    ...heldProblems(checked),
+    ...Object.entries(state.periods).flatMap(([id, text]) => at(`periods.${id}`, phraseProblem(text))),
+    ...valueProblems(checked),
+    ...chosenProblems(checked),
+    ...visualProblems(checked),
+    ...levelProblems(checked),
+    ...pickProblems(checked),
+    ...listProblems(checked),
+    ...at('asOf', isNoDay ? `There is no day ${state.asOf}.` : null),
+  ];
+}
+
+interface Chosen {
+  readonly record: string;
+  readonly message: string;
+}
+
+const ONLY_ONE = 'Only one can be chosen.';
+
+function baselinesProblem(control: ControlOf<'baselines'>, state: ReaderState): string | undefined {
+  const held = state.baselines?.[control.id] ?? [];
+  const unknown = held.find((entry) => typeof entry === 'string' && !control.offer.includes(entry));
+  if (unknown !== undefined) return `It offers no baseline “${unknown as string}”.`;
+  if (!control.open && held.some((entry) => typeof entry !== 'string'))
+    return 'It lets readers type no baseline of their own.';
+  return !control.several && held.length > 1 ? ONLY_ONE : undefined;
+}
+
+function measuresProblem(control: ControlOf<'measures'>, state: ReaderState): string | undefined {
+  const held = state.measures?.[control.id] ?? [];
+  if (held.some((place) => place >= control.offer.length))
+    return `It offers ${control.offer.length} measures, numbered from 0.`;
+  return !control.several && held.length > 1 ? ONLY_ONE : undefined;
+}
+
+function grainProblem(control: ControlOf<'grain'>, state: ReaderState): string | undefined {
+  const held = state.grains?.[control.id];
+  const isOffered = held === undefined || control.offer.includes(held);
+  return isOffered ? undefined : `It offers ${control.offer.join(', ')}.`;
 }
 
 /** What a chooser is given that it does not offer. */
-function chosenProblem(
-  control: Control,
-  state: ReaderState,
-): { record: string; message: string } | undefined {
-  switch (control.kind) {
-    case 'baselines': {
-      const held = state.baselines?.[control.id] ?? [];
-      const unknown = held.find((entry) => typeof entry === 'string' && !control.offer.includes(entry));
-      if (unknown !== undefined)
-        return { record: 'baselines', message: `It offers no baseline “${unknown as string}”.` };
-      if (!control.open && held.some((entry) => typeof entry !== 'string'))
-        return { record: 'baselines', message: 'It lets readers type no baseline of their own.' };
-      return !control.several && held.length > 1
-        ? { record: 'baselines', message: 'Only one can be chosen.' }
-        : undefined;
-    }
-    case 'measures': {
-      const held = state.measures?.[control.id] ?? [];
-      const unknown = held.find((place) => place >= control.offer.length);
-      if (unknown !== undefined)
-        return {
-          record: 'measures',
-          message: `It offers ${control.offer.length} measures, numbered from 0.`,
-        };
-      return !control.several && held.length > 1
-        ? { record: 'measures', message: 'Only one can be chosen.' }
-        : undefined;
-    }
-    case 'grain': {
-      const held = state.grains?.[control.id];
-      return held !== undefined && !control.offer.includes(held)
-        ? { record: 'grains', message: `It offers ${control.offer.join(', ')}.` }
-        : undefined;
-    }
-    default:
-      return undefined;
-  }
+function chosenProblem(control: Control, state: ReaderState): Chosen | undefined {
+  const told = (record: string, message: string | undefined): Chosen | undefined =>
+    message === undefined ? undefined : { record, message };
+  if (control.kind === 'baselines') return told('baselines', baselinesProblem(control, state));
+  if (control.kind === 'measures') return told('measures', measuresProblem(control, state));
+  return control.kind === 'grain' ? told('grains', grainProblem(control, state)) : undefined;
 }
 
 const wrongForm = (control: Control, model: Model, record: string) =>

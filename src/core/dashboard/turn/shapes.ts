@@ -2,7 +2,7 @@
 import type { CubeShape } from '../../cube/cube';
 import { conditionKey } from '../../cube/rowCondition';
 import { columnIn } from '../../model/dimension';
-import { actsOf, kindOf } from '../document/controls';
+import { actsOf, kindOf, type Control } from '../document/controls';
 import type { DashboardDocument } from '../document/document';
 import { withAllOffered } from '../reader/chosen';
 import { designOf, type Design } from '../wiring/design';
@@ -12,67 +12,95 @@ import { isPickSource, pickDimensions } from '../reader/pick';
 import { readCondition } from '../reader/conditions';
 import { columnsIn } from '../../condition/print';
 import { partsOf, type BasePart } from '../wiring/uses';
-import { dimensionsOf, measuresOf } from '../document/visuals';
+import { dimensionsOf, measuresOf, type Visual } from '../document/visuals';
+
+/** The shapes that are being put together, by dataset and date role. */
+class Shapes {
+  private readonly byPlace = new Map<string, CubeShape>();
+
+  constructor(private readonly model: Model) {}
+
+  /** The shape of a dataset by a date role; undefined where it has no cubes. */
+  of(dataset: string, day: string): CubeShape | undefined {
+    const owner = datasetOf(this.model, dataset);
+    if (!owner || owner.live) return undefined;
+    const place = `${dataset}|${day}`;
+    const shape = this.byPlace.get(place) ?? emptyShape(dataset, owner.load, day);
+    this.byPlace.set(place, shape);
+    return shape;
+  }
+
+  /** The shape that a part of a measure is answered from, with what it asks for. */
+  withPart(part: BasePart): CubeShape | undefined {
+    const shape = this.of(part.dataset, part.role);
+    if (shape) addMeasure(shape, this.model, part);
+    return shape;
+  }
+
+  get all(): CubeShape[] {
+    return [...this.byPlace.values()];
+  }
+}
+
+/** Days of other roles, and columns, by which wires act on what an item uses. */
+function addWires(shapes: Shapes, { document, uses }: Design, item: Visual | Control) {
+  for (const use of uses(item)) {
+    const shape = shapes.of(use.dataset, use.role);
+    if (!shape) continue;
+    for (const wire of document.wires) {
+      if (wire.target !== item.id || !wire.on) continue;
+      const other = wire.roles[use.dataset];
+      if (other !== undefined && other !== use.role) addOnce(shape.otherDays, other);
+      const column = wire.columns?.[use.dataset];
+      if (column !== undefined) addOnce(shape.categories, column);
+    }
+  }
+}
+
+/** What coverage that an item shows is worked out from. */
+function addCoverage(shapes: Shapes, design: Design, item: Visual | Control) {
+  for (const { dataset, role, measure } of design.coverageUses(item)) {
+    const shape = shapes.of(dataset, role);
+    if (shape && measure) addCondition(shape, measure);
+  }
+}
+
+/** The measures of a visual by its dimensions. */
+function addVisual(shapes: Shapes, model: Model, visual: Visual) {
+  for (const part of measuresOf(visual).flatMap((shown) => partsOf(model, shown) ?? [])) {
+    const shape = shapes.withPart(part);
+    for (const dimension of dimensionsOf(visual)) {
+      const column = columnIn(model, dimension, part.dataset);
+      if (shape && column !== undefined) addOnce(shape.categories, column);
+    }
+  }
+}
+
+/** The later days by which an as-of control hides what was not known yet. */
+function addLater(shapes: readonly CubeShape[], control: Control) {
+  if (control.kind !== 'asof') return;
+  for (const shape of shapes)
+    for (const { dataset, role } of control.later)
+      if (dataset === shape.dataset && role !== shape.day) addOnce(shape.otherDays, role);
+}
 
 /** The shapes of the cubes from which every turn of a dashboard can be answered. Live datasets have none. */
 export function cubeShapesFor(given: Design): CubeShape[] {
   const offered = withAllOffered(given.document);
   const design = offered === given.document ? given : designOf(offered, given.model);
   const { document, model } = design;
-  const shapes = new Map<string, CubeShape>();
-  const shapeOf = (dataset: string, day: string): CubeShape | undefined => {
-    const owner = datasetOf(model, dataset);
-    if (!owner || owner.live) return undefined;
-    const place = `${dataset}|${day}`;
-    const shape = shapes.get(place) ?? emptyShape(dataset, owner.load, day);
-    shapes.set(place, shape);
-    return shape;
-  };
-  const addPart = (part: BasePart) => {
-    const shape = shapeOf(part.dataset, part.role);
-    if (shape) addMeasure(shape, model, part);
-    return shape;
-  };
-  for (const item of [...document.visuals, ...document.controls]) {
-    for (const use of design.uses(item)) {
-      const shape = shapeOf(use.dataset, use.role);
-      if (!shape) continue;
-      for (const wire of document.wires) {
-        if (wire.target !== item.id || !wire.on) continue;
-        const other = wire.roles[use.dataset];
-        if (other !== undefined && other !== use.role) addOnce(shape.otherDays, other);
-        const column = wire.columns?.[use.dataset];
-        if (column !== undefined) addOnce(shape.categories, column);
-      }
-    }
-  }
-  for (const item of [...document.visuals, ...document.controls]) {
-    for (const { dataset, role, measure } of design.coverageUses(item)) {
-      const shape = shapeOf(dataset, role);
-      if (shape && measure) addCondition(shape, measure);
-    }
-  }
-  for (const visual of document.visuals) {
-    for (const part of measuresOf(visual).flatMap((shown) => partsOf(model, shown) ?? [])) {
-      const shape = addPart(part);
-      for (const dimension of dimensionsOf(visual)) {
-        const column = columnIn(model, dimension, part.dataset);
-        if (shape && column !== undefined) addOnce(shape.categories, column);
-      }
-    }
-  }
+  const shapes = new Shapes(model);
+  const items = [...document.visuals, ...document.controls];
+  for (const item of items) addWires(shapes, design, item);
+  for (const item of items) addCoverage(shapes, design, item);
+  for (const visual of document.visuals) addVisual(shapes, model, visual);
   for (const control of document.controls) {
     const shown = kindOf(control).measure?.(control);
-    if (shown) (partsOf(model, shown) ?? []).forEach(addPart);
+    if (shown) for (const part of partsOf(model, shown) ?? []) shapes.withPart(part);
   }
-  for (const control of document.controls) {
-    if (control.kind !== 'asof') continue;
-    for (const shape of shapes.values())
-      for (const { dataset, role } of control.later)
-        if (dataset === shape.dataset && role !== shape.day) addOnce(shape.otherDays, role);
-  }
-  for (const shape of shapes.values()) finish(shape, document, model);
-  return [...shapes.values()];
+  for (const control of document.controls) addLater(shapes.all, control);
+  for (const shape of shapes.all) finish(shape, document, model);
+  return shapes.all;
 }
 
 const emptyShape = (dataset: string, load: number, day: string): CubeShape => ({

@@ -6,18 +6,18 @@ import { useMemo, useState } from 'react';
 import { civilFromDay, type Day } from '../../../core/calendar/day';
 import { dayWords, MONTH_NAMES } from '../../../core/calendar/names';
 import { ALL_DAYS, containsDay, intersectRuns, type DayRuns } from '../../../core/calendar/runs';
+import type { CalendarRule } from '../../../core/calendar/rule';
 import { end, shiftMonths, start, type Unit } from '../../../core/calendar/units';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { CalendarPicker } from '../../../core/dashboard/document/document';
 import { resolveText } from '../../../core/period/resolve';
-import { anyOffered, decadeOf, monthOf, pickedText, pickedUnit } from './calendarGrid';
+import { decadeOf, monthOf, pickedText, pickedUnit } from './calendarGrid';
+import { CalendarHead, type CalendarView } from './CalendarHead';
 import { MonthGrid } from './MonthGrid';
 import { UnitChoices } from './UnitChoices';
 import { DayField } from '../../ui/DayField';
 import { HeldChanges, NarrowHead, PeriodProblem } from '../PeriodParts';
 import { usePeriod } from '../usePeriod';
-
-type View = 'month' | 'year' | 'decade';
 
 /** The days that a calendar is limited to; every day where it is not. */
 function limitedTo(control: CalendarPicker, answer: PeriodAnswer): DayRuns {
@@ -25,20 +25,19 @@ function limitedTo(control: CalendarPicker, answer: PeriodAnswer): DayRuns {
   return within?.ok ? within.runs : ALL_DAYS;
 }
 
-export function CalendarControl({ control, answer }: { control: CalendarPicker; answer: PeriodAnswer }) {
-  const period = usePeriod(control, answer);
+/** Where the reader went, and what was picked by days and by whole weeks, months and years. */
+function usePicking(
+  control: CalendarPicker,
+  answer: PeriodAnswer,
+  period: ReturnType<typeof usePeriod>,
+  offered: DayRuns,
+) {
   const { rule, today } = answer.context;
-  const limits = useMemo(() => limitedTo(control, answer), [control, answer]);
-  const offered = useMemo(
-    () => (control.allowUncovered ? limits : intersectRuns(answer.covered, limits)),
-    [control, answer, limits],
-  );
   const lastShown = period.clipped.empty
     ? undefined
     : period.clipped.runs[period.clipped.runs.length - 1]!.end;
   // Where the reader went, and a first end that was picked: both are over once the period changes elsewhere.
   const [begun, setBegun] = useState<{ text: string; month: Day; from: Day | null } | null>(null);
-  const [view, setView] = useState<View>('month');
   const [seen, setSeen] = useState(period.text);
   if (seen !== period.text) {
     setSeen(period.text);
@@ -64,61 +63,44 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
     goTo(day, null, text);
     period.set(text);
   };
+  return { month, from, chosen, goTo, pick, pickWhole };
+}
+
+/** The months of a year, or the years around a month. */
+function unitChoices(view: 'year' | 'decade', month: Day, rule: CalendarRule) {
+  const { year } = civilFromDay(month);
+  const months = MONTH_NAMES.map((name, i) => ({ name: name.slice(0, 3), first: monthOf(year, i + 1) }));
+  const years = decadeOf(month).map((each) => ({ name: String(each), first: monthOf(each, 1) }));
+  const [label, entries, unit] =
+    view === 'year' ? ([`Months of ${year}`, months, 'month'] as const) : (['Years', years, 'year'] as const);
+  return { label, entries: entries.map((entry) => ({ ...entry, last: end(unit, entry.first, rule) })) };
+}
+
+export function CalendarControl({ control, answer }: { control: CalendarPicker; answer: PeriodAnswer }) {
+  const period = usePeriod(control, answer);
+  const { rule, today } = answer.context;
+  const limits = useMemo(() => limitedTo(control, answer), [control, answer]);
+  const offered = useMemo(
+    () => (control.allowUncovered ? limits : intersectRuns(answer.covered, limits)),
+    [control, answer, limits],
+  );
+  const { month, from, chosen, goTo, pick, pickWhole } = usePicking(control, answer, period, offered);
+  const [view, setView] = useState<CalendarView>('month');
   const takesWhole = control.picks !== 'day';
-  const move = (months: number) => goTo(shiftMonths(month, months));
-  const { year, month: number } = civilFromDay(month);
-  const step = { month: 1, year: 12, decade: 120 }[view];
-  const headings = {
-    month: `${MONTH_NAMES[number - 1]} ${year}`,
-    year: String(year),
-    decade: `${decadeOf(month)[0]}–${decadeOf(month)[11]}`,
-  };
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
       <NarrowHead period={period} />
       <PeriodProblem period={period} />
-      <div style={{ display: 'flex', alignItems: 'center', flex: 'none' }}>
-        <Button aria-label={`Earlier ${view}`} onClick={() => move(-step)} sx={{ minWidth: 28, p: 0 }}>
-          ‹
-        </Button>
-        {view === 'decade' || !takesWhole ? (
-          <Typography component="span" sx={{ flex: 1, textAlign: 'center' }}>
-            {headings[view]}
-          </Typography>
-        ) : (
-          <Button
-            aria-label={`Whole ${view}: ${headings[view]}`}
-            title={`Choose all of ${headings[view]}`}
-            onClick={() => pickWhole(view, month)}
-            disabled={!anyOffered(offered, month, end(view, month, rule))}
-            sx={{ flex: 1, minWidth: 0, py: 0, color: 'text.primary' }}
-          >
-            {headings[view]}
-          </Button>
-        )}
-        {view !== 'decade' && (
-          <Button
-            aria-label={`${headings[view]}: show the ${view === 'month' ? 'year' : 'decade'}`}
-            onClick={() => setView(view === 'month' ? 'year' : 'decade')}
-            sx={{ minWidth: 0, p: 0, px: 0.5 }}
-          >
-            {view === 'month' ? 'months' : 'years'}
-          </Button>
-        )}
-        <Button
-          aria-label="Go to today"
-          onClick={() => {
-            setView('month');
-            goTo(today);
-          }}
-          sx={{ minWidth: 0, p: 0, px: 0.5 }}
-        >
-          Today
-        </Button>
-        <Button aria-label={`Later ${view}`} onClick={() => move(step)} sx={{ minWidth: 28, p: 0 }}>
-          ›
-        </Button>
-      </div>
+      <CalendarHead
+        {...{ month, view, offered, rule }}
+        onMove={(months) => goTo(shiftMonths(month, months))}
+        onView={setView}
+        onToday={() => {
+          setView('month');
+          goTo(today);
+        }}
+        onWhole={takesWhole ? (unit) => pickWhole(unit, month) : null}
+      />
       {view === 'month' && (
         <MonthGrid
           title={period.title}
@@ -136,20 +118,7 @@ export function CalendarControl({ control, answer }: { control: CalendarPicker; 
       )}
       {view !== 'month' && (
         <UnitChoices
-          label={view === 'year' ? `Months of ${year}` : 'Years'}
-          entries={
-            view === 'year'
-              ? MONTH_NAMES.map((name, i) => ({
-                  name: name.slice(0, 3),
-                  first: monthOf(year, i + 1),
-                  last: end('month', monthOf(year, i + 1), rule),
-                }))
-              : decadeOf(month).map((each) => ({
-                  name: String(each),
-                  first: monthOf(each, 1),
-                  last: end('year', monthOf(each, 1), rule),
-                }))
-          }
+          {...unitChoices(view, month, rule)}
           offered={offered}
           onTake={(first) => {
             goTo(first);

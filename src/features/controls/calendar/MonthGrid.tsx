@@ -32,14 +32,10 @@ export function MonthGrid(props: {
 }) {
   const { title, month, answer, control, offered, chosen, from, onPick, onWeek, onEscape, onMonth } = props;
   const { rule, today } = answer.context;
-  const { model } = useWorkspace();
   const grid = useRef<HTMLDivElement>(null);
   const weeks = weeksOf(month, rule);
   const last = end('month', month, rule);
-  const measure = control.tint && measureOf(model, control.tint.dataset, control.tint.measure);
-  const { profile } = answer;
-  const tintOf = (day: Day) => profile?.values[day - profile.starts[0]!] ?? null;
-  const most = profile ? Math.max(1e-9, ...profile.values.map((value) => value ?? 0)) : 1;
+  const tintOf = useTints(control, answer);
   const isIn = (day: Day) => day >= month && day <= last;
   const firstFocus =
     weeks.flat().find((day) => isIn(day) && containsDay(chosen, day) && containsDay(offered, day)) ??
@@ -82,69 +78,115 @@ export function MonthGrid(props: {
             words={unitWords('week', week[0]!, rule)}
             onTake={onWeek && anyOffered(offered, week[0]!, week[6]!) ? () => onWeek(week[0]!) : null}
           />
-          {week.map((day) => {
-            const canPick = containsDay(offered, day);
-            const isChosen = containsDay(chosen, day) || day === from;
-            const value = tintOf(day);
-            const share = value === null ? 0 : Math.max(0, value) / most;
-            const isToday = day === today;
-            const words = `${longDayWords(day)}, ${isToday ? 'today, ' : ''}${canPick ? 'data' : 'no data'}`;
-            return (
-              <button
-                key={day}
-                type="button"
-                role="gridcell"
-                data-day={day}
-                tabIndex={day === firstFocus ? 0 : -1}
-                aria-selected={isChosen}
-                {...(isToday ? { 'aria-current': 'date' as const } : {})}
-                aria-disabled={!canPick}
-                aria-label={
-                  measure && value !== null
-                    ? `${words}, ${measure.name} ${valueWords(measure, value)}`
-                    : words
-                }
-                title={
-                  measure && value !== null
-                    ? `${dayWords(day)} · ${measure.name} ${valueWords(measure, value)}`
-                    : words
-                }
-                onClick={() => canPick && onPick(day)}
-                onKeyDown={(event) => onKey(event, day)}
-                style={{
-                  border: 0,
-                  borderLeft:
-                    isChosen && !containsDay(chosen, day - 1)
-                      ? `3px solid ${role.time}`
-                      : '3px solid transparent',
-                  borderRight:
-                    isChosen && !containsDay(chosen, day + 1)
-                      ? `3px solid ${role.time}`
-                      : '3px solid transparent',
-                  // A bar over the number marks today.
-                  boxShadow: isToday ? `inset 0 2px 0 ${role.ink}` : 'none',
-                  padding: 0,
-                  font: 'inherit',
-                  fontSize: 12,
-                  fontWeight: isChosen ? 700 : 450,
-                  color: !canPick || !isIn(day) ? role.quiet : role.ink,
-                  opacity: isIn(day) ? 1 : 0.45,
-                  textDecoration: canPick ? 'none' : 'line-through',
-                  background: isChosen
-                    ? role.timeTint
-                    : share > 0
-                      ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)`
-                      : 'none',
-                  cursor: canPick ? 'pointer' : 'not-allowed',
-                }}
-              >
-                {civilFromDay(day).day}
-              </button>
-            );
-          })}
+          {week.map((day) => (
+            <DayButton
+              key={day}
+              day={day}
+              isToday={day === today}
+              isIn={isIn(day)}
+              canPick={containsDay(offered, day)}
+              chosen={{
+                it: containsDay(chosen, day) || day === from,
+                before: containsDay(chosen, day - 1),
+                after: containsDay(chosen, day + 1),
+              }}
+              canFocus={day === firstFocus}
+              tint={tintOf(day)}
+              onPick={() => onPick(day)}
+              onKeyDown={(event) => onKey(event, day)}
+            />
+          ))}
         </div>
       ))}
     </div>
+  );
+}
+
+/** The value that tints a day: in words, and from 0 to 1 beside the greatest. */
+interface Tint {
+  readonly words: string;
+  readonly share: number;
+}
+
+/** The tints of days by a measure; undefined for days without a value. */
+function useTints(control: CalendarPicker, { profile }: PeriodAnswer): (day: Day) => Tint | undefined {
+  const { model } = useWorkspace();
+  const measure = control.tint && measureOf(model, control.tint.dataset, control.tint.measure);
+  const most = profile ? Math.max(1e-9, ...profile.values.map((value) => value ?? 0)) : 1;
+  return (day) => {
+    const value = profile?.values[day - profile.starts[0]!] ?? null;
+    if (value === null) return undefined;
+    return {
+      words: measure ? `${measure.name} ${valueWords(measure, value)}` : '',
+      share: Math.max(0, value) / most,
+    };
+  };
+}
+
+const bracket = (stands: boolean) => (stands ? `3px solid ${role.time}` : '3px solid transparent');
+
+function DayButton({
+  day,
+  isToday,
+  isIn,
+  canPick,
+  chosen,
+  canFocus,
+  tint,
+  onPick,
+  onKeyDown,
+}: {
+  day: Day;
+  isToday: boolean;
+  /** Whether it is a day of the month that is shown. */
+  isIn: boolean;
+  canPick: boolean;
+  /** Whether it, the day before and the day after are chosen. */
+  chosen: { readonly it: boolean; readonly before: boolean; readonly after: boolean };
+  canFocus: boolean;
+  tint: Tint | undefined;
+  onPick: () => void;
+  onKeyDown: (event: KeyboardEvent) => void;
+}) {
+  const words = `${longDayWords(day)}, ${isToday ? 'today, ' : ''}${canPick ? 'data' : 'no data'}`;
+  const hasValue = tint !== undefined && tint.words !== '';
+  const share = tint?.share ?? 0;
+  const shade =
+    share > 0 ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)` : 'none';
+  return (
+    <button
+      type="button"
+      role="gridcell"
+      data-day={day}
+      tabIndex={canFocus ? 0 : -1}
+      aria-selected={chosen.it}
+      {...(isToday ? { 'aria-current': 'date' as const } : {})}
+      aria-disabled={!canPick}
+      aria-label={hasValue ? `${words}, ${tint.words}` : words}
+      title={hasValue ? `${dayWords(day)} · ${tint.words}` : words}
+      onClick={() => {
+        if (canPick) onPick();
+      }}
+      onKeyDown={onKeyDown}
+      style={{
+        border: 0,
+        borderLeft: bracket(chosen.it && !chosen.before),
+        borderRight: bracket(chosen.it && !chosen.after),
+        // A bar over the number marks today.
+        boxShadow: isToday ? `inset 0 2px 0 ${role.ink}` : 'none',
+        padding: 0,
+        font: 'inherit',
+        fontSize: 12,
+        fontWeight: chosen.it ? 700 : 450,
+        color: canPick && isIn ? role.ink : role.quiet,
+        opacity: isIn ? 1 : 0.45,
+        textDecoration: canPick ? 'none' : 'line-through',
+        background: chosen.it ? role.timeTint : shade,
+        cursor: canPick ? 'pointer' : 'not-allowed',
+      }}
+    >
+      {civilFromDay(day).day}
+    </button>
   );
 }
 

@@ -23,19 +23,10 @@ const MOST_BUTTONS = 400;
 /** Shorter lists need no search box. */
 const SEARCH_FROM = 9;
 
-export function SlicerControl({
-  control,
-  title,
-  answer,
-}: {
-  control: Slicer;
-  title: string;
-  answer: SlicerAnswer;
-}) {
-  const { held } = useWorkspace();
+/** As its reader has it: turned round, and with the reader's own kind of search. */
+function useOwn(control: Slicer) {
   const turned = useHeld(({ state }) => isTurned(control, state));
   const [ownSearch, setOwnSearch] = useState<Slicer['search'] | null>(null);
-  // As its reader has it: turned round, and with the reader's own kind of search.
   const slicer = useMemo(
     (): Slicer => ({
       ...control,
@@ -44,17 +35,12 @@ export function SlicerControl({
     }),
     [control, turned, ownSearch],
   );
-  const [search, setSearch] = useState('');
-  // The reader's own choice is ahead of the answer: quick clicks build on each other.
-  const { value: choice, isOff } = useControlHeld(slicer);
-  const chosen = new Set(choice);
-  const withData = answer.values.filter((entry) => entry.rows > 0);
-  const wanted = search.trim().toLowerCase();
-  const listed = answer.values.filter(
-    (entry) =>
-      isFound(entry.value ?? BLANK_NAME, wanted, slicer.search) &&
-      (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
-  );
+  return [slicer, setOwnSearch] as const;
+}
+
+/** Choosing values: several at once, or one switched on or off. */
+function useChoosing(slicer: Slicer) {
+  const { held } = useWorkspace();
   const choose = useCallback(
     (values: readonly (string | null)[]) => {
       // Who chooses something wants it to act.
@@ -72,103 +58,165 @@ export function SlicerControl({
     },
     [choose, held, slicer],
   );
+  return { choose, toggle };
+}
+
+export function SlicerControl({
+  control,
+  title,
+  answer,
+}: {
+  control: Slicer;
+  title: string;
+  answer: SlicerAnswer;
+}) {
+  const { held } = useWorkspace();
+  const [slicer, setOwnSearch] = useOwn(control);
+  const [search, setSearch] = useState('');
+  // The reader's own choice is ahead of the answer: quick clicks build on each other.
+  const { value: choice } = useControlHeld(slicer);
+  const chosen = new Set(choice);
+  const wanted = search.trim().toLowerCase();
+  const listed = answer.values.filter(
+    (entry) =>
+      isFound(entry.value ?? BLANK_NAME, wanted, slicer.search) &&
+      (slicer.unavailable === 'struck' || entry.rows > 0 || chosen.has(entry.value)),
+  );
+  const { choose, toggle } = useChoosing(slicer);
   const chooseAll = () => {
     // All that a search found are those values; all without a search is everything, also what comes later.
     if (wanted !== '') choose(listed.filter((entry) => entry.rows > 0).map((entry) => entry.value));
     else if (slicer.required) held.switchOff(slicer.id, true);
     else choose([]);
   };
+  const isLong =
+    (slicer.face === 'list' && answer.values.length >= SEARCH_FROM) ||
+    (answer.nodes?.length ?? 0) >= SEARCH_FROM;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <ItemHead title={title}>
         {slicer.several && !answer.nodes && (
-          <Button color="secondary" onClick={chooseAll} sx={{ minWidth: 0, py: 0, px: 0.5 }}>
+          <Button color="secondary" onClick={chooseAll} sx={SMALL}>
             All
           </Button>
         )}
-        <Button
-          color="secondary"
-          onClick={() => choose([])}
-          disabled={chosen.size === 0}
-          sx={{ minWidth: 0, py: 0, px: 0.5 }}
-        >
+        <Button color="secondary" onClick={() => choose([])} disabled={chosen.size === 0} sx={SMALL}>
           Clear
         </Button>
       </ItemHead>
-      <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
-        <span
-          style={{
-            ...quietStyle,
-            flex: 1,
-            fontSize: 11,
-            whiteSpace: 'nowrap',
-            overflow: 'hidden',
-            textOverflow: 'ellipsis',
-          }}
-        >
-          {isOff
-            ? 'off: every value'
-            : answer.nodes
-              ? treeWords(slicer, chosen.size)
-              : stateWords(slicer, chosen.size, withData.length, answer.values.length)}
-        </span>
-        {canTurn(slicer) && (
-          <Button
-            color="secondary"
-            aria-pressed={slicer.exclude}
-            onClick={() => held.turn(slicer.id)}
-            title="What is chosen is kept, or left out in the place of all others"
-            sx={{ minWidth: 0, py: 0, px: 0.5 }}
-          >
-            {slicer.exclude ? 'Leaves out' : 'Keeps'}
-          </Button>
-        )}
-        {(chosen.size > 0 || isOff) && <OffSwitch id={slicer.id} title={title} />}
-      </div>
-      {((slicer.face === 'list' && answer.values.length >= SEARCH_FROM) ||
-        (answer.nodes?.length ?? 0) >= SEARCH_FROM) && (
+      <StateLine slicer={slicer} title={title} answer={answer} chosen={chosen.size} />
+      {isLong && (
         <SlicerSearch slicer={slicer} title={title} text={search} onText={setSearch} onKind={setOwnSearch} />
       )}
-      {slicer.face === 'menu' && (
-        <SlicerMenu slicer={slicer} title={title} entries={listed} chosen={choice} onChoose={choose} />
+      <SlicerFace {...{ slicer, title, answer, listed, choice, search, choose, toggle }} />
+      <HeldChanges id={slicer.id} />
+    </div>
+  );
+}
+
+const SMALL = { minWidth: 0, py: 0, px: 0.5 } as const;
+
+/** What is chosen in a few words, and what turns or switches it off. */
+function StateLine({
+  slicer,
+  title,
+  answer,
+  chosen,
+}: {
+  slicer: Slicer;
+  title: string;
+  answer: SlicerAnswer;
+  /** How many values. */
+  chosen: number;
+}) {
+  const { held } = useWorkspace();
+  const { isOff } = useControlHeld(slicer);
+  const withData = answer.values.filter((entry) => entry.rows > 0).length;
+  const words = answer.nodes
+    ? treeWords(slicer, chosen)
+    : stateWords(slicer, chosen, withData, answer.values.length);
+  return (
+    <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+      <span
+        style={{
+          ...quietStyle,
+          flex: 1,
+          fontSize: 11,
+          whiteSpace: 'nowrap',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+        }}
+      >
+        {isOff ? 'off: every value' : words}
+      </span>
+      {canTurn(slicer) && (
+        <Button
+          color="secondary"
+          aria-pressed={slicer.exclude}
+          onClick={() => held.turn(slicer.id)}
+          title="What is chosen is kept, or left out in the place of all others"
+          sx={SMALL}
+        >
+          {slicer.exclude ? 'Leaves out' : 'Keeps'}
+        </Button>
       )}
-      {slicer.face === 'buttons' && (
+      {(chosen > 0 || isOff) && <OffSwitch id={slicer.id} title={title} />}
+    </div>
+  );
+}
+
+/** Its values, as the designer has them shown. */
+function SlicerFace({
+  slicer,
+  title,
+  answer,
+  listed,
+  choice,
+  search,
+  choose,
+  toggle,
+}: {
+  slicer: Slicer;
+  title: string;
+  answer: SlicerAnswer;
+  /** The values that a search leaves. */
+  listed: SlicerAnswer['values'];
+  choice: readonly (string | null)[];
+  search: string;
+  choose: (values: readonly (string | null)[]) => void;
+  toggle: (value: string | null) => void;
+}) {
+  const chosen = new Set(choice);
+  const wanted = search.trim().toLowerCase();
+  if (answer.nodes)
+    return <SlicerTree {...{ slicer, title, choice, wanted }} nodes={answer.nodes} onChoose={choose} />;
+  if (slicer.face === 'menu')
+    return <SlicerMenu {...{ slicer, title }} entries={listed} chosen={choice} onChoose={choose} />;
+  if (slicer.face === 'buttons')
+    return (
+      <>
         <SlicerButtons
-          slicer={slicer}
-          title={title}
+          {...{ slicer, title, chosen }}
           entries={listed.slice(0, MOST_BUTTONS)}
-          chosen={chosen}
           exclude={slicer.exclude}
           onToggle={toggle}
         />
-      )}
-      {answer.nodes && (
-        <SlicerTree
-          slicer={slicer}
-          title={title}
-          nodes={answer.nodes}
-          choice={choice}
-          wanted={wanted}
-          onChoose={choose}
-        />
-      )}
-      {!answer.nodes && (slicer.face === 'list' || slicer.face === 'tree') && (
-        <>
-          <SlicerList slicer={slicer} title={title} entries={listed} chosen={chosen} onToggle={toggle} />
-          {listed.length === 0 && (
-            <Typography variant="body2" color="textSecondary">
-              {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
-            </Typography>
-          )}
-        </>
-      )}
-      {slicer.face === 'buttons' && listed.length > MOST_BUTTONS && (
-        <Typography variant="caption" color="textSecondary">
-          {numberWords(listed.length - MOST_BUTTONS)} more: a list or a menu shows them all.
+        {listed.length > MOST_BUTTONS && (
+          <Typography variant="caption" color="textSecondary">
+            {numberWords(listed.length - MOST_BUTTONS)} more: a list or a menu shows them all.
+          </Typography>
+        )}
+      </>
+    );
+  return (
+    <>
+      <SlicerList {...{ slicer, title, chosen }} entries={listed} onToggle={toggle} />
+      {listed.length === 0 && (
+        <Typography variant="body2" color="textSecondary">
+          {wanted === '' ? 'No values with data here.' : `Nothing contains “${search.trim()}”.`}
         </Typography>
       )}
-      <HeldChanges id={slicer.id} />
-    </div>
+    </>
   );
 }
 

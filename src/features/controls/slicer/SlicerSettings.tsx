@@ -47,23 +47,15 @@ function TreeLevels({ slicer, onChange }: { slicer: Slicer; onChange: (below: Sl
   ));
 }
 
-export function SlicerSettings({
-  control: slicer,
-  change,
-}: {
-  control: Slicer;
-  change: (part: Partial<Slicer>) => void;
-}) {
-  const { model, held } = useWorkspace();
-  const answer = useControlAnswer(slicer.id);
-  const chosen = answer?.kind === 'slicer' ? answer.choice : [];
-  const differs = JSON.stringify(chosen) !== JSON.stringify(slicer.default);
-  const options = dimensionsIn(model);
-  /** A change after which values mean something else: what was chosen goes. */
-  const reset = (part: Partial<Slicer>) => {
-    change({ ...part, default: [] });
-    held.restore(slicer.id);
-  };
+type ChangeSlicer = (part: Partial<Slicer>) => void;
+
+interface PartProps {
+  readonly slicer: Slicer;
+  readonly change: ChangeSlicer;
+}
+
+/** How its values are shown. `reset` is a change after which values mean something else. */
+function FaceSettings({ slicer, change, reset }: PartProps & { readonly reset: ChangeSlicer }) {
   const changeFace = (text: string) => {
     const face = (['list', 'menu', 'buttons', 'tree'] as const).find((entry) => entry === text) ?? 'list';
     if ((face === 'tree') !== (slicer.face === 'tree')) reset({ face });
@@ -71,23 +63,6 @@ export function SlicerSettings({
   };
   return (
     <>
-      <ChoiceSetting
-        label="Values of"
-        value={dimensionKey(canonicalDimension(model, slicer.dimension))}
-        options={options.map(({ dimension, label }) => ({ value: dimensionKey(dimension), label }))}
-        onChange={(key) => {
-          const chosen = options.find(({ dimension }) => dimensionKey(dimension) === key);
-          if (!chosen) return;
-          reset({ dimension: chosen.dimension });
-        }}
-      />
-      <SwitchSetting
-        label="Several values can be chosen"
-        checked={slicer.several}
-        onChange={(several) =>
-          change({ several, default: several ? slicer.default : slicer.default.slice(0, 1) })
-        }
-      />
       <ChoiceSetting
         label="Shown as"
         value={slicer.face}
@@ -117,20 +92,13 @@ export function SlicerSettings({
           }
         />
       )}
-      <ChoiceSetting
-        label="Chosen values are"
-        value={slicer.exclude ? 'out' : 'in'}
-        options={[
-          { value: 'in', label: 'kept' },
-          { value: 'out', label: 'left out' },
-        ]}
-        onChange={(value) => change({ exclude: value === 'out' })}
-      />
-      <SwitchSetting
-        label="A value has to be chosen"
-        checked={slicer.required}
-        onChange={(required) => change({ required })}
-      />
+    </>
+  );
+}
+
+function OrderSettings({ slicer, change }: PartProps) {
+  return (
+    <>
       <OptionalMeasure
         label="Order of values"
         none="By name, or as the almanac has it"
@@ -148,6 +116,14 @@ export function SlicerSettings({
           onChange={(first) => change({ orderFirst: first === 'least' ? 'least' : 'greatest' })}
         />
       )}
+    </>
+  );
+}
+
+/** What readers may do with it. */
+function ReaderSettings({ slicer, change }: PartProps) {
+  return (
+    <>
       {SLICER_SWITCHES.map((which) => (
         <SwitchSetting
           key={which}
@@ -171,16 +147,20 @@ export function SlicerSettings({
           change({ search: value === 'begins with' || value === 'ends with' ? value : 'contains' })
         }
       />
-      <SwitchSetting
-        label="Show rows of each value"
-        checked={slicer.counts}
-        onChange={(counts) => change({ counts })}
-      />
-      <SwitchSetting
-        label="Hide values without data"
-        checked={slicer.unavailable === 'hidden'}
-        onChange={(hidden) => change({ unavailable: hidden ? 'hidden' : 'struck' })}
-      />
+    </>
+  );
+}
+
+/** What readers begin with. */
+function DefaultSetting({
+  slicer,
+  chosen,
+  change,
+}: PartProps & { readonly chosen: readonly (string | null)[] }) {
+  const { held } = useWorkspace();
+  const differs = JSON.stringify(chosen) !== JSON.stringify(slicer.default);
+  return (
+    <>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Readers begin with{' '}
         {slicer.default.length === 0 ? 'every value' : slicer.default.map(valueName).join(', ')}.
@@ -195,6 +175,73 @@ export function SlicerSettings({
           Begin with what is chosen now
         </Button>
       )}
+    </>
+  );
+}
+
+export function SlicerSettings({
+  control: slicer,
+  change,
+}: {
+  control: Slicer;
+  change: (part: Partial<Slicer>) => void;
+}) {
+  const { model, held } = useWorkspace();
+  const answer = useControlAnswer(slicer.id);
+  const chosen = answer?.kind === 'slicer' ? answer.choice : [];
+  const options = dimensionsIn(model);
+  /** A change after which values mean something else: what was chosen goes. */
+  const reset = (part: Partial<Slicer>) => {
+    change({ ...part, default: [] });
+    held.restore(slicer.id);
+  };
+  return (
+    <>
+      <ChoiceSetting
+        label="Values of"
+        value={dimensionKey(canonicalDimension(model, slicer.dimension))}
+        options={options.map(({ dimension, label }) => ({ value: dimensionKey(dimension), label }))}
+        onChange={(key) => {
+          const chosen = options.find(({ dimension }) => dimensionKey(dimension) === key);
+          if (!chosen) return;
+          reset({ dimension: chosen.dimension });
+        }}
+      />
+      <SwitchSetting
+        label="Several values can be chosen"
+        checked={slicer.several}
+        onChange={(several) =>
+          change({ several, default: several ? slicer.default : slicer.default.slice(0, 1) })
+        }
+      />
+      <FaceSettings slicer={slicer} change={change} reset={reset} />
+      <ChoiceSetting
+        label="Chosen values are"
+        value={slicer.exclude ? 'out' : 'in'}
+        options={[
+          { value: 'in', label: 'kept' },
+          { value: 'out', label: 'left out' },
+        ]}
+        onChange={(value) => change({ exclude: value === 'out' })}
+      />
+      <SwitchSetting
+        label="A value has to be chosen"
+        checked={slicer.required}
+        onChange={(required) => change({ required })}
+      />
+      <OrderSettings slicer={slicer} change={change} />
+      <ReaderSettings slicer={slicer} change={change} />
+      <SwitchSetting
+        label="Show rows of each value"
+        checked={slicer.counts}
+        onChange={(counts) => change({ counts })}
+      />
+      <SwitchSetting
+        label="Hide values without data"
+        checked={slicer.unavailable === 'hidden'}
+        onChange={(hidden) => change({ unavailable: hidden ? 'hidden' : 'struck' })}
+      />
+      <DefaultSetting slicer={slicer} chosen={chosen} change={change} />
       <SaveDefinition slicer={slicer} chosen={chosen} />
       <HoldSetting control={slicer} change={change} />
       <RevealSetting control={slicer} change={change} />

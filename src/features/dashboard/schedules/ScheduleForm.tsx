@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { SCHEDULE_FORMATS, scheduleSchema, type Schedule } from '../../../contract/schedules';
 import { pagesOf } from '../../../core/dashboard/document/pages';
 import { useDocument } from '../../workspace/workspace';
@@ -19,6 +19,68 @@ export const FORMAT_NAMES: Record<Schedule['format'], string> = {
   json: 'JSON',
 };
 const OWN = 'own';
+
+const fieldsOf = (given: Schedule | null, timeZone: string) => ({
+  name: given?.name ?? 'Every morning',
+  cron: given?.cron ?? COMMON_TIMES[0]!.cron,
+  timeZone: given?.timeZone ?? timeZone,
+  format: given?.format ?? 'pdf',
+  selection: given?.selection ?? '',
+  page: given?.page ?? '',
+  folder: given?.folder ?? '',
+  mailTo: given?.mailTo.join(', ') ?? '',
+  enabled: given?.enabled ?? true,
+});
+
+type Fields = ReturnType<typeof fieldsOf>;
+
+/** What is written in the fields as a schedule, or why it is none. */
+function readFields(fields: Fields): { ok: true; schedule: Schedule } | { ok: false; problem: string } {
+  const read = scheduleSchema.safeParse({
+    ...fields,
+    selection: fields.selection.trim() || null,
+    page: fields.page || null,
+    mailTo: fields.mailTo
+      .split(/[,;\s]+/)
+      .map((entry) => entry.trim())
+      .filter(Boolean),
+  });
+  if (read.success) return { ok: true, schedule: read.data };
+  const [issue] = read.error.issues;
+  const field = FIELD_NAMES[String(issue?.path[0])] ?? 'A field';
+  return { ok: false, problem: `${field}: ${issue?.message ?? 'does not fit'}` };
+}
+
+/** A choice among values, each with its words. */
+function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [value: string, words: string])[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <TextField
+      select
+      fullWidth
+      margin="dense"
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      {options.map(([option, words]) => (
+        <MenuItem key={option} value={option}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
 
 /** `given`: the one that is changed; null for a new one. `onSave` throws what is shown. */
 export function ScheduleForm({
@@ -33,38 +95,19 @@ export function ScheduleForm({
   onCancel: () => void;
 }) {
   const pages = pagesOf(useDocument());
-  const [fields, setFields] = useState({
-    name: given?.name ?? 'Every morning',
-    cron: given?.cron ?? COMMON_TIMES[0]!.cron,
-    timeZone: given?.timeZone ?? timeZone,
-    format: given?.format ?? 'pdf',
-    selection: given?.selection ?? '',
-    page: given?.page ?? '',
-    folder: given?.folder ?? '',
-    mailTo: given?.mailTo.join(', ') ?? '',
-    enabled: given?.enabled ?? true,
-  });
+  const [fields, setFields] = useState(() => fieldsOf(given, timeZone));
   const [problem, setProblem] = useState<string | null>(null);
   const isCommon = COMMON_TIMES.some(({ cron }) => cron === fields.cron);
   const [isOwn, setOwn] = useState(!isCommon);
   const set = (part: Partial<typeof fields>) => setFields({ ...fields, ...part });
   const save = async () => {
-    const read = scheduleSchema.safeParse({
-      ...fields,
-      selection: fields.selection.trim() || null,
-      page: fields.page || null,
-      mailTo: fields.mailTo
-        .split(/[,;\s]+/)
-        .map((entry) => entry.trim())
-        .filter(Boolean),
-    });
-    if (!read.success) {
-      const [issue] = read.error.issues;
-      setProblem(`${FIELD_NAMES[String(issue?.path[0])] ?? 'A field'}: ${issue?.message ?? 'does not fit'}`);
+    const read = readFields(fields);
+    if (!read.ok) {
+      setProblem(read.problem);
       return;
     }
     try {
-      await onSave(read.data);
+      await onSave(read.schedule);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
     }
@@ -79,19 +122,6 @@ export function ScheduleForm({
       onChange={(event) => set({ [key]: event.target.value })}
     />
   );
-  const choice = (label: string, value: string, options: ReactNode, onChange: (value: string) => void) => (
-    <TextField
-      select
-      fullWidth
-      margin="dense"
-      label={label}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-    >
-      {options}
-    </TextField>
-  );
   return (
     <Box
       component="form"
@@ -103,52 +133,34 @@ export function ScheduleForm({
       sx={{ borderTop: 1, borderColor: 'hairline', py: 1 }}
     >
       {text('name')}
-      {choice(
-        'When',
-        isOwn ? OWN : fields.cron,
-        [
-          ...COMMON_TIMES.map(({ cron, words }) => (
-            <MenuItem key={cron} value={cron}>
-              {words}
-            </MenuItem>
-          )),
-          <MenuItem key={OWN} value={OWN}>
-            At times of my own
-          </MenuItem>,
-        ],
-        (value) => {
+      <Choice
+        label="When"
+        value={isOwn ? OWN : fields.cron}
+        options={[
+          ...COMMON_TIMES.map(({ cron, words }) => [cron, words] as const),
+          [OWN, 'At times of my own'],
+        ]}
+        onChange={(value) => {
           setOwn(value === OWN);
           if (value !== OWN) set({ cron: value });
-        },
-      )}
+        }}
+      />
       {isOwn && text('cron', 'minute, hour, day of the month, month, weekday: 30 6 * * 1-5')}
       {text('timeZone', 'in which these hours are meant')}
-      {choice(
-        'What',
-        fields.format,
-        SCHEDULE_FORMATS.map((format) => (
-          <MenuItem key={format} value={format}>
-            {FORMAT_NAMES[format]}
-          </MenuItem>
-        )),
-        (value) => set({ format: value as Schedule['format'] }),
+      <Choice
+        label="What"
+        value={fields.format}
+        options={SCHEDULE_FORMATS.map((format) => [format, FORMAT_NAMES[format]])}
+        onChange={(value) => set({ format: value as Schedule['format'] })}
+      />
+      {pages.length > 1 && (
+        <Choice
+          label="Page"
+          value={fields.page}
+          options={[['', 'Every page'], ...pages.map(({ name }) => [name, name] as const)]}
+          onChange={(page) => set({ page })}
+        />
       )}
-      {pages.length > 1 &&
-        choice(
-          'Page',
-          fields.page,
-          [
-            <MenuItem key="" value="">
-              Every page
-            </MenuItem>,
-            ...pages.map(({ id, name }) => (
-              <MenuItem key={id} value={name}>
-                {name}
-              </MenuItem>
-            )),
-          ],
-          (page) => set({ page }),
-        )}
       {text('selection', 'the name of a saved one; empty: as the dashboard is designed')}
       {text('folder', 'below the folder of all that is made; empty: that one')}
       {text('mailTo', 'addresses with commas between; empty: the folder alone')}

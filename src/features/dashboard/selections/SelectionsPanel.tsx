@@ -47,7 +47,7 @@ function Selections({ dashboard }: { dashboard: number }) {
   };
   return (
     <>
-      <NewSelection onSave={(selection) => selections.save(selection)} />
+      <NewSelection onSave={(name, parts) => selections.save(name, parts)} />
       {selections.error && <Typography role="alert">{selections.error.message}</Typography>}
       {!selections.isReading && selections.list.length === 0 && (
         <Typography color="textSecondary">

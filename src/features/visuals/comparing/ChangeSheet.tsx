@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import type { z } from 'zod';
 import { isoDay } from '../../../core/calendar/day';
 import { unitWords } from '../../../core/calendar/names';
 import { bucketEnd } from '../../../core/cube/aggregate';
@@ -90,66 +91,99 @@ const WHOLE = 'whole';
 /** Buckets that can be chosen from a list; of more the one that was asked for. */
 const MOST_LISTED = 400;
 
-function ChangeOf({
-  visual,
-  answer,
-  measures,
-  asked,
-}: {
-  visual: MeasuredVisual;
-  answer: ShownAnswer;
-  measures: readonly Measure[];
-  asked: AskedChange;
-}) {
-  const { model } = useWorkspace();
-  const document = useDocument();
-  const state = useReaderState();
-  const { open } = useChangeAsked();
-  const own = dimensionsOf(visual);
-  const [within, setWithin] = useState<readonly Narrowing[]>(() =>
-    asked.key.flatMap((value, i) => (own[i] ? [{ dimension: own[i], value }] : [])),
-  );
-  const [by, setBy] = useState<string | null>(null);
-  const changes = changesOf(visual, answer, model.rule);
-  const b = Math.max(
-    0,
-    changes.findIndex((entry) => entry.id === asked.baseline),
-  );
-  const change = changes[b];
-  const buckets = bucketsIn(answer);
-  const partners = partnersIn(answer, b);
-  const partner = asked.bucket === null ? null : (partners[asked.bucket] ?? null);
-  const bucket =
-    buckets && asked.bucket !== null && partner
-      ? {
-          now: [isoDay(buckets.starts[asked.bucket]!), isoDay(bucketEnd(buckets, asked.bucket))],
-          then: [isoDay(partner.start), isoDay(partner.end)],
-        }
-      : null;
-  const body = {
-    document,
-    state,
-    visual: visual.id,
-    baseline: change?.id ?? '',
-    measure: asked.measure,
-    bucket,
-    within,
+interface ChangeProps {
+  readonly visual: MeasuredVisual;
+  readonly answer: ShownAnswer;
+  readonly measures: readonly Measure[];
+  readonly asked: AskedChange;
+}
+
+/** The days of a bucket and of its partner, as they are asked for; null for the whole window. */
+function bucketAsked(buckets: Buckets | null, bucket: number | null, partner: Partner | undefined) {
+  if (!buckets || bucket === null || !partner) return null;
+  return {
+    now: [isoDay(buckets.starts[bucket]!), isoDay(bucketEnd(buckets, bucket))],
+    then: [isoDay(partner.start), isoDay(partner.end)],
   };
-  const found = useQuery({
+}
+
+/** Asks what adds to a change. */
+function useContributions(asked: object) {
+  const { model } = useWorkspace();
+  const body = { document: useDocument(), state: useReaderState(), ...asked };
+  return useQuery({
     queryKey: ['contributions', body, model.datasets.map((dataset) => dataset.load)],
     queryFn: () => requestAs(contributionsSchema, '/api/contributions', { body }),
     // What was told stays while more is asked, so that nothing jumps under the pointer.
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
+}
+
+function ChangeOf({ visual, answer, measures, asked }: ChangeProps) {
+  const { model } = useWorkspace();
+  const own = dimensionsOf(visual);
+  const [within, setWithin] = useState<readonly Narrowing[]>(() =>
+    asked.key.flatMap((value, i) => (own[i] ? [{ dimension: own[i], value }] : [])),
+  );
+  const changes = changesOf(visual, answer, model.rule);
+  const asChosen = changes.findIndex((entry) => entry.id === asked.baseline);
+  const b = Math.max(0, asChosen);
+  const buckets = bucketsIn(answer);
+  const partners = partnersIn(answer, b);
+  const found = useContributions({
+    visual: visual.id,
+    baseline: changes[b]?.id ?? '',
+    measure: asked.measure,
+    bucket: bucketAsked(buckets, asked.bucket, partners[asked.bucket ?? -1]),
+    within,
+  });
   const measure = measures[asked.measure] ?? measures[0]!;
-  const shown = found.data?.by.find((entry) => dimensionKey(entry.dimension) === by) ?? found.data?.by[0];
+  return (
+    <>
+      <ChangeChoices
+        {...{ answer, measures, asked, changes, buckets, partners }}
+        change={changes[b]?.id ?? ''}
+      />
+      <GoneInto within={within} onWithin={setWithin} />
+      {found.isPending && <Typography color="textSecondary">Asking where it comes from…</Typography>}
+      {found.error && <Typography role="alert">{found.error.message}</Typography>}
+      {found.data && (
+        <Found
+          found={found.data}
+          measure={measure}
+          visual={visual}
+          onInto={(narrowing) => setWithin([...within, narrowing])}
+        />
+      )}
+    </>
+  );
+}
+
+/** Which change it is: against what, of which measure, of which part of the window. */
+function ChangeChoices({
+  answer,
+  measures,
+  asked,
+  changes,
+  change,
+  buckets,
+  partners,
+}: Omit<ChangeProps, 'visual'> & {
+  readonly changes: ReturnType<typeof changesOf>;
+  /** Which of them is shown. */
+  readonly change: string;
+  readonly buckets: Buckets | null;
+  readonly partners: readonly Partner[];
+}) {
+  const { model } = useWorkspace();
+  const { open } = useChangeAsked();
   return (
     <>
       {changes.length > 1 && (
         <ChoiceSetting
           label={answer.baselines ? 'Against' : 'Change'}
-          value={change?.id ?? ''}
+          value={change}
           options={changes.map(({ id, label }) => ({ value: id, label }))}
           onChange={(id) => open({ ...asked, baseline: id })}
         />
@@ -177,56 +211,75 @@ function ChangeOf({
           onChange={(place) => open({ ...asked, bucket: place === WHOLE ? null : Number(place) })}
         />
       )}
-      {within.length > 0 && (
-        <nav aria-label="Gone into" style={quietStyle}>
-          <Button onClick={() => setWithin([])} sx={{ minWidth: 0, py: 0 }}>
-            All
-          </Button>
-          {within.map(({ dimension, value }, i) => (
-            <Button
-              key={dimensionKey(dimension)}
-              onClick={() => setWithin(within.slice(0, i + 1))}
-              sx={{ minWidth: 0, py: 0 }}
-            >
-              › {dimensionName(model, dimension)}: {value ?? BLANK}
-            </Button>
-          ))}
-        </nav>
-      )}
-      {found.isPending && <Typography color="textSecondary">Asking where it comes from…</Typography>}
-      {found.error && <Typography role="alert">{found.error.message}</Typography>}
-      {found.data && (
-        <Typography sx={{ my: 1 }}>
-          {valueWords(measure, found.data.now)} against {valueWords(measure, found.data.then)}:{' '}
-          <ChangeText
-            measure={measure}
-            value={found.data.now}
-            baseline={found.data.then}
-            show={['change', 'percent']}
-          />
-        </Typography>
-      )}
-      {found.data?.apart && (
+    </>
+  );
+}
+
+/** The values that were gone into, each a way back. */
+function GoneInto({
+  within,
+  onWithin,
+}: {
+  within: readonly Narrowing[];
+  onWithin: (within: readonly Narrowing[]) => void;
+}) {
+  const { model } = useWorkspace();
+  if (within.length === 0) return null;
+  return (
+    <nav aria-label="Gone into" style={quietStyle}>
+      <Button onClick={() => onWithin([])} sx={{ minWidth: 0, py: 0 }}>
+        All
+      </Button>
+      {within.map(({ dimension, value }, i) => (
+        <Button
+          key={dimensionKey(dimension)}
+          onClick={() => onWithin(within.slice(0, i + 1))}
+          sx={{ minWidth: 0, py: 0 }}
+        >
+          › {dimensionName(model, dimension)}: {value ?? BLANK}
+        </Button>
+      ))}
+    </nav>
+  );
+}
+
+function Found({
+  found,
+  measure,
+  visual,
+  onInto,
+}: {
+  found: z.infer<typeof contributionsSchema>;
+  measure: Measure;
+  visual: MeasuredVisual;
+  onInto: (narrowing: Narrowing) => void;
+}) {
+  const [by, setBy] = useState<string | null>(null);
+  const shown = found.by.find((entry) => dimensionKey(entry.dimension) === by) ?? found.by[0];
+  return (
+    <>
+      <Typography sx={{ my: 1 }}>
+        {valueWords(measure, found.now)} against {valueWords(measure, found.then)}:{' '}
+        <ChangeText measure={measure} value={found.now} baseline={found.then} show={['change', 'percent']} />
+      </Typography>
+      {found.apart && (
         <Typography variant="body2" color="warning" role="note">
-          {found.data.apart} Each value is shown with its own change.
+          {found.apart} Each value is shown with its own change.
         </Typography>
       )}
-      {found.data && shown && (
+      {shown && (
         <>
           <ChoiceSetting
             label="By"
             value={dimensionKey(shown.dimension)}
-            options={found.data.by.map((entry) => ({
-              value: dimensionKey(entry.dimension),
-              label: entry.name,
-            }))}
+            options={found.by.map((entry) => ({ value: dimensionKey(entry.dimension), label: entry.name }))}
             onChange={setBy}
           />
           <ContributionList
             measure={measure}
             by={shown}
             visual={visual}
-            onInto={(value) => setWithin([...within, { dimension: shown.dimension, value }])}
+            onInto={(value) => onInto({ dimension: shown.dimension, value })}
           />
         </>
       )}
