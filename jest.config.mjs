@@ -55,6 +55,8 @@ const server = '<rootDir>/src/server/.*\\.test\\.ts$';
 export default {
   // Every core: nothing else runs meanwhile, the build at the start aside.
   maxWorkers: '100%',
+  // Many of them write to a database on the disk of a machine that has other things to do.
+  testTimeout: 30_000,
   projects: [
     {
       ...common,

@@ -1,4 +1,4 @@
-/** `test`: lint, types, dependency rules, unused code, unit tests, then browser tests against a database of their own. */
+/** `test`: lint and types, dependency rules, unused code, unit tests, then browser tests against a database of their own. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -24,9 +24,9 @@ interface Count {
 
 const tool = (name: string) => path.join(PROJECT, 'node_modules/.bin', name);
 
-/** Runs a program; its output is shown when it fails, or, with `live`, as it comes. */
+/** Runs a program, by its path; its output is shown when it fails, or, with `live`, as it comes. */
 async function runTool(
-  name: string,
+  program: string,
   args: readonly string[],
   environment: Record<string, string> = {},
   live = false,
@@ -36,7 +36,7 @@ async function runTool(
     if (live) process.stdout.write(data);
     else output.push(data);
   };
-  const child = spawn(tool(name), args, {
+  const child = spawn(program, args, {
     cwd: PROJECT,
     env: { ...process.env, ...environment },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -48,9 +48,9 @@ async function runTool(
   return code === 0;
 }
 
-async function check(title: string, name: string, args: readonly string[], count: Count) {
+async function check(title: string, program: string, args: readonly string[], count: Count) {
   const begun = Date.now();
-  const ok = await runTool(name, args);
+  const ok = await runTool(program, args);
   count[ok ? 'passed' : 'failed']++;
   if (!ok) count.failures.push(title);
   console.log(`${ok ? 'ok  ' : 'FAIL'} ${title} (${Math.round((Date.now() - begun) / 1000)} s)`);
@@ -92,7 +92,7 @@ async function jest(
   const begun = Date.now();
   const report = path.join(folder, `${title.replace(/\W/g, '-')}.json`);
   await runTool(
-    'jest',
+    tool('jest'),
     [
       '--config',
       config,
@@ -196,14 +196,12 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
     if (onlyBrowser !== undefined) {
       await browserTests(folder, await building, count, onlyBrowser);
     } else {
-      // One core each.
-      await Promise.all([
-        check('lint', 'eslint', ['--max-warnings', '0', '.'], count),
-        check('types', 'tsc', ['--noEmit'], count),
-      ]);
-      const rules = check(
+      // On a core of its own: it takes about as long as the build and half of the unit tests.
+      const checking = check('lint and types', process.execPath, ['scripts/checkCode.mjs'], count);
+      await building.catch(() => undefined);
+      await check(
         'dependency rules',
-        'depcruise',
+        tool('depcruise'),
         [
           '--config',
           'dependency-cruiser.config.mjs',
@@ -217,8 +215,9 @@ export async function runTests(onlyBrowser?: string): Promise<void> {
         ],
         count,
       );
-      await Promise.all([rules, check('unused code', 'knip', ['--no-progress'], count)]);
+      await check('unused code', tool('knip'), ['--no-progress'], count);
       await jest('unit tests', 'jest.config.mjs', folder, count);
+      await checking;
       await browserTests(folder, await building, count);
     }
   } finally {

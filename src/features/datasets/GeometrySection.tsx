@@ -25,6 +25,14 @@ import { requestAs, requestJson, sendText } from '../ui/request';
 
 const PATH = '/api/geometries';
 
+/** What a file's geometry may be called. */
+const nameOfFile = (fileName: string) =>
+  fileName
+    .replace(/\.\w+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .slice(0, 100)
+    .replace(/^./, (letter) => letter.toUpperCase());
+
 export function GeometrySection() {
   const client = useQueryClient();
   const notice = useNotice();
@@ -43,15 +51,7 @@ export function GeometrySection() {
     }
     setBusy(true);
     try {
-      const name = file.name
-        .replace(/\.\w+$/, '')
-        .replace(/[_-]+/g, ' ')
-        .slice(0, 100);
-      await send(
-        name.replace(/^./, (letter) => letter.toUpperCase()),
-        file.name,
-        await file.text(),
-      );
+      await send(nameOfFile(file.name), file.name, await file.text());
       await refresh();
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
@@ -96,53 +96,63 @@ export function GeometrySection() {
           draw.
         </Typography>
       )}
-      {entries.length > 0 && (
-        <Table size="small" aria-label="Geometry">
-          <TableHead>
-            <TableRow>
-              <TableCell>Name</TableCell>
-              <TableCell align="right">Areas</TableCell>
-              <TableCell align="right">Points</TableCell>
-              <TableCell>Properties</TableCell>
-              <TableCell>Drawn on</TableCell>
-              <TableCell align="right">Actions</TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {entries.map((entry) => (
-              <TableRow key={entry.key}>
-                <TableCell>
-                  <strong>{entry.name}</strong>
-                  <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
-                    {entry.source}
-                  </Typography>
-                </TableCell>
-                <TableCell align="right">{numberWords(entry.areas)}</TableCell>
-                <TableCell align="right">{numberWords(entry.points)}</TableCell>
-                <TableCell>{entry.properties.slice(0, 6).join(', ')}</TableCell>
-                <TableCell>
-                  {entry.uses.map(({ id, title }) => (
-                    <div key={id}>
-                      <Link href={`/dashboards/${id}`}>{title}</Link>
-                    </div>
-                  ))}
-                </TableCell>
-                <TableCell align="right">
-                  <Button
-                    color="error"
-                    disabled={entry.uses.length > 0}
-                    title={entry.uses.length > 0 ? 'Maps draw it: take it off them first' : undefined}
-                    onClick={() => void remove(entry)}
-                    aria-label={`Remove ${entry.name}`}
-                  >
-                    Remove
-                  </Button>
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      )}
+      {entries.length > 0 && <GeometryTable entries={entries} onRemove={(entry) => void remove(entry)} />}
     </Section>
+  );
+}
+
+function GeometryTable({
+  entries,
+  onRemove,
+}: {
+  entries: readonly ListedGeometry[];
+  onRemove: (entry: ListedGeometry) => void;
+}) {
+  return (
+    <Table size="small" aria-label="Geometry">
+      <TableHead>
+        <TableRow>
+          <TableCell>Name</TableCell>
+          <TableCell align="right">Areas</TableCell>
+          <TableCell align="right">Points</TableCell>
+          <TableCell>Properties</TableCell>
+          <TableCell>Drawn on</TableCell>
+          <TableCell align="right">Actions</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {entries.map((entry) => (
+          <TableRow key={entry.key}>
+            <TableCell>
+              <strong>{entry.name}</strong>
+              <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
+                {entry.source}
+              </Typography>
+            </TableCell>
+            <TableCell align="right">{numberWords(entry.areas)}</TableCell>
+            <TableCell align="right">{numberWords(entry.points)}</TableCell>
+            <TableCell>{entry.properties.slice(0, 6).join(', ')}</TableCell>
+            <TableCell>
+              {entry.uses.map(({ id, title }) => (
+                <div key={id}>
+                  <Link href={`/dashboards/${id}`}>{title}</Link>
+                </div>
+              ))}
+            </TableCell>
+            <TableCell align="right">
+              <Button
+                color="error"
+                disabled={entry.uses.length > 0}
+                title={entry.uses.length > 0 ? 'Maps draw it: take it off them first' : undefined}
+                onClick={() => onRemove(entry)}
+                aria-label={`Remove ${entry.name}`}
+              >
+                Remove
+              </Button>
+            </TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
   );
 }

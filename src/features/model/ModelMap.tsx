@@ -6,7 +6,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { civilFromDay } from '../../core/calendar/day';
-import type { DatasetModel, Model } from '../../core/model/model';
+import type { DatasetModel, Model, SharedDimension } from '../../core/model/model';
 import { bracketPath } from '../../theme/marks';
 import { role, seriesColour } from '../../theme/roles';
 import { useSize } from '../ui/useSize';
@@ -59,8 +59,6 @@ export function ModelMap({ model }: { model: Model }) {
   const sharedWidth = Math.min(200, (width - 20) / Math.max(1, model.shared.length) - 16);
   const sharedX = (i: number) =>
     centre - ((sharedWidth + 16) * model.shared.length - 16) / 2 + i * (sharedWidth + 16);
-  const { span } = model;
-  const years = `${civilFromDay(span.first).year} – ${civilFromDay(span.last).year}`;
   const words = boxes
     .map(
       ({ dataset }) =>
@@ -77,44 +75,16 @@ export function ModelMap({ model }: { model: Model }) {
           aria-label={`Model: ${words}. Shared: ${model.shared.map((entry) => entry.name).join(', ') || 'nothing'}`}
           style={{ display: 'block' }}
         >
-          {boxes.flatMap((box) =>
-            box.dataset.roles.map((entry, i) => {
-              const y = box.y + HEAD + i * LINE + LINE / 2;
-              const faded = lit !== null && lit !== box.dataset.key && !lit.startsWith('#');
-              return (
-                <g key={`${box.dataset.key} ${entry.key}`} opacity={faded ? 0.25 : 1}>
-                  <path
-                    d={`M${edge(box)} ${y}H${trunk(box)}`}
-                    stroke={role.time}
-                    strokeWidth="1.5"
-                    fill="none"
-                  />
-                  <text
-                    x={(edge(box) + trunk(box)) / 2}
-                    y={y - 4}
-                    textAnchor="middle"
-                    fontSize="12"
-                    fill={role.time}
-                  >
-                    {entry.name}
-                  </text>
-                </g>
-              );
-            }),
-          )}
-          <rect x={centre - TRUNK / 2} y={TOP} width={TRUNK} height={bottom - TOP} fill={role.timeTint} />
-          <path
-            d={`${bracketPath('start', centre - TRUNK / 2, TOP, bottom, 12)}${bracketPath('end', centre + TRUNK / 2, TOP, bottom, 12)}`}
-            fill="none"
-            stroke={role.time}
-            strokeWidth="2.5"
-          />
-          <text x={centre} y={TOP + 34} textAnchor="middle" fontSize="15" fontWeight="650" fill={role.ink}>
-            Almanac
-          </text>
-          <text x={centre} y={TOP + 52} textAnchor="middle" fontSize="12" fill={role.quiet}>
-            {years}
-          </text>
+          {boxes.map((box) => (
+            <RoleLines
+              key={box.dataset.key}
+              box={box}
+              from={edge(box)}
+              to={trunk(box)}
+              faded={lit !== null && lit !== box.dataset.key && !lit.startsWith('#')}
+            />
+          ))}
+          <Trunk centre={centre} bottom={bottom} span={model.span} />
           {model.shared.map((entry, i) => {
             const x = sharedX(i) + sharedWidth / 2;
             const colour = seriesColour(i);
@@ -155,24 +125,93 @@ export function ModelMap({ model }: { model: Model }) {
             />
           ))}
           {model.shared.map((entry, i) => (
-            <g
+            <SharedBox
               key={entry.key}
-              onPointerEnter={() => setLit(`#${entry.key}`)}
-              onPointerLeave={() => setLit(null)}
-              transform={`translate(${sharedX(i)} ${sharedTop})`}
-            >
-              <rect width={sharedWidth} height="42" rx="3" fill={role.choiceTint} stroke={seriesColour(i)} />
-              <text x="10" y="17" fontSize="13" fontWeight="650" fill={role.ink}>
-                {entry.name}
-              </text>
-              <text x="10" y="33" fontSize="11" fill={role.quiet}>
-                shared by {entry.members.length} datasets
-              </text>
-            </g>
+              entry={entry}
+              colour={seriesColour(i)}
+              x={sharedX(i)}
+              y={sharedTop}
+              width={sharedWidth}
+              onPoint={setLit}
+            />
           ))}
         </svg>
       )}
     </div>
+  );
+}
+
+/** A line from a dataset to the trunk for each of its date roles. */
+function RoleLines({ box, from, to, faded }: { box: Placed; from: number; to: number; faded: boolean }) {
+  return (
+    <g opacity={faded ? 0.25 : 1}>
+      {box.dataset.roles.map((entry, i) => {
+        const y = box.y + HEAD + i * LINE + LINE / 2;
+        return (
+          <g key={entry.key}>
+            <path d={`M${from} ${y}H${to}`} stroke={role.time} strokeWidth="1.5" fill="none" />
+            <text x={(from + to) / 2} y={y - 4} textAnchor="middle" fontSize="12" fill={role.time}>
+              {entry.name}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The almanac, with the years that it spans. */
+function Trunk({ centre, bottom, span }: { centre: number; bottom: number; span: Model['span'] }) {
+  const years = `${civilFromDay(span.first).year} – ${civilFromDay(span.last).year}`;
+  return (
+    <>
+      <rect x={centre - TRUNK / 2} y={TOP} width={TRUNK} height={bottom - TOP} fill={role.timeTint} />
+      <path
+        d={`${bracketPath('start', centre - TRUNK / 2, TOP, bottom, 12)}${bracketPath('end', centre + TRUNK / 2, TOP, bottom, 12)}`}
+        fill="none"
+        stroke={role.time}
+        strokeWidth="2.5"
+      />
+      <text x={centre} y={TOP + 34} textAnchor="middle" fontSize="15" fontWeight="650" fill={role.ink}>
+        Almanac
+      </text>
+      <text x={centre} y={TOP + 52} textAnchor="middle" fontSize="12" fill={role.quiet}>
+        {years}
+      </text>
+    </>
+  );
+}
+
+function SharedBox({
+  entry,
+  colour,
+  x,
+  y,
+  width,
+  onPoint,
+}: {
+  entry: SharedDimension;
+  colour: string;
+  x: number;
+  y: number;
+  width: number;
+  /** “#” and its key; null where the pointer leaves it. */
+  onPoint: (key: string | null) => void;
+}) {
+  return (
+    <g
+      onPointerEnter={() => onPoint(`#${entry.key}`)}
+      onPointerLeave={() => onPoint(null)}
+      transform={`translate(${x} ${y})`}
+    >
+      <rect width={width} height="42" rx="3" fill={role.choiceTint} stroke={colour} />
+      <text x="10" y="17" fontSize="13" fontWeight="650" fill={role.ink}>
+        {entry.name}
+      </text>
+      <text x="10" y="33" fontSize="11" fill={role.quiet}>
+        shared by {entry.members.length} datasets
+      </text>
+    </g>
   );
 }
 

@@ -4,7 +4,7 @@
  * them. It zooms and scrolls, folds, and tells of a hole what is missing and which visuals it touches.
  */
 import Button from '@mui/material/Button';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { dayCountWords, dayWords, shortDayWords, windowWords } from '../../core/calendar/names';
 import { containsDay, subtractRuns, type DayRun } from '../../core/calendar/runs';
 import type { LaneAnswer } from '../../core/dashboard/turn/answer';
@@ -17,7 +17,8 @@ import dynamic from 'next/dynamic';
 import { StripEvents } from './StripEvents';
 import { StripLanes } from './StripLanes';
 import { StripWindows } from './StripWindows';
-import { extentOfRuns, LANE, moved, NAMES, stripTicks, within, zoomed, type StripView } from './stripView';
+import { extentOfRuns, LANE, NAMES, stripTicks, type StripView } from './stripView';
+import { useStripView } from './useStripView';
 
 const NotesPanel = dynamic(() => import('./notes/NotesPanel').then((part) => part.NotesPanel), {
   ssr: false,
@@ -27,10 +28,6 @@ const AXIS = 16;
 /** At most; more lanes are scrolled to. */
 const MOST_HEIGHT = 84;
 const FOLDED = 20;
-const WHEEL_ZOOM = 1.0015;
-const KEY_STEP = 0.2;
-/** A pointer that moved less than this (in pixels) clicked. */
-const CLICK_SLOP = 4;
 
 /** What is known of the place that was clicked. */
 interface Told {
@@ -82,73 +79,21 @@ export function AlmanacStrip() {
 
 function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
-  const [view, setView] = useState<StripView | null>(null);
   const [told, setTold] = useState<Told | null>(null);
   /** The day on which a note is put. */
   const [noted, setNoted] = useState<number | null>(null);
   const { special } = useWorkspace().model;
   const svg = useRef<SVGSVGElement>(null);
-  const drag = useRef<{ x: number; view: StripView; moved: boolean } | null>(null);
   const whole = useMemo(() => extentOfRuns(lanes.map((lane) => lane.runs)) ?? { from: 0, to: 1 }, [lanes]);
-  const shown = within(view ?? whole, whole);
   const inner = Math.max(1, width - NAMES - 28);
   const height = AXIS + lanes.length * LANE;
-  const x = (day: number) => NAMES + ((day - shown.from) / (shown.to + 1 - shown.from)) * inner;
-  const dayAt = (clientX: number) => {
-    const box = svg.current!.getBoundingClientRect();
-    const share = (clientX - box.left - NAMES) / inner;
-    return {
-      share: Math.max(0, Math.min(1, share)),
-      day: Math.floor(shown.from + share * (shown.to + 1 - shown.from)),
-    };
-  };
-  const latest = useRef({ shown, whole, dayAt });
-  useEffect(() => {
-    latest.current = { shown, whole, dayAt };
-  });
-  useEffect(() => {
-    const element = svg.current;
-    if (!element) return;
-    const onWheel = (event: WheelEvent) => {
-      // Sideways scrolls move, with a modifier or sideways none: up and down zooms, so lanes scroll by their own bar.
-      if (!event.ctrlKey && !event.metaKey && Math.abs(event.deltaX) <= Math.abs(event.deltaY)) return;
-      event.preventDefault();
-      const now = latest.current;
-      const next =
-        event.ctrlKey || event.metaKey
-          ? zoomed(now.shown, WHEEL_ZOOM ** event.deltaY, now.dayAt(event.clientX).share, now.whole)
-          : moved(now.shown, event.deltaX / 600, now.whole);
-      setView(next);
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => element.removeEventListener('wheel', onWheel);
-  }, [width]);
-  const tell = (event: PointerEvent<SVGSVGElement>) => {
-    const { day } = dayAt(event.clientX);
+  const { shown, handlers } = useStripView(svg, whole, inner, (event, day) => {
     const box = event.currentTarget.getBoundingClientRect();
     const lane = lanes[Math.floor((event.clientY - box.top - AXIS) / LANE)];
-    if (!lane || event.clientX - box.left < NAMES) {
-      setTold(null);
-      return;
-    }
-    setTold({ lane, day, hole: holeAt(lane, day) });
-  };
-  const onKey = (event: KeyboardEvent) => {
-    const change: Record<string, () => StripView> = {
-      ArrowLeft: () => moved(shown, -KEY_STEP, whole),
-      ArrowRight: () => moved(shown, KEY_STEP, whole),
-      '+': () => zoomed(shown, 0.7, 0.5, whole),
-      '=': () => zoomed(shown, 0.7, 0.5, whole),
-      '-': () => zoomed(shown, 1.4, 0.5, whole),
-      Home: () => whole,
-    };
-    const next = change[event.key];
-    if (event.key === 'Escape') setTold(null);
-    if (!next) return;
-    event.preventDefault();
-    event.stopPropagation();
-    setView(next());
-  };
+    const isNamed = event.clientX - box.left < NAMES;
+    setTold(lane && !isNamed ? { lane, day, hole: holeAt(lane, day) } : null);
+  });
+  const x = (day: number) => NAMES + ((day - shown.from) / (shown.to + 1 - shown.from)) * inner;
   return (
     <div ref={ref} style={{ height: '100%', overflowY: 'auto', overflowX: 'hidden' }}>
       {told && (
@@ -170,42 +115,46 @@ function OpenStrip({ lanes }: { lanes: readonly LaneAnswer[] }) {
           tabIndex={0}
           role="img"
           aria-label={`Coverage of ${lanes.length} ${lanes.length === 1 ? 'measure' : 'measures'}, ${windowWords(Math.round(shown.from), Math.round(shown.to))}. Arrows move, plus and minus zoom, Home shows everything.`}
-          onKeyDown={onKey}
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            drag.current = { x: event.clientX, view: shown, moved: false };
+          {...handlers}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') setTold(null);
+            handlers.onKeyDown(event);
           }}
-          onPointerMove={(event) => {
-            const begun = drag.current;
-            if (!begun) return;
-            if (Math.abs(event.clientX - begun.x) > CLICK_SLOP) begun.moved = true;
-            if (begun.moved) setView(moved(begun.view, (begun.x - event.clientX) / inner, whole));
-          }}
-          onPointerUp={(event) => {
-            if (drag.current && !drag.current.moved) tell(event);
-            drag.current = null;
-          }}
-          onDoubleClick={(event) =>
-            setView(zoomed(shown, event.shiftKey ? 2 : 0.5, dayAt(event.clientX).share, whole))
-          }
           style={{ display: 'block', cursor: 'grab', touchAction: 'pan-y' }}
         >
-          <g fontSize="10" fill={role.quiet} aria-hidden="true">
-            {stripTicks(shown, Math.max(2, Math.floor(inner / 60))).map(({ day, label }) => (
-              <g key={day}>
-                <line x1={x(day)} x2={x(day)} y1="3" y2={height} stroke={role.hairline} />
-                <text x={x(day) + 3} y="11">
-                  {label}
-                </text>
-              </g>
-            ))}
-          </g>
+          <Ticks shown={shown} count={Math.max(2, Math.floor(inner / 60))} x={x} height={height} />
           <StripEvents special={special} from={shown.from} to={shown.to} x={x} top={AXIS - 4} />
           <StripLanes lanes={lanes} from={shown.from} to={shown.to} width={inner} top={AXIS} />
           <StripWindows x={x} left={NAMES} right={NAMES + inner} top={AXIS - 3} bottom={height} />
         </svg>
       )}
     </div>
+  );
+}
+
+function Ticks({
+  shown,
+  count,
+  x,
+  height,
+}: {
+  shown: StripView;
+  /** At most so many. */
+  count: number;
+  x: (day: number) => number;
+  height: number;
+}) {
+  return (
+    <g fontSize="10" fill={role.quiet} aria-hidden="true">
+      {stripTicks(shown, count).map(({ day, label }) => (
+        <g key={day}>
+          <line x1={x(day)} x2={x(day)} y1="3" y2={height} stroke={role.hairline} />
+          <text x={x(day) + 3} y="11">
+            {label}
+          </text>
+        </g>
+      ))}
+    </g>
   );
 }
 

@@ -12,9 +12,9 @@ const placed: DashboardDocument = {
   pages: [
     { id: 'one', name: 'One' },
     { id: 'two', name: 'Two' },
-  ] as unknown as DashboardDocument['pages'],
+  ],
   layout: plain.layout.map((place) => ({ ...place, page: place.item === 'sea' ? 'two' : 'one' })),
-  zones: [{ id: 'z', name: 'Harbour', items: ['piers', 'routes'] }] as unknown as DashboardDocument['zones'],
+  zones: [{ id: 'z', name: 'Harbour', items: ['piers', 'routes'] }],
 };
 const ALL: BoardFilter = { search: '', only: {}, zone: '', page: '' };
 

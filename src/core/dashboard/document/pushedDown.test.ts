@@ -33,3 +33,15 @@ test('no two items overlap, those that were moved stand where they were put', ()
     }),
   );
 });
+
+test('what is covered goes down in its order: from above to below, in a row from the left', () => {
+  const layout = [place('low', 0, 4), place('right', 6, 0), place('high', 0, 0), place('wide', 0, 8, 12)];
+  const after = pushedDown(layout, [place('new', 0, 0, 12, 2)]);
+  expect(after.map(({ item, y }) => [item, y])).toEqual([
+    ['new', 0],
+    ['high', 2],
+    ['right', 2],
+    ['low', 6],
+    ['wide', 10],
+  ]);
+});

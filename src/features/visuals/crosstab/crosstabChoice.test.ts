@@ -12,8 +12,7 @@ const buckets = {
   partialFirst: false,
   partialLast: true,
 } as unknown as CrosstabAnswer['buckets'];
-const row = (...key: string[]): CrosstabRow =>
-  ({ key, cells: [{ values: [1, 2, 3], whole: 6 }] }) as unknown as CrosstabRow;
+const row = (...key: string[]): CrosstabRow => ({ key, cells: [{ values: [1, 2, 3], whole: 6 }] });
 const answer = {
   kind: 'crosstab',
   buckets,
@@ -82,7 +81,7 @@ describe('what is pale', () => {
 
   test('without one: what marks chosen elsewhere do not keep', () => {
     const lit = [[{ values: [1, null, 1], whole: 2 }], [{ values: [null, null, null], whole: null }]];
-    const isPale = paleOf({ ...answer, lit } as unknown as CrosstabAnswer, DEFAULT_RULE, NO_PICK);
+    const isPale = paleOf({ ...answer, lit }, DEFAULT_RULE, NO_PICK);
     expect([0, 1, null].map((bucket) => isPale(all, 0, 0, bucket))).toEqual([false, true, false]);
     expect(isPale(quern, 1, 0, null)).toBe(true);
     expect(isPale(sollay, 2, 0, null)).toBe(false);
