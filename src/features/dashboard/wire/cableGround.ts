@@ -13,7 +13,7 @@ export interface Point {
 }
 
 /** What is wired: a control to an item. */
-export interface Pair {
+interface Pair {
   readonly control: string;
   readonly target: string;
 }
