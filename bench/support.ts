@@ -66,13 +66,17 @@ export async function writeBookings(file: string, rows: number): Promise<void> {
   await once(stream, 'finish');
 }
 
-/** Loads a file through the ordinary import and gives the dataset's key. */
-export async function importBookings(name: string, file: string): Promise<string> {
+/** Loads a file through the ordinary import, into a dataset where one is named, and gives the key. */
+export async function importBookings(
+  name: string,
+  file: string,
+  { into, mode = 'replace' }: { into?: string; mode?: 'replace' | 'append' } = {},
+): Promise<string> {
   const { profileFile } = await import('../src/server/datasets/profile');
   const { planFromProfile } = await import('../src/server/datasets/plan');
   const { loadFile } = await import('../src/server/datasets/load');
-  const plan = planFromProfile(name, await profileFile(file));
-  return (await loadFile(file, plan, { source: file })).dataset;
+  const plan = planFromProfile(name, await profileFile(file), { mode });
+  return (await loadFile(file, plan, { source: file, ...(into === undefined ? {} : { into }) })).dataset;
 }
 
 /** Eight visuals: four lines, four bars. */

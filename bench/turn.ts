@@ -88,7 +88,7 @@ async function measureImported(rows: number, folder: string): Promise<Measured &
   const { selectRows } = await import('../src/server/database/connection');
   const { sqlSource } = await import('../src/server/answers/sqlSource');
   await selectRows(
-    `ALTER TABLE fact_${own.id}_${own.currentLoad} MODIFY c2 VARCHAR(40), MODIFY c3 VARCHAR(40), MODIFY c4 VARCHAR(40),
+    `ALTER TABLE fact_${own.id}_${own.rowsLoad} MODIFY c2 VARCHAR(40), MODIFY c3 VARCHAR(40), MODIFY c4 VARCHAR(40),
      ADD INDEX by_day (c1, c2, c3, c4, c5, c6)`,
   );
   /** One statement a visual: what is covered is known already. */

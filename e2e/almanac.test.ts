@@ -121,9 +121,9 @@ describe('the almanac', () => {
       'Saturday',
     ]);
     const fact = (await database.query(
-      'SELECT id, current_load FROM dataset WHERE `key` = "things"',
-    )) as unknown as [{ id: number; current_load: number }[]];
-    const table = `fact_${fact[0][0]!.id}_${fact[0][0]!.current_load}`;
+      'SELECT id, rows_load FROM dataset WHERE `key` = "things"',
+    )) as unknown as [{ id: number; rows_load: number }[]];
+    const table = `fact_${fact[0][0]!.id}_${fact[0][0]!.rows_load}`;
     for (const { category, values } of data) {
       expect(values[0]).toBe(
         await sql(

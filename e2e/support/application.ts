@@ -39,10 +39,10 @@ export function openDatabase(): Promise<Connection> {
 
 /** The fact table that a dataset uses now. */
 export async function factTableOf(database: Connection, key: string): Promise<string> {
-  const [[row]] = (await database.query('SELECT id, current_load FROM dataset WHERE `key` = ?', [
+  const [[row]] = (await database.query('SELECT id, rows_load FROM dataset WHERE `key` = ?', [
     key,
-  ])) as unknown as [{ id: number; current_load: number }[]];
-  return `fact_${row!.id}_${row!.current_load}`;
+  ])) as unknown as [{ id: number; rows_load: number }[]];
+  return `fact_${row!.id}_${row!.rows_load}`;
 }
 
 /** One number from the database. */

@@ -230,7 +230,7 @@ async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<Gro
   const groupBy = keys.map((_, i) => String(i + 1)).join(', ');
   const [rows] = await pool().query<RowDataPacket[][]>({
     sql: `SELECT ${list.text}
-          FROM ${await ownRows(stored, shape.load)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
+          FROM ${await ownRows(stored)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
     values: [...list.values],
     rowsAsArray: true,
   });

@@ -69,7 +69,7 @@ test('what there was comes back: rows, dashboards with all revisions, and what i
   expect((await listDashboards()).map(({ title }) => title)).toEqual(['Kept twice']);
   expect(await readDashboard(id)).toMatchObject({ revision: 2 });
   expect(await findDataset(dataset)).toEqual(stored);
-  expect(await count(`fact_${stored.id}_${stored.currentLoad}`)).toBe(500);
+  expect(await count(`fact_${stored.id}_${stored.rowsLoad}`)).toBe(500);
   expect(await schemas()).toBe(0);
   const [tables] = await pool().query<RowDataPacket[]>("SHOW TABLES LIKE 'fact\\_%'");
   expect(tables).toHaveLength(1);
@@ -115,8 +115,8 @@ test('while edits and loads go on, a backup is of one moment: every dataset has 
       tables.find(({ name }) => name === 'dataset')!.columns,
       path.join(folder, rowsFile('dataset')),
     );
-    const [datasets] = await connection.query<RowDataPacket[]>('SELECT id, current_load FROM seen');
-    for (const row of datasets) expect(rows[`fact_${row.id}_${row.current_load}`]).toBeGreaterThan(0);
+    const [datasets] = await connection.query<RowDataPacket[]>('SELECT id, rows_load FROM seen');
+    for (const row of datasets) expect(rows[`fact_${row.id}_${row.rows_load}`]).toBeGreaterThan(0);
     await connection.query('DROP TABLE seen');
     await connection.end();
   }

@@ -41,12 +41,11 @@ async function heldTables(connection: Connection): Promise<TableShape[] | undefi
 
 /** Fact tables that loads still fill, or that are no more in use, are left out: nothing refers to them. */
 async function inUse(connection: Connection, shapes: readonly TableShape[]): Promise<TableShape[]> {
-  const [rows] = await connection.query(
-    'SELECT id, current_load FROM dataset WHERE current_load IS NOT NULL',
-  );
+  const [rows] = await connection.query('SELECT * FROM dataset WHERE current_load IS NOT NULL');
+  // A backup is made before tables are changed too: in an older form each load had a table of its own.
   const facts = new Set(
-    (rows as { id: number; current_load: number }[]).map(
-      ({ id, current_load }) => `fact_${id}_${current_load}`,
+    (rows as { id: number; current_load: number; rows_load?: number | null }[]).map(
+      ({ id, current_load, rows_load = current_load }) => `fact_${id}_${rows_load}`,
     ),
   );
   return shapes.filter(({ name }) => !name.startsWith('fact_') || facts.has(name));

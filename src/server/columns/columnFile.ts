@@ -1,8 +1,8 @@
 /**
  * The column file of a load: its rows by column, for making cubes without asking the database. It is derived from the
- * rows and never the judge: missing or damaged, the database answers. Two files: `….columns`, batches of rows one after
- * the other (each an Arrow stream of its own) and the dictionaries behind them; and `….json`, which says what lies where
- * and is written last.
+ * rows and never the judge: missing or damaged, the database answers. Two files: `….columns`, batches of rows (each an
+ * Arrow stream of its own) and dictionaries behind them; and `….json`, which says what lies where and is written last.
+ * A load that adds rows goes on in the file of the one before, under a name of its own.
  */
 import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
@@ -31,7 +31,7 @@ const columnIndexSchema = z.object({
   /** By position in the dataset's definition. */
   columns: z.array(columnSchema),
   batches: z.array(placeSchema.extend({ rows: z.int() })),
-  /** Of the whole file. */
+  /** Of the file as far as it belongs to this load. */
   bytes: z.int(),
 });
 export type ColumnIndex = z.infer<typeof columnIndexSchema>;

@@ -25,7 +25,8 @@ export function openColumns(dataset: number, load: number): OpenColumns | undefi
   } catch {
     return undefined;
   }
-  if (fstatSync(file).size !== index.bytes) {
+  // It may be longer: what a later load adds is written behind all that this one knows of.
+  if (fstatSync(file).size < index.bytes) {
     closeSync(file);
     return undefined;
   }

@@ -1,5 +1,5 @@
 /** Writes the column file of a load, row after row, while the rows stream into the database. */
-import { open, copyFile, rename, rm, writeFile, type FileHandle } from 'node:fs/promises';
+import { link, open, rename, rm, writeFile, type FileHandle } from 'node:fs/promises';
 import { makeTable, tableToIPC } from 'apache-arrow';
 import { BLANK_DAY } from '../../core/cube/cube';
 import { ownText, type ReadCell } from '../datasets/cells';
@@ -86,10 +86,50 @@ class Numbers implements Column {
   }
 }
 
+/** Of a file's batches, that may lie in it besides them: dictionaries, and those of earlier loads. */
+const MOST_BESIDES = 0.25;
+
+/**
+ * Puts the batches of an earlier load's file into a new one. Most often it is the same file under another name: what
+ * comes is written behind all that the earlier load knows of, so that whoever reads that one reads on. With too much
+ * besides batches in it, or where the disk has no second names, they are copied.
+ */
+async function earlierBatches(
+  from: string,
+  to: string,
+  { batches, bytes }: ColumnIndex,
+): Promise<{ batches: ColumnIndex['batches']; end: number }> {
+  const own = batches.reduce((sum, batch) => sum + batch.bytes, 0);
+  await rm(to, { force: true });
+  const isLinked =
+    bytes - own <= own * MOST_BESIDES &&
+    (await link(from, to).then(
+      () => true,
+      () => false,
+    ));
+  if (isLinked) return { batches: [...batches], end: bytes };
+  const copied: ColumnIndex['batches'] = [];
+  const [source, target] = [await open(from, 'r'), await open(to, 'w', 0o600)];
+  try {
+    let end = 0;
+    for (const batch of batches) {
+      const part = Buffer.allocUnsafe(batch.bytes);
+      const { bytesRead } = await source.read(part, 0, batch.bytes, batch.offset);
+      if (bytesRead < batch.bytes) throw new Error('The column file is shorter than it says.');
+      await target.write(part, 0, batch.bytes, end);
+      copied.push({ ...batch, offset: end });
+      end += batch.bytes;
+    }
+    return { batches: copied, end };
+  } finally {
+    await source.close();
+    await target.close();
+  }
+}
+
 /** Writes what it is given; where that fails it is left off, since the rows are in the database. */
 export class ColumnWriter {
   private rows = 0;
-  private offset: number;
   private failed = false;
   private pending: Promise<unknown> = Promise.resolve();
 
@@ -98,10 +138,9 @@ export class ColumnWriter {
     private readonly file: FileHandle,
     private readonly columns: readonly Column[],
     private readonly batches: ColumnIndex['batches'],
-  ) {
-    const last = batches.at(-1);
-    this.offset = last ? last.offset + last.bytes : 0;
-  }
+    /** Where what comes next is written. */
+    private offset: number,
+  ) {}
 
   /**
    * Begins the column file of a load. `after` is the load whose rows come before its own. Undefined where there can be
@@ -119,7 +158,6 @@ export class ColumnWriter {
       makeColumnFolder();
       before = after === null ? undefined : openColumns(dataset, after);
       if (after !== null && !before) return undefined;
-      if (before) await copyFile(columnFiles(dataset, after!).data, files.data);
       const columns = definition.map((column, i): Column => {
         const known = before?.index.columns[i];
         const kind = kindOf(column);
@@ -135,8 +173,11 @@ export class ColumnWriter {
         if (known?.kind === 'absent') made.isAbsent = true;
         return made;
       });
+      const earlier = before
+        ? await earlierBatches(columnFiles(dataset, after!).data, files.data, before.index)
+        : { batches: [], end: 0 };
       const file = await open(files.data, before ? 'r+' : 'w', 0o600);
-      return new ColumnWriter(files, file, columns, before ? [...before.index.batches] : []);
+      return new ColumnWriter(files, file, columns, earlier.batches, earlier.end);
     } catch (error) {
       log().warn(error, 'rows are not held by column');
       await rm(files.data, { force: true }).catch(() => undefined);

@@ -2,7 +2,7 @@
 import { selectRows } from '../database/connection';
 import { dayNumberSql } from '../answers/conditionSql';
 import type { ReadCell } from '../datasets/cells';
-import { factTable, physicalDay, physicalName } from '../datasets/definition';
+import { physicalDay, physicalName, rowsTable } from '../datasets/definition';
 import { findDataset, type StoredDataset } from '../datasets/repository';
 import { kindOf, removeColumns } from './columnFile';
 import { ColumnWriter } from './columnWriter';
@@ -24,7 +24,7 @@ export async function rebuildColumns(stored: StoredDataset): Promise<void> {
     for (let last = 0; ;) {
       const rows = await selectRows<Record<string, string | number | null>>(
         `SELECT row_id, ${list.map((text, i) => `${text} AS v${i}`).join(', ')}
-         FROM ${factTable(stored.id, load)} WHERE row_id > ? ORDER BY row_id LIMIT ${CHUNK_ROWS}`,
+         FROM ${rowsTable(stored)} WHERE row_id > ? ORDER BY row_id LIMIT ${CHUNK_ROWS}`,
         [last],
       );
       for (const row of rows)

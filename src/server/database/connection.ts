@@ -46,6 +46,10 @@ export function database(): Database {
   return once('database', () => drizzle(pool(), { schema, mode: 'default' }));
 }
 
+/** The same over a connection of one's own: what is written becomes part of the transaction that it is in. */
+export const databaseOver = (connection: Connection): Database =>
+  drizzle(connection, { schema, mode: 'default' });
+
 /** A connection of one's own, for locks and loads; the caller ends it. */
 export function dedicatedConnection(options: ConnectionOptions = {}): Promise<Connection> {
   return mysql.createConnection({ ...connectionOptions(), ...options });

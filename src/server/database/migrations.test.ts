@@ -7,6 +7,7 @@ import { readManifest } from '../backup/manifest';
 import { listBin } from '../bin/bin';
 import { listDashboards, listRevisions, readDashboard } from '../dashboards/repository';
 import { listSelections } from '../dashboards/selections';
+import { rowsTable } from '../datasets/definition';
 import { findDataset, loadsOf, refusalsOf } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { listDeeds } from '../accounts/deeds';
@@ -63,10 +64,19 @@ test.each(versions)(
     expect(await listRevisions(1)).toHaveLength(2);
     expect((await listBin()).map(({ name }) => name)).toEqual(['Deleted']);
     const stored = await findDataset('trips');
-    expect(await loadsOf(stored.id)).toMatchObject([{ rowsTotal: 2, source: 'trips.csv', actor: 'page' }]);
+    expect(await loadsOf(stored.id)).toMatchObject([
+      ...(version >= 11 ? [{ mode: 'append', rowsTotal: 3, source: 'more.csv' }] : []),
+      { rowsTotal: 2, source: 'trips.csv', actor: 'page' },
+    ]);
+    // Rows lie in the table that the first load made, whether some were added later or not.
+    const [kept] = await selectRows<{ n: number }>(`SELECT COUNT(*) AS n FROM ${rowsTable(stored)}`);
+    expect([rowsTable(stored), Number(kept!.n)]).toEqual(['fact_1_1', version >= 11 ? 3 : 2]);
     expect(await refusalsOf(1)).toMatchObject([{ line: 4, value: 'soon' }]);
     const { model } = await readModel();
-    expect(model).toMatchObject({ rule: { weekStart: 7 }, datasets: [{ key: 'trips', rows: 2 }] });
+    expect(model).toMatchObject({
+      rule: { weekStart: 7 },
+      datasets: [{ key: 'trips', rows: version >= 11 ? 3 : 2 }],
+    });
     expect(model.shared).toHaveLength(version >= 1 ? 1 : 0);
     expect(model.special.map(({ name }) => name)).toEqual([
       ...(version >= 1 ? ['New year'] : []),

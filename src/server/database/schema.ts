@@ -31,6 +31,11 @@ export const dataset = mysqlTable('dataset', {
   timeZone: varchar('time_zone', { length: 64 }).notNull(),
   /** The load whose rows are in use; null until the first load is done. */
   currentLoad: int('current_load'),
+  /**
+   * The load that made the table in which these rows lie: the last one that put its rows in the place of others, since
+   * those that are added go into the same table. Null for what is read live.
+   */
+  rowsLoad: int('rows_load'),
   /** Columns, date roles and measures. */
   definition: jsonColumn('definition', definitionSchema).notNull(),
   /** The table of another database that it is copied from or read from live; null for files. */

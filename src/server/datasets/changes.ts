@@ -2,8 +2,9 @@
 import type { Connection, RowDataPacket } from 'mysql2/promise';
 import { isoDay } from '../../core/calendar/day';
 import { dayNumberSql } from '../answers/conditionSql';
-import { factTable, physicalDay, type Definition } from './definition';
+import { countDays, intersectRuns } from '../../core/calendar/runs';
 import type { LoadChanges } from '../../core/model/freshness';
+import { physicalDay, rowsTable, type CoverageByRole, type Definition } from './definition';
 import type { StoredDataset } from './repository';
 
 /** By day, a text that is the same for the same rows in any order. */
@@ -32,11 +33,11 @@ async function digests(
  */
 export async function changesOf(
   connection: Connection,
-  owned: { readonly id: number; readonly currentLoad: number | null },
+  owned: { readonly id: number; readonly rowsLoad: number | null },
   known: StoredDataset | undefined,
   next: { readonly table: string; readonly definition: Definition },
 ): Promise<LoadChanges | null> {
-  if (!known || owned.currentLoad === null || known.origin?.mode === 'live') return null;
+  if (!known || owned.rowsLoad === null || known.origin?.mode === 'live') return null;
   const role = known.definition.roles.find((entry) =>
     next.definition.roles.some((other) => other.key === entry.key),
   )?.key;
@@ -44,13 +45,7 @@ export async function changesOf(
   const shared = known.definition.columns
     .map((column) => column.key)
     .filter((key) => next.definition.columns.some((column) => column.key === key));
-  const before = await digests(
-    connection,
-    factTable(owned.id, owned.currentLoad),
-    known.definition,
-    role,
-    shared,
-  );
+  const before = await digests(connection, rowsTable(owned), known.definition, role, shared);
   const after = await digests(connection, next.table, next.definition, role, shared);
   let added = 0;
   let changed = 0;
@@ -61,4 +56,26 @@ export async function changesOf(
   const removed = [...before.keys()].filter((day) => !after.has(day)).length;
   const latest = after.size > 0 ? isoDay(Math.max(...after.keys())) : null;
   return { added, removed, changed, latest };
+}
+
+/**
+ * What rows that are added change, by the first date role: days that had none are new, others that get some are
+ * changed; null without a role.
+ */
+export function changesByAdding(
+  { roles }: Definition,
+  before: CoverageByRole,
+  added: CoverageByRole,
+): LoadChanges | null {
+  const role = roles[0]?.key;
+  if (role === undefined) return null;
+  const [old, more] = [before[role]?.runs ?? [], added[role]?.runs ?? []];
+  const changed = countDays(intersectRuns(old, more));
+  const last = Math.max(old.at(-1)?.end ?? -Infinity, more.at(-1)?.end ?? -Infinity);
+  return {
+    added: countDays(more) - changed,
+    removed: 0,
+    changed,
+    latest: Number.isFinite(last) ? isoDay(last) : null,
+  };
 }

@@ -36,6 +36,18 @@ export function factTable(datasetId: number, loadId: number): string {
   return `fact_${Number(datasetId)}_${Number(loadId)}`;
 }
 
+/** Name of the fact table in which the rows of a dataset of our own lie. Throws where there are none. */
+export function rowsTable({
+  id,
+  rowsLoad,
+}: {
+  readonly id: number;
+  readonly rowsLoad: number | null;
+}): string {
+  if (rowsLoad === null) throw new Error(`Dataset ${id} has no rows of its own`);
+  return factTable(id, rowsLoad);
+}
+
 /** Physical name of the i-th column; text of users never becomes part of a statement. */
 export function physicalName(position: number): string {
   return `c${position + 1}`;

@@ -21,7 +21,7 @@ const FIRST = text(['2026-01-01,Veldry,2,10.50', '2026-01-02,Tamsel,3,20.25', '2
 async function rowsIn(key: string): Promise<number> {
   const stored = await findDataset(key);
   const [row] = await selectRows<{ total: number }>(
-    `SELECT COUNT(*) AS total FROM fact_${stored.id}_${stored.currentLoad}`,
+    `SELECT COUNT(*) AS total FROM fact_${stored.id}_${stored.rowsLoad}`,
   );
   return Number(row!.total);
 }
@@ -133,7 +133,7 @@ describe('loads', () => {
       await recoverLoads();
       const stored = await findDataset('trips');
       expect(await rowsIn('trips')).toBe(ended === 'done' ? 40_000 : 2);
-      expect(await factTables()).toContain(`fact_${stored.id}_${stored.currentLoad}`);
+      expect(await factTables()).toContain(`fact_${stored.id}_${stored.rowsLoad}`);
       expect((await factTables()).filter((name) => name.startsWith(`fact_${stored.id}_`))).toHaveLength(1);
       if (ended === 'done') {
         // Back to the two rows for the next moment.

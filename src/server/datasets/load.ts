@@ -1,26 +1,27 @@
 /**
- * Loads a file into a dataset: into a new fact table by the bulk path, then one transaction puts it in the
- * place of the old one. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
+ * Loads a file into a dataset by the bulk path. Rows that take the place of others go into a new fact table, which one
+ * transaction puts in the place of the old one; rows that are added go into the table in use, in the transaction that
+ * makes them the dataset's. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
  */
 import type { LoadPlan, LoadResult, Origin } from '../../contract/datasets';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { and, eq, isNotNull, isNull } from 'drizzle-orm';
-import type { Connection, ResultSetHeader } from 'mysql2/promise';
+import type { Connection } from 'mysql2/promise';
 import { unionRuns } from '../../core/calendar/runs';
 import type { LoadChanges } from '../../core/model/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
-import { database, dedicatedConnection, sqlNow } from '../database/connection';
+import { database, databaseOver, dedicatedConnection, sqlNow, type Database } from '../database/connection';
 import { dropTable } from '../database/dropTable';
 import { lockName } from '../database/lockName';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { log } from '../log';
 import { Problem } from '../problem';
-import { factColumnsSql, factTable, keyFor, type Definition } from './definition';
+import { factColumnsSql, factTable, keyFor, rowsTable, type Definition } from './definition';
 import { definitionFor } from './plan';
 import type { Progress } from './profile';
-import { changesOf } from './changes';
-import { findDataset, readLoad, type StoredDataset } from './repository';
+import { changesByAdding, changesOf } from './changes';
+import { findDataset, readLoad, type StoredDataset, type StoredLoad } from './repository';
 import type { CoverageByRole } from './definition';
 import { removeColumns } from '../columns/columnFile';
 import { ColumnWriter } from '../columns/columnWriter';
@@ -73,6 +74,7 @@ interface Owned {
   readonly key: string;
   readonly name: string;
   readonly currentLoad: number | null;
+  readonly rowsLoad: number | null;
 }
 
 /** Name of the database lock that whoever loads a dataset holds. */
@@ -86,7 +88,7 @@ async function createDataset(plan: LoadPlan, definition: Definition): Promise<Ow
   const [result] = await database()
     .insert(dataset)
     .values({ key, name: plan.name, timeZone: plan.timeZone, definition, createdAt: sqlNow() });
-  return { id: result.insertId, key, name: plan.name, currentLoad: null };
+  return { id: result.insertId, key, name: plan.name, currentLoad: null, rowsLoad: null };
 }
 
 /**
@@ -177,24 +179,18 @@ async function loadInto(
       bytes: 0,
     });
   const load = inserted.insertId;
-  const table = factTable(owned.id, load);
+  const before = plan.mode === 'append' ? await rowsBefore(owned) : null;
+  const table = before ? rowsTable(owned) : factTable(owned.id, load);
   let result: LoadResult;
   let columns: ColumnWriter | undefined;
   try {
     await connection.query(
-      `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
-       ENGINE=InnoDB CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
+      before
+        ? 'START TRANSACTION'
+        : `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
+           ENGINE=InnoDB CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
     );
-    const before =
-      plan.mode === 'append' && owned.currentLoad !== null
-        ? await copyRows(connection, owned, table, definition)
-        : null;
-    columns = await ColumnWriter.begin(
-      owned.id,
-      load,
-      definition.columns,
-      before === null ? null : owned.currentLoad,
-    );
+    columns = await ColumnWriter.begin(owned.id, load, definition.columns, before ? owned.currentLoad : null);
     const outcome = await streamRows(
       connection,
       file,
@@ -203,28 +199,46 @@ async function loadInto(
     );
     refuseNothing(outcome);
     await columns?.finish();
-    const coverage = mergeCoverage(before?.coverage, outcome.coverage);
-    const total = (before?.rows ?? 0) + outcome.loaded;
-    const changes = await changesOf(connection, owned, known, { table, definition });
-    await putInUse(owned, load, {
+    const made: NewRows = {
       definition,
       plan,
       outcome,
-      coverage,
-      total,
-      changes,
+      coverage: mergeCoverage(before?.coverage, outcome.coverage),
+      total: (before?.rowsTotal ?? 0) + outcome.loaded,
+      changes: before
+        ? changesByAdding(definition, before.coverage, outcome.coverage)
+        : await changesOf(connection, owned, known, { table, definition }),
+      rowsLoad: before ? owned.rowsLoad! : load,
       origin: options.origin,
-    });
+    };
+    if (before) {
+      await putInUse(databaseOver(connection), owned, load, made);
+      await connection.query('COMMIT');
+    } else await database().transaction((transaction) => putInUse(transaction, owned, load, made));
     result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
   } catch (error) {
     await columns?.abandon();
-    await giveUp(owned, load, table, error, options.signal?.aborted === true);
+    // What was added goes, and with it what would keep others waiting; a connection that is lost has done so itself.
+    if (before) await connection.query('ROLLBACK').catch(() => undefined);
+    await giveUp(owned, load, before ? null : table, error, options.signal?.aborted === true);
     if (options.signal?.aborted)
       throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
     throw error;
   }
-  await tidyUp(owned, load);
+  await tidyUp(owned, load, before !== null);
   return result;
+}
+
+/** The load whose rows others are added to; null where the dataset has none yet. */
+async function rowsBefore(owned: Owned): Promise<StoredLoad | null> {
+  if (owned.currentLoad === null) return null;
+  if (owned.rowsLoad === null)
+    throw new Problem(
+      'read-live',
+      `“${owned.name}” is read live from another database, so nothing can be added to it here. Load the file as a dataset of its own.`,
+      409,
+    );
+  return (await readLoad(owned.currentLoad)) ?? null;
 }
 
 /** A load of which every row is refused changes nothing: it says where the first ones went wrong. */
@@ -247,18 +261,21 @@ function refuseNothing({ loaded, refused, refusals }: StreamOutcome) {
  * What follows once the new rows are in use: nothing that goes wrong here, and no cancelling, can take them back. What
  * stays undone is done at the next start.
  */
-async function tidyUp(owned: Owned, load: number) {
+async function tidyUp(owned: Owned, load: number, isAdded: boolean) {
   try {
     await removeColumns(owned.id, load);
-    if (owned.currentLoad !== null) await dropTable(factTable(owned.id, owned.currentLoad));
+    if (!isAdded && owned.rowsLoad !== null) await dropTable(rowsTable(owned));
     await ensureAlmanac();
   } catch (error) {
     log().error(error, 'a load is in use, but was not tidied up after');
   }
 }
 
-/** Leaves the dataset as it was. A load that came into use all the same, its answer lost on the way, is kept. */
-async function giveUp(owned: Owned, load: number, table: string, error: unknown, cancelled: boolean) {
+/**
+ * Leaves the dataset as it was, without the table that was made (null where none was). A load that came into use all the
+ * same, its answer lost on the way, is kept.
+ */
+async function giveUp(owned: Owned, load: number, table: string | null, error: unknown, cancelled: boolean) {
   const [row] = await database()
     .select({ currentLoad: dataset.currentLoad })
     .from(dataset)
@@ -273,17 +290,7 @@ async function giveUp(owned: Owned, load: number, table: string, error: unknown,
       message: message.slice(0, 1000),
     })
     .where(eq(datasetLoad.id, load));
-  await dropTable(table);
-}
-
-async function copyRows(connection: Connection, owned: Owned, table: string, definition: Definition) {
-  const from = factTable(owned.id, owned.currentLoad!);
-  const columns = definition.columns.map((_, i) => `c${i + 1}`).join(', ');
-  const [result] = await connection.query<ResultSetHeader>(
-    `INSERT INTO ${table} (${columns}) SELECT ${columns} FROM ${from} ORDER BY row_id`,
-  );
-  const previous = await readLoad(owned.currentLoad!);
-  return { rows: result.affectedRows, coverage: previous?.coverage };
+  if (table !== null) await dropTable(table);
 }
 
 function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole): CoverageByRole {
@@ -308,45 +315,45 @@ interface NewRows {
   readonly coverage: CoverageByRole;
   readonly total: number;
   readonly changes: LoadChanges | null;
+  /** The load that made their table. */
+  readonly rowsLoad: number;
   readonly origin: Origin | undefined;
 }
 
-/** The one transaction that makes the new rows the dataset's. */
-async function putInUse(owned: Owned, load: number, made: NewRows) {
-  const { plan, outcome, coverage, total, changes, origin } = made;
-  await database().transaction(async (transaction) => {
-    // Roles and measures that were changed while the rows came in stay as they are now.
-    const [now] = await transaction.select().from(dataset).where(eq(dataset.id, owned.id)).for('update');
-    const changed = now && owned.currentLoad !== null ? now.definition : undefined;
-    const definition = changed ? definitionAfter(plan, changed) : made.definition;
-    for (let i = 0; i < outcome.refusals.length; i += 200) {
-      const part = outcome.refusals.slice(i, i + 200);
-      await transaction
-        .insert(loadRefusal)
-        .values(part.map((refusal, j) => ({ loadId: load, ordinal: i + j + 1, ...refusal })));
-    }
+/** Makes the new rows the dataset's, as part of a transaction. */
+async function putInUse(
+  transaction: Pick<Database, 'select' | 'insert' | 'update'>,
+  owned: Owned,
+  load: number,
+  made: NewRows,
+) {
+  const { plan, outcome, coverage, total, changes, rowsLoad, origin } = made;
+  // Roles and measures that were changed while the rows came in stay as they are now.
+  const [now] = await transaction.select().from(dataset).where(eq(dataset.id, owned.id)).for('update');
+  const changed = now && owned.currentLoad !== null ? now.definition : undefined;
+  const definition = changed ? definitionAfter(plan, changed) : made.definition;
+  for (let i = 0; i < outcome.refusals.length; i += 200) {
+    const part = outcome.refusals.slice(i, i + 200);
     await transaction
-      .update(datasetLoad)
-      .set({
-        status: 'done',
-        finishedAt: sqlNow(),
-        rowsLoaded: outcome.loaded,
-        rowsRefused: outcome.refused,
-        rowsTotal: total,
-        bytes: outcome.bytes,
-        coverage,
-        changes,
-      })
-      .where(eq(datasetLoad.id, load));
-    const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
-    await transaction
-      .update(dataset)
-      .set({
-        currentLoad: load,
-        definition,
-        origin: origin ?? null,
-        ...timeZone,
-      })
-      .where(eq(dataset.id, owned.id));
-  });
+      .insert(loadRefusal)
+      .values(part.map((refusal, j) => ({ loadId: load, ordinal: i + j + 1, ...refusal })));
+  }
+  await transaction
+    .update(datasetLoad)
+    .set({
+      status: 'done',
+      finishedAt: sqlNow(),
+      rowsLoaded: outcome.loaded,
+      rowsRefused: outcome.refused,
+      rowsTotal: total,
+      bytes: outcome.bytes,
+      coverage,
+      changes,
+    })
+    .where(eq(datasetLoad.id, load));
+  const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
+  await transaction
+    .update(dataset)
+    .set({ currentLoad: load, rowsLoad, definition, origin: origin ?? null, ...timeZone })
+    .where(eq(dataset.id, owned.id));
 }

@@ -22,12 +22,13 @@ export async function recoverLoads(): Promise<void> {
   }
   const datasets = await database().select().from(dataset);
   const current = new Map(datasets.map((row) => [row.id, row.currentLoad]));
+  const holding = new Map(datasets.map((row) => [row.id, row.rowsLoad]));
   const tables = await selectRows<{ name: string }>(
     "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name LIKE 'fact\\_%'",
   );
   for (const { name } of tables) {
     const match = /^fact_(\d+)_(\d+)$/.exec(name);
-    if (!match || current.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1]))))
+    if (!match || holding.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1]))))
       continue;
     await dropTable(match[0]);
   }

@@ -7,7 +7,7 @@ import { isOutOfTime, selectForCaller, selectOwnForCaller, tookTooLong } from '.
 import { pool as ownPool } from '../database/connection';
 import { Problem } from '../problem';
 import { connectionPool, connectionProblem, quoted } from '../sources/connections';
-import { factTable, physicalName, type StoredColumn } from './definition';
+import { physicalName, rowsTable, type StoredColumn } from './definition';
 import type { StoredDataset } from './repository';
 
 export interface Relation {
@@ -23,16 +23,15 @@ async function seenOf(stored: StoredDataset, from: string): Promise<string> {
   return seen ? `(SELECT * FROM ${from} WHERE ${seen.where}) AS seen_rows` : from;
 }
 
-/** What stands after FROM for the rows of a load of a dataset of our own: those that the caller may see. */
-export const ownRows = (stored: StoredDataset, load: number): Promise<string> =>
-  seenOf(stored, factTable(stored.id, load));
+/** What stands after FROM for the rows of a dataset of our own: those that the caller may see. */
+export const ownRows = (stored: StoredDataset): Promise<string> => seenOf(stored, rowsTable(stored));
 
 /** The relation of a dataset with rows. */
 export async function relationOf(stored: StoredDataset): Promise<Relation> {
   const { origin } = stored;
   if (origin?.mode !== 'live') {
     return {
-      from: await ownRows(stored, stored.currentLoad!),
+      from: await ownRows(stored),
       select: (sql, values = []) => selectOwnForCaller(ownPool(), sql, values),
     };
   }

@@ -20,6 +20,8 @@ export interface StoredDataset {
   readonly name: string;
   readonly timeZone: string;
   readonly currentLoad: number | null;
+  /** The load that made the table in which its rows lie; null for what is read live. */
+  readonly rowsLoad: number | null;
   /** Null for files. */
   readonly origin: Origin | null;
   readonly definition: Definition;
@@ -51,6 +53,7 @@ const fromRow = (row: DatasetRow): StoredDataset => ({
   name: row.name,
   timeZone: row.timeZone,
   currentLoad: row.currentLoad,
+  rowsLoad: row.rowsLoad,
   origin: row.origin,
   definition: row.definition,
 });

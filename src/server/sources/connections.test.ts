@@ -10,11 +10,11 @@ import { isOutOfTime, selectForCaller } from '../database/bounded';
 import { pool } from '../database/connection';
 import { findDataset, summaryOf } from '../datasets/repository';
 import { readModel } from '../model/model';
-import { withDatabase } from '../testing';
+import { loadText, withDatabase } from '../testing';
 import { addConnection, connectionPool, listConnections, removeConnection } from './connections';
 import { addLive } from './live';
 
-withDatabase();
+const at = withDatabase();
 
 let other: OtherDatabase;
 beforeAll(async () => {
@@ -159,6 +159,9 @@ describe('a live table', () => {
   test('with open-ended dates does not widen the almanac, and says how many lie outside', async () => {
     const { entry } = await addConnection(input());
     const { dataset } = await addLive(entry.id, 'fares', 'Fares');
+    await expect(
+      loadText(at.folder, 'More', 'sold,until,fare\n2026-01-01,,1\n', { into: dataset, mode: 'append' }),
+    ).rejects.toMatchObject({ code: 'read-live', status: 409 });
     const { span } = await readAlmanac();
     expect([span.first, span.last]).toEqual([d('2026-01-01'), d('2026-12-31')]);
     const { coverage } = await summaryOf(await findDataset(dataset));

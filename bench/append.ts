@@ -1,0 +1,55 @@
+/**
+ * Adding a day to a dataset: until its rows are in use and a cube has them, against copying the table as it would be
+ * without going on in it.
+ * Run: npx tsx bench/append.ts [rows]
+ */
+import path from 'node:path';
+import type { CubeShape } from '../src/core/cube/cube';
+import { importBookings, milliseconds, withBenchDatabase, writeBookings } from './support';
+
+const rows = Number(process.argv[2] ?? 1_000_000);
+/** Days over which bookings are written: a day has so many rows. */
+const added = Math.max(1, Math.round(rows / 1095));
+const TIMES = 5;
+
+await withBenchDatabase(async (folder) => {
+  const [whole, day] = [path.join(folder, 'bookings.csv'), path.join(folder, 'day.csv')];
+  await writeBookings(whole, rows);
+  await writeBookings(day, added);
+  const { cubeFromFile } = await import('../src/server/columns/columnCube');
+  const { selectRows } = await import('../src/server/database/connection');
+  const { rowsTable } = await import('../src/server/datasets/definition');
+  const { findDataset } = await import('../src/server/datasets/repository');
+  const key = await importBookings('Bookings', whole);
+  console.log(`${rows.toLocaleString('en')} rows, ${added.toLocaleString('en')} added at a time`);
+  const timed = async <T>(work: () => Promise<T> | T): Promise<[number, T]> => {
+    const from = performance.now();
+    const result = await work();
+    return [performance.now() - from, result];
+  };
+  const shapeOf = (load: number, categories: string[]): CubeShape => ({
+    dataset: key,
+    load,
+    day: 'travels',
+    otherDays: [],
+    categories,
+    conditions: [],
+    numbers: [{ column: 'seats', scale: 0, extremes: false }],
+    spellings: {},
+  });
+  for (let i = 0; i < TIMES; i++) {
+    const [loading] = await timed(() => importBookings('Bookings', day, { into: key, mode: 'append' }));
+    const stored = await findDataset(key);
+    const cubes = [];
+    for (const categories of [[], ['route'], ['route', 'channel', 'ticket_class']]) {
+      const [took, cube] = await timed(() => cubeFromFile(stored, shapeOf(stored.currentLoad!, categories)));
+      if (!cube?.ok) throw new Error('The column file gave no cube');
+      cubes.push(`${categories.length} categories ${milliseconds(took)}`);
+    }
+    console.log(`in use after ${milliseconds(loading)}; a cube made anew: ${cubes.join(', ')}`);
+  }
+  const table = rowsTable(await findDataset(key));
+  await selectRows(`CREATE TABLE copied LIKE ${table}`);
+  const [copying] = await timed(() => selectRows(`INSERT INTO copied SELECT * FROM ${table}`));
+  console.log(`copying the table alone: ${milliseconds(copying)}`);
+});
