@@ -3,7 +3,7 @@
  * combinations of categories. The same cube as grouping the rows gives (`build.ts`).
  */
 import { EXACT_LIMIT, offsetsOf } from './build';
-import { BLANK_DAY, CELL_LIMIT, type Cube, type CubeShape } from './cube';
+import { BLANK_DAY, CELL_LIMIT, daysOfCells, type Cube, type CubeShape } from './cube';
 
 /** Some rows, by column. Arrays have one entry a row. */
 export interface ColumnBatch {
@@ -42,10 +42,16 @@ interface Part {
   readonly size: number;
   /** Adds `value × unit` of each row to the keys. */
   addTo: (keys: Float64Array, batch: ColumnBatch, unit: number) => void;
+  /** The same of each cell of a cube of the same shape. */
+  addOf: (keys: Float64Array, cube: Cube, unit: number) => void;
 }
 
-/** Builds a cube without conditions. Throws where a column is not there: callers check before. */
-export function cubeFromColumns(shape: CubeShape, columns: Columns): ColumnCube {
+/**
+ * Builds a cube without conditions. With the cube of earlier rows, of the same shape, the columns are those of the rows
+ * that came after; whether sums stay exact is then the caller's to know. Throws where a column is not there: callers
+ * check before.
+ */
+export function cubeFromColumns(shape: CubeShape, columns: Columns, earlier?: Cube): ColumnCube {
   const range = columns.range(shape.day);
   const days = range ? range.last - range.first + 1 : 0;
   const first = range?.first ?? 0;
@@ -57,6 +63,8 @@ export function cubeFromColumns(shape: CubeShape, columns: Columns): ColumnCube 
   const combinations = parts.reduce((product, part) => product * part.size, 1);
   if (days * combinations > EXACT_LIMIT) return { ok: false, reason: 'unsure' };
   const cells = new Cells(days * combinations, shape);
+  if (earlier && !cells.begin(earlier, keysOfCells(earlier, first, combinations, parts)))
+    return { ok: false, reason: 'too-many-cells' };
   if (range)
     for (const batch of columns.batches()) {
       const keys = keysOf(batch, shape.day, first, combinations, parts);
@@ -124,6 +132,17 @@ function keysOf(
   return keys;
 }
 
+/** Keys of a cube's cells, as those of rows. */
+function keysOfCells(cube: Cube, first: number, combinations: number, parts: readonly Part[]): Float64Array {
+  const keys = Float64Array.from(daysOfCells(cube), (day) => (day - first) * combinations);
+  let unit = combinations;
+  for (const part of parts) {
+    unit /= part.size;
+    part.addOf(keys, cube, unit);
+  }
+  return keys;
+}
+
 /** Days of another date column: 0 for blank, then from the first day on. */
 function dayPart(column: string, range: ReturnType<Columns['range']>) {
   const first = range?.first ?? 0;
@@ -134,6 +153,11 @@ function dayPart(column: string, range: ReturnType<Columns['range']>) {
       const days = batch.days(column);
       for (let row = 0; row < keys.length; row++)
         if (days[row] !== BLANK_DAY) keys[row]! += (days[row]! - first + 1) * unit;
+    },
+    addOf(keys: Float64Array, cube: Cube, unit: number) {
+      const { days } = cube.otherDays.find((other) => other.column === column)!;
+      for (let cell = 0; cell < keys.length; cell++)
+        if (days[cell] !== BLANK_DAY) keys[cell]! += (days[cell]! - first + 1) * unit;
     },
   };
 }
@@ -166,6 +190,12 @@ function textPart(column: string, columns: Columns, spellings: Readonly<Record<s
     addTo(keys: Float64Array, batch: ColumnBatch, unit: number) {
       const codes = batch.codes(column);
       for (let row = 0; row < keys.length; row++) keys[row]! += placeOf[codes[row]!]! * unit;
+    },
+    addOf(keys: Float64Array, cube: Cube, unit: number) {
+      const held = cube.categories.find((category) => category.column === column)!;
+      const places = new Map(values.map((value, place) => [value, place]));
+      const placeOfCode = held.values.map((value) => places.get(value)!);
+      for (let cell = 0; cell < keys.length; cell++) keys[cell]! += placeOfCode[held.codes[cell]!]! * unit;
     },
   };
 }
@@ -207,6 +237,24 @@ class Cells {
     this.isHashed = places > MOST_PLACES;
     this.places = new Int32Array(this.isHashed ? HASH_SIZE : places);
     this.numbers = shape.numbers.map(({ extremes }) => noNumbers(1024, extremes));
+  }
+
+  /** Begins with the cells of a cube, by their keys; false where there are too many. */
+  begin(cube: Cube, keys: Float64Array): boolean {
+    for (let i = 0; i < keys.length; i++) {
+      const key = keys[i]!;
+      const cell = this.isHashed ? this.hashed(key) : this.placed(key);
+      if (cell === undefined) return false;
+      this.rows[cell] = cube.rows[i]!;
+      cube.numbers.forEach(({ sum, count, minimum, maximum }, n) => {
+        const number = this.numbers[n]!;
+        number.sum[cell] = sum[i]!;
+        number.count[cell] = count[i]!;
+        if (number.minimum) number.minimum[cell] = minimum![i]!;
+        if (number.maximum) number.maximum[cell] = maximum![i]!;
+      });
+    }
+    return true;
   }
 
   /** Adds rows with their keys; tells where there are too many cells, or sums leave what is exact. */

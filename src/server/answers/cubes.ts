@@ -17,11 +17,12 @@ import { isSqlCondition, KEPT } from '../../core/cube/rowCondition';
 import { compiledSql } from '../../core/cube/sqlCondition';
 import { seenRows } from '../accounts/sight';
 import { cubeFromFile } from '../columns/columnCube';
+import { earlierLoads } from '../columns/columnFile';
 import { pool } from '../database/connection';
 import { physicalDay } from '../datasets/definition';
 import { derivedFolder } from '../datasets/derivedFiles';
 import { ownRows } from '../datasets/relation';
-import type { StoredDataset } from '../datasets/repository';
+import { findDataset, type StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
 import { metrics } from '../watch/metrics';
@@ -107,14 +108,17 @@ async function decoded(stored: StoredDataset, shape: CubeShape): Promise<Held> {
   return { cube: cubeFromArrow(bytes), bytes: bytes.byteLength };
 }
 
-function checkShape(stored: StoredDataset, shape: CubeShape) {
-  if (shape.load !== stored.currentLoad) {
+function checkLoad(stored: StoredDataset, shape: CubeShape) {
+  if (shape.load !== stored.currentLoad)
     throw new Problem(
       'load-replaced',
       `“${stored.name}” was loaded again. Open the dashboard anew to see the new rows.`,
       409,
     );
-  }
+}
+
+function checkShape(stored: StoredDataset, shape: CubeShape) {
+  checkLoad(stored, shape);
   for (const condition of shape.conditions.filter(isSqlCondition)) {
     const read = parsePrinted(condition.sql);
     if (!read.ok) throw new Problem('bad-condition', read.error.message);
@@ -159,8 +163,21 @@ async function readOrMake(stored: StoredDataset, shape: CubeShape, cells: string
 }
 
 /** The cube of a shape from the column file; rows that are held back from the caller are left out by the database. */
-const fromFile = async (stored: StoredDataset, shape: CubeShape) =>
-  (await seenRows(stored)) === null ? cubeFromFile(stored, shape) : undefined;
+async function fromFile(stored: StoredDataset, shape: CubeShape) {
+  if ((await seenRows(stored)) !== null) return undefined;
+  for (const { load, batches } of earlierLoads(stored.id, shape.load).toReversed()) {
+    const cube = await keptCube(stored, { ...shape, load });
+    if (cube) return cubeFromFile(stored, shape, { cube, batches });
+  }
+  return cubeFromFile(stored, shape);
+}
+
+/** The cube of a shape where it was made before, by the rows of any load. */
+async function keptCube(stored: StoredDataset, shape: CubeShape): Promise<Cube | undefined> {
+  const { cube } = fileNames(stored, shape, await cellsKey(stored, shape));
+  const bytes = await readFile(/* turbopackIgnore: true */ cube).catch(() => undefined);
+  return bytes && cubeFromArrow(await decompress(bytes));
+}
 
 /** Makes the cube of a shape, and keeps it, where the column file has it; the database is not asked. */
 export async function makeFromFile(stored: StoredDataset, shape: CubeShape): Promise<boolean> {
@@ -195,6 +212,8 @@ async function keep(
 /** The cube of a shape by one GROUP BY of the database. */
 async function grouped(stored: StoredDataset, shape: CubeShape): Promise<Built> {
   const groups = await groupedRows(stored, shape);
+  // Rows may have been added to the same table meanwhile: then these are not those of the load.
+  checkLoad(await findDataset(stored.key), shape);
   return groups ? buildCube(shape, groups) : { ok: false, reason: 'too-many-cells' };
 }
 
@@ -204,10 +223,11 @@ export async function isCubeMade(stored: StoredDataset, shape: CubeShape): Promi
   return existsSync(/* turbopackIgnore: true */ cube) || existsSync(/* turbopackIgnore: true */ refusal);
 }
 
-/** Files of earlier loads are of no use any more. */
+/** Files of earlier loads are of no use any more, unless this one goes on from them. */
 async function removeOutdated(stored: StoredDataset, load: number) {
+  const used = [load, ...earlierLoads(stored.id, load).map((earlier) => earlier.load)];
   for (const name of await readdir(folder())) {
-    if (name.startsWith(`${stored.id}_`) && !name.startsWith(`${stored.id}_${load}_`))
+    if (name.startsWith(`${stored.id}_`) && !used.some((each) => name.startsWith(`${stored.id}_${each}_`)))
       await rm(path.join(folder(), name), { force: true });
   }
 }

@@ -21,7 +21,11 @@ const columnSchema = z.discriminatedUnion('kind', [
     last: z.int().nullable(),
   }),
   z.object({ kind: z.literal('texts'), values: placeSchema }),
-  z.object({ kind: z.literal('numbers') }),
+  z.object({
+    kind: z.literal('numbers'),
+    /** Of all its numbers, scaled and without their signs; not there where it is not known. */
+    total: z.number().optional(),
+  }),
   /** Too many different texts, or numbers that are not exact: the database has to be asked. */
   z.object({ kind: z.literal('absent') }),
 ]);
@@ -31,10 +35,14 @@ const columnIndexSchema = z.object({
   /** By position in the dataset's definition. */
   columns: z.array(columnSchema),
   batches: z.array(placeSchema.extend({ rows: z.int() })),
+  /** Loads that it goes on from, the latest last, each with how many of the batches were there then. */
+  earlier: z.array(z.object({ load: z.int(), batches: z.int() })).default([]),
   /** Of the file as far as it belongs to this load. */
   bytes: z.int(),
 });
 export type ColumnIndex = z.infer<typeof columnIndexSchema>;
+/** Earlier loads that are remembered. */
+export const MOST_EARLIER = 3;
 export type IndexedColumn = ColumnIndex['columns'][number];
 
 /** Rows of a batch. */
@@ -66,6 +74,15 @@ export const readIndex = (dataset: number, load: number): ColumnIndex =>
   columnIndexSchema.parse(
     JSON.parse(readFileSync(/* turbopackIgnore: true */ columnFiles(dataset, load).index, 'utf8')),
   );
+
+/** The loads that the column file of a load goes on from, the latest last; none where there is no file. */
+export function earlierLoads(dataset: number, load: number): ColumnIndex['earlier'] {
+  try {
+    return readIndex(dataset, load).earlier;
+  } catch {
+    return [];
+  }
+}
 
 /** How many rows the column file of a load holds; 0 where there is none. */
 export function rowsHeld(dataset: number, load: number): number {

@@ -9,8 +9,8 @@ export interface OpenColumns {
   readonly index: ColumnIndex;
   /** The different texts of a column, by its position. */
   texts: (position: number) => string[];
-  /** The columns by name; `positionOf` tells the position of a name. */
-  named: (positionOf: (column: string) => number) => Columns;
+  /** The columns by name, their rows from a batch on; `positionOf` tells the position of a name. */
+  named: (positionOf: (column: string) => number, from?: number) => Columns;
   close: () => void;
 }
 
@@ -54,7 +54,7 @@ export function openColumns(dataset: number, load: number): OpenColumns | undefi
   return {
     index,
     texts,
-    named: (positionOf) => ({
+    named: (positionOf, from = 0) => ({
       values: (name) => texts(positionOf(name)),
       range(name) {
         const { first, last } = column(positionOf(name), 'days');
@@ -63,7 +63,7 @@ export function openColumns(dataset: number, load: number): OpenColumns | undefi
       *batches() {
         // One place for all batches: a file is larger than what should be held of it.
         const buffer = Buffer.alloc(Math.max(0, ...index.batches.map(({ bytes }) => bytes)));
-        for (const place of index.batches) {
+        for (const place of index.batches.slice(from)) {
           const table = tableFromIPC(read(place, buffer));
           const values = (name: string, kind: IndexedColumn['kind']): unknown => {
             const position = positionOf(name);

@@ -10,6 +10,7 @@ import {
   columnFiles,
   kindOf,
   makeColumnFolder,
+  MOST_EARLIER,
   MOST_VALUES,
   type ColumnIndex,
   type IndexedColumn,
@@ -71,7 +72,11 @@ class Numbers implements Column {
   isAbsent = false;
   readonly batch = new Float64Array(BATCH_ROWS);
   private readonly factor: number;
-  constructor(private readonly scale: number) {
+  constructor(
+    private readonly scale: number,
+    /** Of all numbers, scaled and without their signs; not a number where it is not known. */
+    public total = 0,
+  ) {
     this.factor = 10 ** scale;
   }
   put(row: number, { sql }: ReadCell) {
@@ -83,6 +88,7 @@ class Numbers implements Column {
     const scaled = (this.scale === 0 ? Number(sql) : Math.round(Number(sql) * this.factor)) || 0;
     if (Math.abs(scaled) > SURELY_EXACT) this.isAbsent = true;
     this.batch[row] = scaled;
+    this.total += Math.abs(scaled);
   }
 }
 
@@ -140,6 +146,7 @@ export class ColumnWriter {
     private readonly batches: ColumnIndex['batches'],
     /** Where what comes next is written. */
     private offset: number,
+    private readonly earlier: ColumnIndex['earlier'],
   ) {}
 
   /**
@@ -169,7 +176,7 @@ export class ColumnWriter {
               )
             : kind === 'texts'
               ? new Texts(known?.kind === 'texts' ? before!.texts(i) : [])
-              : new Numbers(column.scale);
+              : new Numbers(column.scale, known?.kind === 'numbers' ? (known.total ?? NaN) : 0);
         if (known?.kind === 'absent') made.isAbsent = true;
         return made;
       });
@@ -177,7 +184,10 @@ export class ColumnWriter {
         ? await earlierBatches(columnFiles(dataset, after!).data, files.data, before.index)
         : { batches: [], end: 0 };
       const file = await open(files.data, before ? 'r+' : 'w', 0o600);
-      return new ColumnWriter(files, file, columns, earlier.batches, earlier.end);
+      const loads = before
+        ? [...before.index.earlier, { load: after!, batches: before.index.batches.length }]
+        : [];
+      return new ColumnWriter(files, file, columns, earlier.batches, earlier.end, loads.slice(-MOST_EARLIER));
     } catch (error) {
       log().warn(error, 'rows are not held by column');
       await rm(files.data, { force: true }).catch(() => undefined);
@@ -237,7 +247,9 @@ export class ColumnWriter {
         this.write(text);
         return { kind: 'texts', values };
       }
-      if (!(column instanceof Days)) return { kind: 'numbers' };
+      if (column instanceof Numbers)
+        return { kind: 'numbers', ...(Number.isNaN(column.total) ? {} : { total: column.total }) };
+      if (!(column instanceof Days)) return { kind: 'absent' };
       const isBlank = column.first > column.last;
       return { kind: 'days', first: isBlank ? null : column.first, last: isBlank ? null : column.last };
     });
@@ -248,7 +260,8 @@ export class ColumnWriter {
       // A file that says where its parts lie has to have them, also when the power goes.
       await this.file.datasync();
       await this.file.close();
-      const index: ColumnIndex = { version: 1, columns, batches: this.batches, bytes: this.offset };
+      const { batches, earlier, offset: bytes } = this;
+      const index: ColumnIndex = { version: 1, columns, batches, earlier, bytes };
       await writeFile(`${this.files.index}.part`, JSON.stringify(index), { mode: 0o600 });
       await rename(`${this.files.index}.part`, this.files.index);
     } catch (error) {

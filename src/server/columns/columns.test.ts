@@ -1,7 +1,9 @@
 /** Cubes from column files equal those that the database makes, whatever the rows and shapes; and files come and go with loads. */
 import {
   appendFileSync,
+  closeSync,
   existsSync,
+  openSync,
   readdirSync,
   readFileSync,
   renameSync,
@@ -9,6 +11,7 @@ import {
   statSync,
   truncateSync,
   writeFileSync,
+  writeSync,
 } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
@@ -20,7 +23,7 @@ import { editDataset } from '../datasets/edit';
 import { findDataset, removeDataset, type StoredDataset } from '../datasets/repository';
 import { forget } from '../once';
 import { loadText, tableOf, withDatabase } from '../testing';
-import { columnFiles, rowsHeld } from './columnFile';
+import { columnFiles, readIndex, rowsHeld } from './columnFile';
 import { cubeFromFile } from './columnCube';
 import { rebuildColumns } from './rebuild';
 
@@ -192,6 +195,99 @@ test('rows that are added again and again go on in one file; a load that fails l
   stored = await load(rowsFrom(1975, 10), { into: known!, mode: 'append' });
   expect(file(stored)).toBe(begun);
   await expectSame(stored, shapeOf(stored));
+});
+
+/** Overwrites the batches that were there before a load went on: who reads them gets nothing of use. */
+function spoilEarlier(stored: StoredDataset) {
+  const { data } = columnFiles(stored.id, stored.currentLoad!);
+  const { batches, earlier } = readIndex(stored.id, stored.currentLoad!);
+  const file = openSync(data, 'r+');
+  for (const { offset, bytes } of batches.slice(0, earlier.at(-1)!.batches))
+    writeSync(file, Buffer.alloc(bytes), 0, bytes, offset);
+  closeSync(file);
+}
+
+test('a cube grows by the rows that are added, and is the one of all rows, for any rows and any shape', async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      testRows,
+      testRows,
+      fc.array(anyShape, { minLength: 1, maxLength: 3 }),
+      async (rows, more, shapes) => {
+        const before = await replaced(tableOf(rows).split('\n').slice(1).join('\n'));
+        const wanted = (stored: StoredDataset) =>
+          shapes.map(({ day, hasOther, categories, numbers, extremes, isSpelled }) =>
+            shapeOf(stored, {
+              day,
+              otherDays: hasOther ? [day === 'day' ? 'other' : 'day'] : [],
+              categories,
+              numbers: numbers.map((number) => ({ ...number, extremes })),
+              spellings: isSpelled ? { route: { Veldry: 'Tamsel', Tamsel: 'Öst' } } : {},
+            }),
+          );
+        for (const shape of wanted(before)) await makeFromFile(before, shape);
+        const stored = await load(tableOf(more).split('\n').slice(1).join('\n'), {
+          into: known!,
+          mode: 'append',
+        });
+        const grown = [];
+        spoilEarlier(stored);
+        for (const shape of wanted(stored)) {
+          expect(await makeFromFile(stored, shape)).toBe(true);
+          grown.push((await heldCube(stored, shape))!);
+        }
+        for (const [i, shape] of wanted(stored).entries()) {
+          const judged = (await byDatabase(stored, shape))!;
+          expect(cellsOf(grown[i]!)).toEqual(cellsOf(judged));
+          expect(valuesOf(grown[i]!)).toEqual(valuesOf(judged));
+          expect([...grown[i]!.dayOffsets]).toEqual([...judged.dayOffsets]);
+          expect(grown[i]!.firstDay).toBe(judged.firstDay);
+        }
+      },
+    ),
+    { numRuns: 10 },
+  );
+});
+
+test('over several loads a cube grows from the last one that had it, up to three loads back', async () => {
+  const first = await replaced(rowsFrom(1971, 300));
+  await makeFromFile(first, shapeOf(first));
+  let stored = first;
+  for (const year of [1972, 1973, 1974])
+    stored = await load(rowsFrom(year, 20), { into: known!, mode: 'append' });
+  expect(readIndex(stored.id, stored.currentLoad!).earlier.map(({ load }) => load)).toContain(
+    first.currentLoad,
+  );
+  expect(await makeFromFile(stored, shapeOf(stored))).toBe(true);
+  await expectSame(stored, shapeOf(stored));
+  stored = await load(rowsFrom(1975, 20), { into: known!, mode: 'append' });
+  expect(readIndex(stored.id, stored.currentLoad!).earlier).toHaveLength(3);
+  const grown = (await heldCube(stored, shapeOf(stored)))!;
+  expect(cellsOf(grown)).toEqual(cellsOf((await byDatabase(stored, shapeOf(stored)))!));
+});
+
+test('rows that replace others begin anew: no cube grows from what is gone', async () => {
+  const first = await replaced(rowsFrom(1971, 300));
+  await makeFromFile(first, shapeOf(first));
+  const stored = await replaced(rowsFrom(1972, 20));
+  expect(readIndex(stored.id, stored.currentLoad!).earlier).toEqual([]);
+  expect(cellsOf((await heldCube(stored, shapeOf(stored)))!)).toEqual(
+    cellsOf((await byDatabase(stored, shapeOf(stored)))!),
+  );
+});
+
+test('where sums may not be exact a cube does not grow; the database judges all rows', async () => {
+  const first = await replaced('1975-01-01,,Tamsel,,2,3.50\n');
+  const shape = (stored: StoredDataset) =>
+    shapeOf(stored, { numbers: [{ column: 'cents', scale: 2, extremes: false }] });
+  await makeFromFile(first, shape(first));
+  const huge = '1975-01-02,,Tamsel,,1,20000000000000.00\n';
+  const stored = await load(huge.repeat(3) + huge.replace(',20', ',-20').repeat(3), {
+    into: known!,
+    mode: 'append',
+  });
+  expect(cubeFromFile(stored, shape(stored))).toBeUndefined();
+  expect(await makeFromFile(stored, shape(stored))).toBe(false);
 });
 
 test('where its texts are most of a file, what is added begins one of its own', async () => {
