@@ -10,6 +10,8 @@ import { partOf } from '../../core/dashboard/document/parts';
 export const ROW = 44;
 export const CELL = 40;
 export const HEAD = 128;
+/** Length of the names of columns, so that leaning by 62 degrees they end below the edge. */
+const HEAD_NAME = 128;
 /** Width of the names of rows. */
 export const NAME = 140;
 
@@ -97,7 +99,7 @@ export function ColumnHead({
           position: 'absolute',
           bottom: 6,
           left: CELL / 2 - 4,
-          width: 145,
+          width: HEAD_NAME,
           transformOrigin: '0 100%',
           transform: 'rotate(-62deg)',
           border: 0,
