@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import { database, dedicatedConnection, selectRows } from '../database/connection';
 import { datasetLoad } from '../database/schema';
 import { loadText, withDatabase } from '../testing';
+import { datasetLock } from './load';
 import { recoverLoads } from './recover';
 import { rowsTable } from './definition';
 import { findDataset, loadsOf, refusalsOf, summaryOf } from './repository';
@@ -151,4 +152,30 @@ test('rows that take the place of others begin a table of their own again, also 
   expect(await tablesOf(key)).toEqual([rowsTable(after)]);
   expect(rowsTable(after)).not.toBe(rowsTable(before));
   expect(await rowsIn(key)).toBe(1);
+});
+
+test('two that are added at once: one waits to be tried again, and what is there is told right', async () => {
+  const key = await begin();
+  const tries = await Promise.allSettled(
+    ['2026-01-03', '2026-01-04', '2026-01-05'].map((day) => add(key, text(`${day},Quern,4`))),
+  );
+  const done = tries.filter(({ status }) => status === 'fulfilled').length;
+  expect(done).toBeGreaterThan(0);
+  for (const entry of tries)
+    if (entry.status === 'rejected') expect(entry.reason).toMatchObject({ code: 'load-running' });
+  expect(await rowsIn(key)).toBe(2 + done);
+  const summary = await summaryOf(await findDataset(key));
+  expect([summary.rows, summary.coverage.day!.days]).toEqual([2 + done, 2 + done]);
+});
+
+test('while another load holds the dataset nothing is added; after it rows go on from what is there', async () => {
+  const key = await begin();
+  const before = await findDataset(key);
+  const other = await dedicatedConnection();
+  await other.query('SELECT GET_LOCK(?, 5)', [datasetLock(before.id)]);
+  await expect(add(key, text('2026-01-03,Quern,4'))).rejects.toMatchObject({ code: 'load-running' });
+  await other.end();
+  await add(key, text('2026-01-03,Quern,4'));
+  await add(key, text('2026-01-04,Quern,4'));
+  expect((await summaryOf(await findDataset(key))).rows).toBe(4);
 });

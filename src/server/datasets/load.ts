@@ -43,25 +43,29 @@ export interface LoadOptions {
 
 /** Loads a file. Throws a `Problem` for what a person can mend; nothing is changed then. */
 export async function loadFile(file: string, plan: LoadPlan, options: LoadOptions): Promise<LoadResult> {
-  const known = options.into === undefined ? undefined : await findDataset(options.into);
-  const definition = definitionAfter(plan, known?.definition);
-  const columnOrder = await matchHeader(file, plan, definition);
+  const asked = options.into === undefined ? undefined : await findDataset(options.into);
   const connection = await dedicatedConnection({ infileStreamFactory: () => Readable.from([]) });
   let made: Owned | undefined;
   try {
-    if (!known) await holdName(connection, plan.name);
+    if (asked) await holdDataset(connection, asked);
+    else await holdName(connection, plan.name);
+    // As it is now that nobody else loads it.
+    const known = asked && (await findDataset(asked.key));
+    const definition = definitionAfter(plan, known?.definition);
+    const columnOrder = await matchHeader(file, plan, definition);
     const owned = known ?? (made = await createDataset(plan, definition));
-    if (!(await holdLock(connection, datasetLock(owned.id))))
-      throw new Problem(
-        'load-running',
-        `“${owned.name}” is being loaded already. Wait until that is done.`,
-        409,
-      );
+    if (made) await holdDataset(connection, made);
     return await loadInto(connection, file, plan, { definition, columnOrder, owned, known }, options);
   } finally {
     await connection.end().catch(() => connection.destroy());
     if (made) await removeIfNeverLoaded(made.id);
   }
+}
+
+/** Holds a dataset for as long as the connection stays. Throws a `Problem` where another load holds it. */
+async function holdDataset(connection: Connection, { id, name }: Pick<Owned, 'id' | 'name'>): Promise<void> {
+  if (!(await holdLock(connection, datasetLock(id))))
+    throw new Problem('load-running', `“${name}” is being loaded already. Wait until that is done.`, 409);
 }
 
 /** What a dataset holds after a load: an append leaves it as it is. */
