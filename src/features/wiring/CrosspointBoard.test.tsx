@@ -1,5 +1,5 @@
 /** The board by pointer and by keys, and what is known of the crosspoint that is chosen. */
-import { fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import { bar, line, slicer, timeline } from '../../core/dashboard/document/testing';
 import { documentOf } from '../../core/dashboard/wiring/testing';
@@ -32,15 +32,16 @@ async function board() {
   showIn(dashboard, <Board />);
   return dashboard;
 }
-/** What is wired, as "control target". */
+/** What is wired to visuals, as "control target". */
 const wired = ({ store }: OpenDashboard) =>
   store
     .getState()
-    .document.wires.filter(({ on }) => on)
+    .document.wires.filter(({ on, target }) => on && ['sea', 'piers'].includes(target))
     .map(({ control, target }) => `${control} ${target}`)
     .sort();
 const cell = (name: string) => screen.getByRole('button', { name: new RegExp(`^${name}: `) });
 const press = (key: string, more = {}) => fireEvent.keyDown(document.activeElement!, { key, ...more });
+const focus = (element: HTMLElement) => act(() => element.focus());
 const focused = () => document.activeElement?.getAttribute('aria-label');
 
 test('a click switches one wire, and again back', async () => {
@@ -83,7 +84,7 @@ test('a crosspoint without a route stays as it is', async () => {
 describe('keys', () => {
   test('go from crosspoint to crosspoint, stop at the edges, and tell what is chosen', async () => {
     await board();
-    cell('Days to Sea').focus();
+    focus(cell('Days to Sea'));
     press('ArrowRight');
     expect(focused()).toMatch(/^Days to Piers: /);
     press('ArrowDown');
@@ -104,7 +105,7 @@ describe('keys', () => {
 
   test('with Shift mark a run, which Space switches at once', async () => {
     const dashboard = await board();
-    cell('Days to Sea').focus();
+    focus(cell('Days to Sea'));
     press('ArrowRight', { shiftKey: true });
     press('ArrowDown', { shiftKey: true });
     const marked = screen
@@ -119,7 +120,7 @@ describe('keys', () => {
 
   test('a step without Shift ends the run', async () => {
     const dashboard = await board();
-    cell('Days to Sea').focus();
+    focus(cell('Days to Sea'));
     press('ArrowRight', { shiftKey: true });
     press('ArrowLeft');
     press(' ');
@@ -130,7 +131,7 @@ describe('keys', () => {
   test('on the name of a row are left to it', async () => {
     const dashboard = await board();
     const before = wired(dashboard);
-    screen.getByRole('button', { name: 'Days: switch the whole row' }).focus();
+    focus(screen.getByRole('button', { name: 'Days: switch the whole row' }));
     press(' ');
     press('ArrowRight');
     expect(wired(dashboard)).toEqual(before);
@@ -144,7 +145,7 @@ test('a search leaves what it finds; one row or one column can stand alone', asy
   expect(screen.queryByRole('button', { name: /^Days to Sea: / })).toBeNull();
   expect(cell('Days to Piers')).toBeTruthy();
   fireEvent.change(screen.getByRole('textbox', { name: 'Find on the board' }), { target: { value: '' } });
-  cell('Route to Piers').focus();
+  focus(cell('Route to Piers'));
   fireEvent.click(screen.getByRole('button', { name: 'Only this control' }));
   expect(screen.queryByRole('button', { name: /^Days to / })).toBeNull();
   fireEvent.click(screen.getByRole('button', { name: 'Show all again' }));
@@ -155,7 +156,7 @@ test('a search leaves what it finds; one row or one column can stand alone', asy
 
 test('another date role of a wire is chosen below the board', async () => {
   const dashboard = await board();
-  cell('Days to Sea').focus();
+  focus(cell('Days to Sea'));
   const details = within(screen.getByRole('region', { name: 'Chosen crosspoint' }));
   fireEvent.mouseDown(details.getByRole('combobox', { name: 'Date role of Trips' }));
   fireEvent.click(screen.getByRole('option', { name: 'booked' }));

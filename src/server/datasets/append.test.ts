@@ -83,7 +83,9 @@ test('nobody sees them before all are there', async () => {
   const seen = new Set<number>();
   let looking: Promise<unknown> = Promise.resolve();
   await add(key, many('2026-03', 40_000), {
-    onProgress: () => (looking = looking.then(async () => seen.add(await rowsIn(key)))),
+    onProgress: () => {
+      looking = looking.then(async () => seen.add(await rowsIn(key)));
+    },
   });
   await looking;
   expect([...seen].filter((rows) => rows !== 2 && rows !== 40_002)).toEqual([]);
@@ -120,7 +122,11 @@ test('with the connection killed under them the rows before stay, and the next s
     await other.end();
   };
   await expect(
-    add(key, many('2026-03', 120_000), { onProgress: () => (killed ??= kill()) }),
+    add(key, many('2026-03', 120_000), {
+      onProgress: () => {
+        killed ??= kill();
+      },
+    }),
   ).rejects.toBeDefined();
   await killed;
   expect(await rowsIn(key)).toBe(2);
