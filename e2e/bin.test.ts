@@ -88,11 +88,13 @@ step('spellings of one value are merged to the one that the designer lets lead',
   await at.choose('Osk Head: shown as', 'osk head');
   await at.click('button', 'Merge the spelling');
   await at.reads('“Osk␣␣Head” counts as “osk head”');
-  const { body } = await api<{ shared: { key: string; spellings: object }[] }>('GET', '/model');
-  expect(body.shared.find(({ key }) => key === made.body.key)!.spellings).toEqual({
-    'Osk Head': 'osk head',
-    'Osk  Head': 'osk head',
+  // What is wanted is shown at once, and then sent.
+  const stored = await eventually('the spellings to be stored', async () => {
+    const { body } = await api<{ shared: { key: string; spellings: object }[] }>('GET', '/model');
+    const { spellings } = body.shared.find(({ key }) => key === made.body.key)!;
+    return Object.keys(spellings).length > 0 && spellings;
   });
+  expect(stored).toEqual({ 'Osk Head': 'osk head', 'Osk  Head': 'osk head' });
   await at.click('button', 'Take apart Berth');
   await at.reads(/Berth is taken apart/);
   await at.click('button', 'Undo');
