@@ -124,23 +124,24 @@ function keysOf(
   const days = batch.days(day);
   for (let row = 0; row < keys.length; row++)
     keys[row] = days[row] === BLANK_DAY ? NaN : (days[row]! - first) * combinations;
-  let unit = combinations;
-  for (const part of parts) {
-    unit /= part.size;
-    part.addTo(keys, batch, unit);
-  }
+  eachUnit(combinations, parts, (part, unit) => part.addTo(keys, batch, unit));
   return keys;
 }
 
 /** Keys of a cube's cells, as those of rows. */
 function keysOfCells(cube: Cube, first: number, combinations: number, parts: readonly Part[]): Float64Array {
   const keys = Float64Array.from(daysOfCells(cube), (day) => (day - first) * combinations);
+  eachUnit(combinations, parts, (part, unit) => part.addOf(keys, cube, unit));
+  return keys;
+}
+
+/** Walks over the parts of a key, each with what one of its values counts. */
+function eachUnit(combinations: number, parts: readonly Part[], add: (part: Part, unit: number) => void) {
   let unit = combinations;
   for (const part of parts) {
     unit /= part.size;
-    part.addOf(keys, cube, unit);
+    add(part, unit);
   }
-  return keys;
 }
 
 /** Days of another date column: 0 for blank, then from the first day on. */
@@ -169,7 +170,8 @@ export function dictionaryOf(shown: readonly string[]) {
   const placeOf = new Int32Array(shown.length + 1);
   placeOf[0] = values.length;
   shown.forEach((value, i) => (placeOf[i + 1] = places.get(value)!));
-  return { values: [...values, null], placeOf };
+  places.set(null, values.length);
+  return { values: [...values, null], places, placeOf };
 }
 
 /** Texts as they are shown, by the spellings in force. */
@@ -183,7 +185,7 @@ export function shownTexts(
 
 /** Shown texts of a column. */
 function textPart(column: string, columns: Columns, spellings: Readonly<Record<string, string>>) {
-  const { values, placeOf } = dictionaryOf(shownTexts(columns.values(column), spellings));
+  const { values, places, placeOf } = dictionaryOf(shownTexts(columns.values(column), spellings));
   return {
     values,
     size: values.length,
@@ -193,7 +195,6 @@ function textPart(column: string, columns: Columns, spellings: Readonly<Record<s
     },
     addOf(keys: Float64Array, cube: Cube, unit: number) {
       const held = cube.categories.find((category) => category.column === column)!;
-      const places = new Map(values.map((value, place) => [value, place]));
       const placeOfCode = held.values.map((value) => places.get(value)!);
       for (let cell = 0; cell < keys.length; cell++) keys[cell]! += placeOfCode[held.codes[cell]!]! * unit;
     },

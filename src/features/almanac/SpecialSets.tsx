@@ -15,6 +15,7 @@ import type { SpecialDay } from '../../core/calendar/almanac';
 import { civilFromDay } from '../../core/calendar/day';
 import { shortDayWords } from '../../core/calendar/names';
 import { FileButton } from '../ui/FileButton';
+import { nameFromFile } from '../ui/nameFromFile';
 import { Section } from '../ui/Section';
 import { useWanted } from '../ui/useWanted';
 import { RemoveButton } from '../ui/RemoveButton';
@@ -47,10 +48,7 @@ export function SpecialSets({
   };
   const take = (file: File) =>
     run(async () => {
-      const name = file.name
-        .replace(/\.\w+$/, '')
-        .replace(/[_-]+/g, ' ')
-        .replace(/^./, (letter) => letter.toUpperCase());
+      const name = nameFromFile(file.name);
       await addSet({
         name,
         kind: /event/i.test(name) ? 'event' : 'holiday',

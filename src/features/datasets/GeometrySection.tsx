@@ -19,19 +19,15 @@ import {
 import { writeGeoJson } from '../../core/model/geometry';
 import { numberWords } from '../../core/locale';
 import { FileButton } from '../ui/FileButton';
+import { nameFromFile } from '../ui/nameFromFile';
 import { Section } from '../ui/Section';
 import { useNotice } from '../ui/Notice';
 import { requestAs, requestJson, sendText } from '../ui/request';
 
 const PATH = '/api/geometries';
 
-/** What a file's geometry may be called. */
-const nameOfFile = (fileName: string) =>
-  fileName
-    .replace(/\.\w+$/, '')
-    .replace(/[_-]+/g, ' ')
-    .slice(0, 100)
-    .replace(/^./, (letter) => letter.toUpperCase());
+/** Letters that a name may have. */
+const MOST_LETTERS = 100;
 
 export function GeometrySection() {
   const client = useQueryClient();
@@ -51,7 +47,7 @@ export function GeometrySection() {
     }
     setBusy(true);
     try {
-      await send(nameOfFile(file.name), file.name, await file.text());
+      await send(nameFromFile(file.name).slice(0, MOST_LETTERS), file.name, await file.text());
       await refresh();
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));

@@ -22,6 +22,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { role } from '../../theme/roles';
+import { nameFromFile } from '../ui/nameFromFile';
 import { ColumnRow, isDate, startingRole, type Draft } from './ImportColumnRow';
 import { numberWords } from '../../core/locale';
 
@@ -58,7 +59,7 @@ export interface ImportPlanProps {
 export function ImportPlan({ fileName, profile, datasets, onReadAgain, onCancel, onLoad }: ImportPlanProps) {
   const [columns, setColumns] = useState(() => profile.columns.map(draftOf));
   const [destination, setDestination] = useState<LoadDestination>(() => ({
-    name: nameOfFile(fileName),
+    name: nameFromFile(fileName),
     into: '',
     mode: 'replace',
   }));
@@ -125,13 +126,6 @@ interface LoadDestination {
   readonly into: string;
   readonly mode: 'replace' | 'append';
 }
-
-/** What a file's dataset may be called. */
-const nameOfFile = (fileName: string) =>
-  fileName
-    .replace(/\.\w+$/, '')
-    .replace(/[_-]+/g, ' ')
-    .replace(/^./, (letter) => letter.toUpperCase());
 
 /** What was read, and how: another separator or sheet has the file read again. */
 function FileLine({

@@ -142,7 +142,7 @@ export class ColumnWriter {
   private constructor(
     private readonly files: { data: string; index: string },
     private readonly file: FileHandle,
-    private readonly columns: readonly Column[],
+    private readonly columns: readonly (Days | Texts | Numbers)[],
     private readonly batches: ColumnIndex['batches'],
     /** Where what comes next is written. */
     private offset: number,
@@ -165,7 +165,7 @@ export class ColumnWriter {
       makeColumnFolder();
       before = after === null ? undefined : openColumns(dataset, after);
       if (after !== null && !before) return undefined;
-      const columns = definition.map((column, i): Column => {
+      const columns = definition.map((column, i): Days | Texts | Numbers => {
         const known = before?.index.columns[i];
         const kind = kindOf(column);
         const made =
@@ -249,7 +249,6 @@ export class ColumnWriter {
       }
       if (column instanceof Numbers)
         return { kind: 'numbers', ...(Number.isNaN(column.total) ? {} : { total: column.total }) };
-      if (!(column instanceof Days)) return { kind: 'absent' };
       const isBlank = column.first > column.last;
       return { kind: 'days', first: isBlank ? null : column.first, last: isBlank ? null : column.last };
     });

@@ -6,6 +6,7 @@ import type { DayRuns } from '../../../core/calendar/runs';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { RangeSlider } from '../../../core/dashboard/document/document';
 import { HatchPattern } from '../../../theme/marks';
+import { ownPoint } from '../../ui/ownPoint';
 import { useSize } from '../../ui/useSize';
 import type { Span } from '../ribbon';
 import { Histogram } from './Histogram';
@@ -45,11 +46,8 @@ export function SliderTrack({
   const floor = Math.max(20, height - TICKS);
   const room = width - 2 * SIDE;
   const x = (day: Day) => SIDE + shareOf(track, day) * room;
-  const dayUnder = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const ratio = box.width / width || 1;
-    return dayAt(track, ((event.clientX - box.left) / ratio - SIDE) / room);
-  };
+  const dayUnder = (event: PointerEvent<SVGSVGElement>) =>
+    dayAt(track, (ownPoint(event.currentTarget, event, width).x - SIDE) / room);
   const gestures = useSliderDrag(track, span, fixedEnd, dayUnder, dragged);
   const onKey = (part: SliderPart, event: KeyboardEvent) => {
     if (event.key === 'Delete' || event.key === 'Backspace') {

@@ -3,6 +3,7 @@
 import { useId, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { DayRuns } from '../../../core/calendar/runs';
 import { HatchPattern } from '../../../theme/marks';
+import { ownPoint } from '../../ui/ownPoint';
 import { tileAt, type Ribbon, type Span } from '../ribbon';
 import { ribbonAction, type RibbonPart } from './ribbonKeys';
 import { Beyond, Overview } from './RibbonOverview';
@@ -50,10 +51,8 @@ export function TimelineRibbon({
   const svg = useRef<SVGSVGElement>(null);
   const view = useRibbonView(ribbon, span, width);
   const { first, fitting, tileWidth, panTo } = view;
-  const tileUnder = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return view.tileUnder((event.clientX - box.left) / (box.width / width || 1));
-  };
+  const tileUnder = (event: PointerEvent<SVGSVGElement>) =>
+    view.tileUnder(ownPoint(event.currentTarget, event, width).x);
   const gestures = useRibbonDrag(ribbon, span, tileUnder, {
     begin: view.stand,
     preview,

@@ -9,6 +9,7 @@ import { valueWords } from '../../../core/model/figures';
 import type { Measure } from '../../../core/model/model';
 import { HatchPattern } from '../../../theme/marks';
 import { role } from '../../../theme/roles';
+import { ownPoint } from '../../ui/ownPoint';
 import { useSize } from '../../ui/useSize';
 import { askingWords, middleOf, type PagePoint } from '../chart/usePointing';
 import { comparedWords, type DrawnBaseline } from '../comparing/compared';
@@ -116,9 +117,8 @@ export const CalendarMapVisual = memo(function CalendarMapVisual(props: Calendar
   const hatch = useId();
   const grid = calendarGrid(answer, width, height);
   const { at, swept, handlers } = useReadDay(props, (event) => {
-    const frame = event.currentTarget.getBoundingClientRect();
-    const ratio = frame.width / width || 1;
-    return grid.indexAt((event.clientX - frame.left) / ratio, (event.clientY - frame.top) / ratio);
+    const { x, y } = ownPoint(event.currentTarget, event, width);
+    return grid.indexAt(x, y);
   });
   const paths = calendarPaths(answer, grid, rule, { chosen: picking?.chosen ?? null, swept });
   const tip = at === null ? null : grid.placeOf(answer.first + at);

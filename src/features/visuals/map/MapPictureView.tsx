@@ -63,9 +63,14 @@ export const MapPictureView = memo(function MapPictureView({
     () =>
       colours && width > 0
         ? {
-            ...{ layers: seen, camera, room, colours, isLit, lasso },
+            layers: seen,
+            camera,
+            room,
             density: window.devicePixelRatio || 1,
+            colours,
+            isLit,
             pointed: at,
+            lasso,
           }
         : null,
     [seen, camera, room, width, colours, isLit, at, lasso],

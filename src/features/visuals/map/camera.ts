@@ -43,10 +43,3 @@ export function showing(camera: Camera, mx: number, my: number, room: Room): Cam
   const isSeen = x >= 0 && y >= 0 && x <= room.width && y <= room.height;
   return isSeen ? camera : panned(camera, room.width / 2 - x, room.height / 2 - y, room);
 }
-
-/** A point of the page in pixels of an element, whatever it is scaled by. */
-export function pointOf(element: HTMLElement, { clientX, clientY }: { clientX: number; clientY: number }) {
-  const box = element.getBoundingClientRect();
-  const ratio = box.width / element.offsetWidth || 1;
-  return { x: (clientX - box.left) / ratio, y: (clientY - box.top) / ratio };
-}

@@ -1,7 +1,8 @@
 'use client';
 /** What a pointer does on a map: it clicks, moves the map, or draws a line around marks. */
 import { useRef, useState, type PointerEvent } from 'react';
-import { pointOf, type Camera } from './camera';
+import { ownPoint } from '../../ui/ownPoint';
+import type { Camera } from './camera';
 
 /** A pointer that moved less than this (in pixels) clicked. */
 const CLICK_SLOP = 4;
@@ -46,7 +47,7 @@ export function useMapDrag(
         if (event.button !== 0) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const isLasso = canDraw && (draws || event.shiftKey);
-        const line = [pointOf(event.currentTarget, event)];
+        const line = [ownPoint(event.currentTarget, event, event.currentTarget.offsetWidth)];
         drag.current = { x: event.clientX, y: event.clientY, camera, isLasso, line, moved: false };
       },
       onPointerMove: (event: CanvasEvent) => {
@@ -59,7 +60,7 @@ export function useMapDrag(
         if (Math.hypot(dx, dy) > CLICK_SLOP) begun.moved = true;
         if (!begun.moved) return;
         if (begun.isLasso) {
-          begun.line.push(pointOf(event.currentTarget, event));
+          begun.line.push(ownPoint(event.currentTarget, event, event.currentTarget.offsetWidth));
           setLasso([...begun.line]);
         } else onMove(begun.camera, dx, dy);
       },

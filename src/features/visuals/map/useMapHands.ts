@@ -9,9 +9,10 @@ import {
   type RefObject,
   type SetStateAction,
 } from 'react';
+import { ownPoint } from '../../ui/ownPoint';
 import { middleOf, type PagePoint } from '../chart/usePointing';
 import type { Picking } from '../picking';
-import { panned, pointOf, showing, toScreen, WHOLE, zoomedAt, type Camera, type Room } from './camera';
+import { panned, showing, toScreen, WHOLE, zoomedAt, type Camera, type Room } from './camera';
 import { isInside, nextMark, type MapMark } from './drawnMap';
 import { markAt, type ReadyLayer } from './drawMap';
 import { actionOf, type Direction } from './mapKeys';
@@ -45,7 +46,7 @@ export function useMapHands(
     const element = canvas.current;
     const context = element?.getContext('2d');
     if (!element || !context) return null;
-    const { x, y } = pointOf(element, event);
+    const { x, y } = ownPoint(element, event, element.offsetWidth);
     const mark = markAt(context, seen, camera, x, y);
     return mark ? seenMarks.indexOf(mark) : null;
   };
@@ -135,7 +136,7 @@ function useWheelZoom(
       const isMeant = event.ctrlKey || event.metaKey || document.activeElement === element;
       if (!isMeant) return;
       event.preventDefault();
-      const { x, y } = pointOf(element, event);
+      const { x, y } = ownPoint(element, event, element.offsetWidth);
       setCamera((now) => zoomedAt(now, WHEEL_ZOOM ** -event.deltaY, x, y, room));
     };
     element.addEventListener('wheel', onWheel, { passive: false });
