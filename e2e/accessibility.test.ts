@@ -255,9 +255,7 @@ describe('by keys', () => {
     await at.open(`/dashboards/${dashboard}`);
     await at.find('img', /Osk Head/);
     await (await at.find('button', /^Data of .*by route/)).sendKeys(Key.ENTER);
-    const table = await at
-      .find('table', /./)
-      .catch(() => at.driver.findElement({ css: 'aside table, [role=complementary] table' }));
+    const table = await at.find('region', /^Data of .*by route/);
     const text = await table.getText();
     expect(text).toMatch(/Veldry/);
     expect(text).toMatch(/Osk Head/);

@@ -23,6 +23,7 @@ import { useFirstSeen } from './selections/useFirstSeen';
 import type { StoredDashboard } from '../../contract/storedDashboards';
 import { useAutosave } from '../workspace/useAutosave';
 import { useAnswers, useWorkspace } from '../workspace/workspace';
+import { ExplainingPanels, PanelsOfMarks } from './Panels';
 
 /** Parts that readers never see come when they are wanted. */
 const opening = () => <LinearProgress aria-label="Opening" />;
@@ -35,22 +36,6 @@ const WireMode = dynamic(() => import('./wire/WireMode').then((part) => part.Wir
   loading: opening,
 });
 const ConflictDialog = lazily(() => import('./ConflictDialog'), 'ConflictDialog');
-const ChangeSheet = dynamic(
-  () => import('../visuals/comparing/ChangeSheet').then((part) => part.ChangeSheet),
-  { ssr: false },
-);
-const DataPanel = dynamic(() => import('../visuals/data/DataPanel').then((part) => part.DataPanel), {
-  ssr: false,
-});
-const RowsPanel = dynamic(() => import('../visuals/rows/RowsPanel').then((part) => part.RowsPanel), {
-  ssr: false,
-});
-const MarkMenu = dynamic(() => import('../visuals/rows/MarkMenu').then((part) => part.MarkMenu), {
-  ssr: false,
-});
-const TracePanel = dynamic(() => import('../wiring/TracePanel').then((part) => part.TracePanel), {
-  ssr: false,
-});
 
 export function DashboardPage({ id }: { id: number }) {
   return <OpenDashboard id={id}>{(stored) => <Modes stored={stored} />}</OpenDashboard>;
@@ -74,11 +59,6 @@ function Modes({ stored }: { stored: StoredDashboard }) {
   const hasRoom = useCanDesign();
   const canDesign = hasRoom && mayEdit;
   const panelWidth = useSidePanelWidth();
-  const isTraced = useTraced((state) => state.item !== null);
-  const isDataAsked = useDataAsked(({ asked }) => asked !== null);
-  const areRowsAsked = useRowsAsked(({ asked }) => asked !== null);
-  const isMarkMenuOpen = useMarkMenu(({ menu }) => menu !== null);
-  const isChangeAsked = useChangeAsked(({ asked }) => asked !== null);
   return (
     <Box
       sx={{
@@ -105,11 +85,8 @@ function Modes({ stored }: { stored: StoredDashboard }) {
       {mode !== 'read' && !canDesign && <NoDesigning mayEdit={mayEdit} onRead={() => setMode('read')} />}
       {mode === 'arrange' && canDesign && <ArrangeMode />}
       {mode === 'wire' && canDesign && <WireMode />}
-      {isTraced && <TracePanel />}
-      {isChangeAsked && <ChangeSheet />}
-      {isDataAsked && <DataPanel />}
-      {areRowsAsked && <RowsPanel />}
-      {isMarkMenuOpen && <MarkMenu />}
+      <ExplainingPanels />
+      <PanelsOfMarks />
       {autosave.state.kind === 'conflict' && <ConflictDialog autosave={autosave} />}
     </Box>
   );

@@ -73,7 +73,7 @@ export function RemoveButton({
           warning={warning}
           found={found}
           onRemove={() => void remove()}
-          onKeep={() => setFound(null)}
+          onClose={() => setFound(null)}
         />
       )}
     </>

@@ -15,7 +15,7 @@ export function RemoveQuestion({
   warning,
   found,
   onRemove,
-  onKeep,
+  onClose,
 }: {
   name: string;
   label: string;
@@ -23,10 +23,10 @@ export function RemoveQuestion({
   /** What uses it. */
   found: readonly Use[];
   onRemove: () => void;
-  onKeep: () => void;
+  onClose: () => void;
 }) {
   return (
-    <Dialog open onClose={onKeep}>
+    <Dialog open onClose={onClose}>
       <DialogTitle variant="h2">
         {label} “{name}”?
       </DialogTitle>
@@ -46,7 +46,7 @@ export function RemoveQuestion({
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onKeep}>Keep it</Button>
+        <Button onClick={onClose}>Keep it</Button>
         <Button color="error" variant="contained" onClick={onRemove}>
           {label} it
         </Button>

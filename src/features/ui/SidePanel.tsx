@@ -6,7 +6,7 @@ import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useEffect, useId, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { create } from 'zustand';
-import { isTyping } from './isTyping';
+import { useEscape } from './useEscape';
 
 interface OpenPanel {
   readonly id: string;
@@ -70,16 +70,7 @@ export function SidePanel({
   }, [onClose]);
   useReturningFocus(paper);
   useEffect(() => come({ id, width, close: () => close.current() }), [id, width]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      // What is open above it, and a field that is typed into, take the key for themselves.
-      if (event.key !== 'Escape' || event.defaultPrevented || isTyping(event)) return;
-      if (document.querySelector('[role=dialog],[role=menu]')) return;
-      close.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useEscape(onClose);
   return (
     <Drawer
       open

@@ -79,3 +79,27 @@ test('all can be fetched ahead', async () => {
   render(<Late word="tide" />);
   expect(document.body.textContent).toBe('tide');
 });
+
+test('Esc while it is on its way takes back that it is wanted; once it is there the key is its own', async () => {
+  let come: () => void = () => undefined;
+  const Panel = ({ onClose }: { onClose: () => void }) => <button onClick={onClose}>Close</button>;
+  const Late = lazily(
+    () => new Promise<{ Panel: typeof Panel }>((resolve) => (come = () => resolve({ Panel }))),
+    'Panel',
+  );
+  const close = jest.fn();
+  render(
+    <>
+      <input aria-label="field" />
+      <Late onClose={close} />
+    </>,
+  );
+  fireEvent.keyDown(screen.getByRole('textbox'), { key: 'Escape' });
+  fireEvent.keyDown(document.body, { key: 'Enter' });
+  expect(close).not.toHaveBeenCalled();
+  fireEvent.keyDown(document.body, { key: 'Escape' });
+  expect(close).toHaveBeenCalledTimes(1);
+  await act(async () => come());
+  fireEvent.keyDown(document.body, { key: 'Escape' });
+  expect(close).toHaveBeenCalledTimes(1);
+});

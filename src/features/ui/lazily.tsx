@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useReducer, useState, type ComponentType, type ReactNode } from 'react';
+import { useEscape } from './useEscape';
 
 /** The properties of the component that a module exports under a name. */
 type PropsOf<M, K extends keyof M> = M[K] extends ComponentType<infer P> ? P : never;
@@ -14,6 +15,10 @@ export interface Late<P> {
   fetch: () => Promise<void>;
 }
 
+/** How a part is closed, where it can be. */
+const closing = (props: object): (() => void) | undefined =>
+  'onClose' in props && typeof props.onClose === 'function' ? (props.onClose as () => void) : undefined;
+
 const scripts = new Set<() => Promise<void>>();
 
 /** Has the scripts of all parts come that are known by now. */
@@ -21,7 +26,8 @@ export const fetchAll = (): Promise<unknown> => Promise.all([...scripts].map((fe
 
 /**
  * The component that a module exports under a name, drawn once the module has come; `waiting` stands in its place until
- * then. Where it cannot be fetched that is said, with a way to try again.
+ * then, and Esc takes back that it is wanted where it can be closed (by its property `onClose`). Where it cannot be
+ * fetched that is said, with a way to try again.
  */
 export function lazily<M, K extends keyof M>(
   script: () => Promise<M>,
@@ -58,6 +64,7 @@ export function lazily<M, K extends keyof M>(
         isGone = true;
       };
     }, [isDrawn, isMissing]);
+    useEscape(isDrawn ? undefined : closing(props));
     if (isMissing) return <Missing onAgain={() => setMissing(false)} />;
     if (!there) return waiting;
     const Part = there;

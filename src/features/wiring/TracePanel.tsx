@@ -21,11 +21,11 @@ const LAYOUT_WORDS: Record<Layout, string> = {
   database: 'asked of the database, row by row',
 };
 
-export function TracePanel() {
-  const { item, open } = useTraced();
+export function TracePanel({ onClose }: { onClose: () => void }) {
+  const item = useTraced((traced) => traced.item);
   const document = useDocument();
   if (item === null || !itemOf(document, item)) return null;
-  return <TraceBody item={item} onClose={() => open(null)} />;
+  return <TraceBody item={item} onClose={onClose} />;
 }
 
 function TraceBody({ item, onClose }: { item: string; onClose: () => void }) {

@@ -13,26 +13,17 @@ import { ItemFrame } from '../ItemFrame';
 import { OpenDashboard } from '../OpenDashboard';
 import { unseenStyle } from '../../../theme/roles';
 import { ReadMode } from '../read/ReadMode';
-
-const DataPanel = dynamic(() => import('../../visuals/data/DataPanel').then((part) => part.DataPanel), {
-  ssr: false,
-});
-const TracePanel = dynamic(() => import('../../wiring/TracePanel').then((part) => part.TracePanel), {
-  ssr: false,
-});
+import { ExplainingPanels } from '../Panels';
 
 export function EmbedPage({ id, visual }: { id: number; visual: string | null }) {
   return <OpenDashboard id={id}>{() => <Embedded visual={visual} />}</OpenDashboard>;
 }
 
 function Embedded({ visual }: { visual: string | null }) {
-  const isTraced = useTraced((state) => state.item !== null);
-  const isDataAsked = useDataAsked(({ asked }) => asked !== null);
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column' }}>
       {visual === null ? <WholeDashboard /> : <OneVisual id={visual} />}
-      {isTraced && <TracePanel />}
-      {isDataAsked && <DataPanel />}
+      <ExplainingPanels />
     </Box>
   );
 }

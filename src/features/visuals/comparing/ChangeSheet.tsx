@@ -36,12 +36,12 @@ import { changesOf } from './changes';
 import { ChangeText } from './Comparison';
 import { ContributionList } from './ContributionList';
 
-export function ChangeSheet() {
-  const { asked, open } = useChangeAsked();
+export function ChangeSheet({ onClose }: { onClose: () => void }) {
+  const asked = useChangeAsked((change) => change.asked);
   const document = useDocument();
   const visual = document.visuals.find((entry) => entry.id === asked?.visual);
   if (!asked || !visual || !isMeasured(visual)) return null;
-  return <SheetBody key={JSON.stringify(asked)} designed={visual} asked={asked} onClose={() => open(null)} />;
+  return <SheetBody key={JSON.stringify(asked)} designed={visual} asked={asked} onClose={onClose} />;
 }
 
 /** The partners of an answer's buckets in one of its baselines. */

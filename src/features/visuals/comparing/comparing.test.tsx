@@ -11,7 +11,7 @@ import { changeColour, changeOpacity, STEPS } from '../calendarmap/changeTint';
 import { VisualBody } from '../VisualBody';
 import { MarkMenu } from '../rows/MarkMenu';
 import { WHOLE_MARK } from '../../../core/dashboard/turn/behind';
-import { useRowsAsked } from '../../workspace/rowsAsked';
+import { useMarkMenu, useRowsAsked } from '../../workspace/rowsAsked';
 import { useChangeAsked } from './changeAsked';
 import { crosstab, figure, open, page, WINDOW } from './testing';
 
@@ -33,7 +33,7 @@ async function shown(visual: Visual, options: Parameters<typeof open>[1] = {}) {
     dashboard,
     <>
       <Shown />
-      <MarkMenu />
+      <MarkMenu onClose={() => useMarkMenu.getState().open(null)} />
     </>,
   );
   return dashboard;

@@ -83,7 +83,7 @@ test('the sheet lists what each value adds, goes deeper, and keeps only one valu
   act(() =>
     useChangeAsked.getState().open({ visual: 'it', baseline: 'b1', measure: 0, bucket: null, key: [] }),
   );
-  showIn(dashboard, <ChangeSheet />);
+  showIn(dashboard, <ChangeSheet onClose={() => useChangeAsked.getState().open(null)} />);
   await waitFor(() => expect(page()).toContain('60 against 20: ↑ +200 %, +40'));
   expect(page()).toMatch(/Tamsel gone.*−10/);
   fireEvent.click(screen.getAllByRole('button', { name: 'Keep only it' })[0]!);

@@ -15,7 +15,7 @@ const course = { ...line('it'), title: 'Course', compare: compareWith(['b1']) } 
 
 test('the rows are those of the chart, with the days compared with; they follow what is held', async () => {
   const dashboard = await open(course);
-  showIn(dashboard, <DataPanel />);
+  showIn(dashboard, <DataPanel onClose={() => useDataAsked.getState().open(null)} />);
   expect(screen.queryByRole('table')).toBeNull();
   act(() => useDataAsked.getState().open('it'));
   const table = screen.getByRole('table');
@@ -43,7 +43,7 @@ test('the rows are those of the chart, with the days compared with; they follow 
 });
 
 test('Close ends it', async () => {
-  showIn(await open(course), <DataPanel />);
+  showIn(await open(course), <DataPanel onClose={() => useDataAsked.getState().open(null)} />);
   act(() => useDataAsked.getState().open('it'));
   fireEvent.click(screen.getByRole('button', { name: 'Close' }));
   expect(screen.queryByRole('table')).toBeNull();
@@ -51,7 +51,7 @@ test('Close ends it', async () => {
 
 test('an empty window says so in the place of rows', async () => {
   const dashboard = await open(course, { window: '1980' });
-  showIn(dashboard, <DataPanel />);
+  showIn(dashboard, <DataPanel onClose={() => useDataAsked.getState().open(null)} />);
   act(() => useDataAsked.getState().open('it'));
   expect(screen.getByRole('complementary').textContent).toContain('No data');
 });

@@ -15,11 +15,11 @@ import { TakeAway } from '../takeaway/TakeAway';
 import { useDataAsked } from './dataAsked';
 import { DataRows } from './DataRows';
 
-export function DataPanel() {
-  const { asked, open } = useDataAsked();
+export function DataPanel({ onClose }: { onClose: () => void }) {
+  const asked = useDataAsked((data) => data.asked);
   const visual = useDocument().visuals.find((entry) => entry.id === asked);
   if (!visual) return null;
-  return <DataOf key={visual.id} designed={visual} onClose={() => open(null)} />;
+  return <DataOf key={visual.id} designed={visual} onClose={onClose} />;
 }
 
 function DataOf({ designed, onClose }: { designed: Visual; onClose: () => void }) {

@@ -5,19 +5,19 @@ import MenuItem from '@mui/material/MenuItem';
 import { LISTED } from '../../../theme/theme';
 import { useMarkMenu, useRowsAsked } from '../../workspace/rowsAsked';
 
-export function MarkMenu() {
-  const { menu, open } = useMarkMenu();
+export function MarkMenu({ onClose }: { onClose: () => void }) {
+  const menu = useMarkMenu((marks) => marks.menu);
   const openRows = useRowsAsked((asked) => asked.open);
   if (!menu) return null;
   const { rows, onChange, at } = menu;
   const leave = (then: () => void) => () => {
-    open(null);
+    onClose();
     then();
   };
   return (
     <Menu
       open
-      onClose={() => open(null)}
+      onClose={onClose}
       anchorReference="anchorPosition"
       anchorPosition={{ left: at.x, top: at.y }}
       slotProps={{ paper: LISTED, list: { 'aria-label': rows.words } }}

@@ -53,8 +53,8 @@ async function shown(visual: Visual) {
     dashboard,
     <>
       <Shown visual={visual} />
-      <DataPanel />
-      <RowsPanel />
+      <DataPanel onClose={() => useDataAsked.getState().open(null)} />
+      <RowsPanel onClose={() => useRowsAsked.getState().open(null)} />
     </>,
   );
   return dashboard;

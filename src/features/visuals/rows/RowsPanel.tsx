@@ -28,12 +28,11 @@ import { useMeasures } from '../usePicture';
 import { FIRST_PAGE, pageQuery, RowGrid, type PageAsked } from './RowGrid';
 import { useRowsAsked, type AskedMark, type AskedValue } from '../../workspace/rowsAsked';
 
-export function RowsPanel() {
-  const { asked, open } = useRowsAsked();
+export function RowsPanel({ onClose }: { onClose: () => void }) {
+  const asked = useRowsAsked((rows) => rows.asked);
   const document = useDocument();
   if (!asked) return null;
   const key = JSON.stringify(asked);
-  const onClose = () => open(null);
   if ('slicer' in asked) {
     const slicer = document.controls.find((entry) => entry.id === asked.slicer);
     return slicer ? <RowsOfValue key={key} slicer={slicer} asked={asked} onClose={onClose} /> : null;
