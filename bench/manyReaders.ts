@@ -1,5 +1,8 @@
 /** Readers at once: each opens a dashboard and makes turns that the server answers whole, detail rows included. */
 import { readFileSync } from 'node:fs';
+import { Agent as PlainAgent, request as plain, type IncomingMessage } from 'node:http';
+import { Agent as SecureAgent, request as secure } from 'node:https';
+import { text as textOf } from 'node:stream/consumers';
 import { isoDay, parseIsoDay } from '../src/core/calendar/day';
 import { isTimeControl } from '../src/core/dashboard/document/controls';
 import type { DashboardDocument } from '../src/core/dashboard/document/document';
@@ -11,6 +14,8 @@ export interface ManyReaders {
   readonly readers: number;
   /** Of each reader. */
   readonly turns: number;
+  /** Seconds that a reader looks at what came, on average, before the next turn; 0 for as fast as it goes. */
+  readonly pause: number;
   /** What a reader's requests carry, by the reader's number. */
   readonly headersOf: (reader: number) => Readonly<Record<string, string>>;
   /** The server's process; undefined where it does not run from here. */
@@ -33,31 +38,52 @@ interface Question {
   readonly body?: unknown;
 }
 
+/** Each reader has a connection, as browsers do, and keeps it. */
+const AGENTS = {
+  'http:': new PlainAgent({ keepAlive: true }),
+  'https:': new SecureAgent({ keepAlive: true }),
+};
+
+/** Sends a question by Node's own client: `fetch` takes as much of the machine as the server that is measured. */
+function send({ address, headers, path, body }: Question): Promise<IncomingMessage> {
+  const { protocol } = new URL(address);
+  const isPlain = protocol === 'http:';
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  const more = text === undefined ? {} : { 'content-type': 'application/json', origin: address };
+  return new Promise((resolve, reject) => {
+    const asked = (isPlain ? plain : secure)(`${address}${path}`, {
+      agent: isPlain ? AGENTS['http:'] : AGENTS['https:'],
+      method: text === undefined ? 'GET' : 'POST',
+      headers: { ...headers, ...more },
+    });
+    asked.on('response', resolve).on('error', reject).end(text);
+  });
+}
+
 /** Asks once, and again where the server says that it has too much to do and when to come back. */
-async function ask(what: Asked, { address, headers, path, body }: Question): Promise<string> {
+async function ask(what: Asked, question: Question): Promise<string> {
   const begun = performance.now();
   for (;;) {
-    const response = await fetch(`${address}${path}`, {
-      method: body === undefined ? 'GET' : 'POST',
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      headers: {
-        ...headers,
-        ...(body === undefined ? {} : { 'content-type': 'application/json', origin: address }),
-      },
-    });
-    const text = await response.text();
-    if (response.status === 503) {
-      await new Promise((resolve) =>
-        setTimeout(resolve, 1000 * Number(response.headers.get('retry-after') ?? 1)),
-      );
+    const response = await send(question);
+    const text = await textOf(response);
+    const status = response.statusCode!;
+    if (status === 503) {
+      const seconds = Number(response.headers['retry-after'] ?? 1);
+      await new Promise((resolve) => setTimeout(resolve, 1000 * seconds));
       what.failed.set(503, (what.failed.get(503) ?? 0) + 1);
       continue;
     }
     what.times.push(performance.now() - begun);
-    if (!response.ok) what.failed.set(response.status, (what.failed.get(response.status) ?? 0) + 1);
+    if (status >= 400) what.failed.set(status, (what.failed.get(status) ?? 0) + 1);
     return text;
   }
 }
+
+/** Looks at what came, for half to one and a half of some seconds on average. */
+const look = (seconds: number) =>
+  seconds === 0
+    ? undefined
+    : new Promise((resolve) => setTimeout(resolve, 1000 * seconds * (0.5 + Math.random())));
 
 interface Dashboard {
   readonly id: number;
@@ -104,12 +130,13 @@ export async function measureReaders({
   address,
   readers,
   turns,
+  pause,
   headersOf,
   pid,
 }: ManyReaders): Promise<void> {
   const chosen = await dashboards({ address, headers: headersOf(0) });
   console.log(
-    `${readers} readers, ${turns} turns each, over ${chosen.length} dashboards at ${address}; memory ${memory(pid) ?? '?'} MB`,
+    `${readers} readers, ${turns} turns each${pause === 0 ? '' : `, ${pause} s apart`}, over ${chosen.length} dashboards at ${address}; memory ${memory(pid) ?? '?'} MB`,
   );
   for (const shared of [true, false]) {
     const words = shared ? 'shared' : 'own';
@@ -120,9 +147,11 @@ export async function measureReaders({
       Array.from({ length: readers }, async (_, reader) => {
         const dashboard = chosen[reader % chosen.length]!;
         const from = { address, headers: headersOf(reader) };
+        await look(pause);
         await ask(opening, { ...from, path: `/dashboards/${dashboard.id}` });
         await ask(opening, { ...from, path: '/api/model' });
         for (let turn = 0; turn < turns; turn++) {
+          await look(pause);
           const body = stateOf(dashboard, shared ? turn : reader * turns + turn + 1000);
           await ask(turning, { ...from, path: `/api/dashboards/${dashboard.id}/answers`, body });
         }

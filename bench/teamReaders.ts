@@ -51,6 +51,7 @@ try {
     address: team.url,
     readers,
     turns,
+    pause: 0,
     headersOf: (reader) => sessions[reader]!.headers,
     pid: record.serverPid,
   });

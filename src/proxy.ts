@@ -1,7 +1,7 @@
-/** What goes before every request: who may ask at all, and the headers that keep pages to themselves. */
+/** What goes before every request for a page or file: who may ask at all, and the headers that keep pages to themselves. */
 import { NextResponse, type NextRequest } from 'next/server';
 import { originsFrom } from './core/embedOrigins';
-import { SAFE_HEADERS, UNKEPT } from './core/safeHeaders';
+import { SAFE_HEADERS } from './core/safeHeaders';
 import { admitToPage, isForAnyone, SECURING_PAGE } from './server/accounts/pageRights';
 import { hostRefusal } from './server/origin';
 
@@ -29,9 +29,7 @@ async function inPlaceOfPage(
   request: NextRequest,
 ): Promise<'sign in' | 'second factor' | 'not there' | undefined> {
   const { pathname } = request.nextUrl;
-  // Routes for programs look at their callers themselves.
-  if (process.env.DATHEN_TEAM !== '1' || pathname.startsWith('/api/') || isForAnyone(pathname))
-    return undefined;
+  if (process.env.DATHEN_TEAM !== '1' || isForAnyone(pathname)) return undefined;
   const { callerOf } = await import('./server/accounts/callerOf');
   const answer = admitToPage(await callerOf(request.headers), pathname);
   return answer === 'shown' ? undefined : answer;
@@ -67,14 +65,12 @@ export async function proxy(request: NextRequest): Promise<NextResponse> {
   for (const [name, value] of Object.entries(SAFE_HEADERS)) response.headers.set(name, value);
   // It knows no list of origins; the policy says the same.
   if (origins.length > 0) response.headers.delete('x-frame-options');
-  // A cube names its load, so it never changes, and says so itself.
-  if (pathname.startsWith('/api/') && pathname !== '/api/cubes')
-    response.headers.set('cache-control', UNKEPT);
   return response;
 }
 
 /**
- * Everything but the routes that take large bodies: whatever goes through here is held in memory and cut off at 10 MB.
- * They look at their callers themselves; their headers stand in next.config.ts.
+ * Everything but the routes for programs, which look at their callers themselves; their headers stand in
+ * next.config.ts. Going through here costs as much as most of them take, and holds their bodies in memory, cut off at
+ * 10 MB.
  */
-export const config = { matcher: ['/((?!api/uploads$|api/geometries$).*)'] };
+export const config = { matcher: ['/((?!api/).*)'] };

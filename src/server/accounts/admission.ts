@@ -9,6 +9,8 @@ import type { RouteFound } from './routeRights';
 const signIn = () => new Problem('sign-in', 'Sign in first.', 401);
 const secondFactor = () =>
   new Problem('second-factor', 'Set up a second factor first, under “Your account”.', 403);
+/** What is told of an address without a route. */
+export const nothingThere = () => new Problem('no-such-route', 'There is nothing at this address.', 404);
 const refused = () => new Problem('not-allowed', 'Your role in this workspace does not allow this.', 403);
 
 /** Throws a `Problem` (401, 403 or 404) where a caller may not use a route. */
@@ -17,7 +19,7 @@ export async function admit(caller: Caller, found: RouteFound | undefined): Prom
   if (found?.right.needs === 'anyone') return;
   if (caller.kind === 'nobody') throw signIn();
   if (caller.kind === 'unsecured') throw secondFactor();
-  if (!found) throw refused();
+  if (!found) throw nothingThere();
   const { right, parts } = found;
   if (caller.kind === 'link' && right.needs !== 'link') throw signIn();
   if (right.needs !== 'link' && right.needs !== 'anyone' && !isAtLeast(caller.role!, right.needs))

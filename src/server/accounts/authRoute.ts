@@ -5,6 +5,7 @@ import type { Caller } from '../caller';
 import { respond } from '../http';
 import { serverConfig } from '../config';
 import { Problem } from '../problem';
+import { nothingThere } from './admission';
 import { auth } from './auth';
 import { NOBODY } from './callerOf';
 import { addressOf, noteDeed } from './deeds';
@@ -100,7 +101,7 @@ export function answerAuth(request: Request): Promise<Response> {
   return respond(request, async (caller) => {
     if (!serverConfig().team) throw new Problem('no-accounts', 'There are no accounts here.', 404);
     const path = new URL(request.url).pathname.slice('/api/auth/'.length);
-    if (!isOpen(path)) throw new Problem('no-such-route', 'There is nothing here.', 404);
+    if (!isOpen(path)) throw nothingThere();
     await checkAsked(path, request, caller);
     const email = caller.person === null ? await claimedEmail(request) : undefined;
     const isSignIn = path === 'sign-in/email' && email !== undefined;

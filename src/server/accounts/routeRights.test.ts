@@ -15,6 +15,8 @@ function routesIn(folder: string): string[] {
     if (entry.isDirectory()) return routesIn(full);
     if (entry.name !== 'route.ts') return [];
     const place = path.relative(APP, folder);
+    // Answers for what is no route.
+    if (place === 'api/[...unlisted]') return [];
     const exported = readFileSync(full, 'utf8').matchAll(
       /^export (?:async )?(?:function|const) ([A-Z]+)\b/gm,
     );

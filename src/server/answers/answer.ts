@@ -67,6 +67,14 @@ function designsOver(model: Model): LRUCache<string, Prepared> {
   return known;
 }
 
+/** A document as text; one that is held is written once. */
+function textOf(document: DashboardDocument): string {
+  const texts = once('texts of documents', () => new WeakMap<DashboardDocument, string>());
+  const text = texts.get(document) ?? JSON.stringify(document);
+  texts.set(document, text);
+  return text;
+}
+
 /**
  * A document over the model as it is now, with what answers its questions; both are kept, since what is looked up in
  * them is worked out once.
@@ -77,7 +85,7 @@ export async function preparedFor(
   await checkLinkedDocument(currentCaller(), document);
   const { model, stored } = await readModel();
   const designs = designsOver(model);
-  const key = JSON.stringify(document);
+  const key = textOf(document);
   const known = designs.get(key);
   if (known) return { design: known.design, source: await known.source, stored };
   const design = designOf(document, model);

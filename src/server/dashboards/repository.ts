@@ -18,6 +18,7 @@ import { database, sqlNow, utcTime } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
 import { once } from '../once';
 import { Problem } from '../problem';
+import { SharedLook } from '../sharedLook';
 import { noSuchDashboard } from './noSuchDashboard';
 
 export interface StoredDashboard {
@@ -92,14 +93,29 @@ export async function listDashboards(): Promise<DashboardEntry[]> {
   return entries;
 }
 
+/** Dashboards whose newest revision is looked for at the same time. */
+const LOOKED_FOR = 500;
+
 /** The number of a dashboard's newest revision. Throws a `Problem` when there is none. */
 export async function revisionOf(id: number): Promise<number> {
+  const looks = once(
+    'looks for revisions',
+    () => new LRUCache<string, SharedLook<number | undefined>>({ max: LOOKED_FOR }),
+  );
+  const place = `${serverConfig().database.name} ${id}`;
+  const look = looks.get(place) ?? new SharedLook(() => newestRevision(id));
+  looks.set(place, look);
+  const revision = await look.take();
+  if (revision === undefined) throw noSuchDashboard(id);
+  return revision;
+}
+
+async function newestRevision(id: number): Promise<number | undefined> {
   const [row] = await database()
     .select({ revision: dashboard.revision })
     .from(dashboard)
     .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)));
-  if (!row) throw noSuchDashboard(id);
-  return row.revision;
+  return row?.revision;
 }
 
 /** Revisions never change, so those read last are kept as they were understood. */

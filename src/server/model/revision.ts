@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { database, selectRows } from '../database/connection';
 import { setting } from '../database/schema';
 import { once } from '../once';
+import { SharedLook } from '../sharedLook';
 
 const NAME = 'model-revision';
 
@@ -21,33 +22,24 @@ const SAME_DAY_MS = 15 * 60_000;
  * What answers follow from beside the question: data, model and day. Null where tables of other databases are read
  * live, since nobody tells when these change.
  */
-export function answerBasis(): Promise<string | null> {
-  const line = once('answer basis', (): Line => ({ running: null, next: null }));
-  if (!line.running) return (line.running = readBasis().finally(() => (line.running = null)));
-  // One that is under way may have begun before a change that is known already, so the next one is waited for.
-  const { running } = line;
-  line.next ??= running
-    .catch(() => null)
-    .then(() => {
-      line.next = null;
-      return answerBasis();
-    });
-  return line.next;
-}
-
-/** The look at the database that is under way, and the one that all who ask meanwhile share. */
-interface Line {
-  running: Promise<string | null> | null;
-  next: Promise<string | null> | null;
-}
-
-async function readBasis(): Promise<string | null> {
+export async function answerBasis(): Promise<string | null> {
   const { revision, load, live } = await readRevision();
   return live > 0 ? null : `${revision} ${load} ${Math.floor(Date.now() / SAME_DAY_MS)}`;
 }
 
-/** The revision, the newest load that is done, and how many datasets are read live. */
-export async function readRevision(): Promise<{ revision: number; load: number; live: number }> {
+interface Revision {
+  readonly revision: number;
+  /** The newest load that is done; 0 where there is none. */
+  readonly load: number;
+  /** How many datasets are read live. */
+  readonly live: number;
+}
+
+/** What there is now, looked for once for all who ask at the same time. */
+export const readRevision = (): Promise<Revision> =>
+  once('looks for the revision', () => new SharedLook(lookNow)).take();
+
+async function lookNow(): Promise<Revision> {
   const [row] = await selectRows<{ revision: string | null; load: number | null; live: number }>(
     `SELECT (SELECT value FROM setting WHERE name = ?) AS revision,
             (SELECT MAX(id) FROM dataset_load WHERE status = 'done') AS \`load\`,
