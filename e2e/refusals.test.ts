@@ -225,8 +225,24 @@ describe('pages of others', () => {
     expect((await raw('/api/model', {}, 'TRACE')).status).toBeGreaterThanOrEqual(400);
   });
 
-  test('answers are not kept by the browser', async () => {
-    expect((await raw('/api/model')).headers['cache-control']).toContain('no-store');
+  test('answers are not kept by the browser, and show nothing as a page', async () => {
+    const { headers } = await raw('/api/model');
+    expect(headers).toMatchObject({
+      'cache-control': expect.stringContaining('no-store') as string,
+      'content-security-policy': "default-src 'none'; frame-ancestors 'none'",
+      'x-content-type-options': 'nosniff',
+    });
+    // A cube never changes; one that is refused is no cube.
+    expect((await raw('/api/cubes?shape=1')).headers['cache-control']).toBeUndefined();
+  });
+
+  test('an address without a route is told as such, whatever is done to it, and not to other hosts', async () => {
+    for (const method of ['GET', 'POST', 'PUT', 'PATCH', 'DELETE']) {
+      const response = await fetch(`${BASE}/api/no/such/thing`, { method });
+      expect(response.status).toBe(404);
+      expect(await response.json()).toMatchObject({ error: { code: 'no-such-route' } });
+    }
+    expect((await raw('/api/no/such/thing', { host: 'evil.example' })).status).toBe(403);
   });
 });
 
