@@ -65,12 +65,23 @@ const LOOKS = [
 /** All rules in the light; in the dark those that can say something new. */
 const rulesFor = (scheme: 'light' | 'dark') => (scheme === 'dark' ? { rules: RULES_OF_COLOURS } : {});
 
+/** By how many pixels the page is wider than the screen, so that it would have to be pushed sideways. */
+const tooWide = ({ driver }: Page) =>
+  driver.executeScript<number>(
+    'return document.documentElement.scrollWidth - document.documentElement.clientWidth',
+  );
+
 /** Looks at a page in every width and scheme. */
 export async function checkEverywhere(page: Page) {
   for (const [width, scheme] of LOOKS) {
     await look(page, width, scheme);
     const found = await violations(page, rulesFor(scheme));
-    expect({ width, scheme, found }).toEqual({ width, scheme, found: [] });
+    expect({ width, scheme, found, wide: await tooWide(page) }).toEqual({
+      width,
+      scheme,
+      found: [],
+      wide: 0,
+    });
   }
   await look(page, 1280, 'light');
 }

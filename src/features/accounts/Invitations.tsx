@@ -17,6 +17,7 @@ import { Section } from '../ui/Section';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
 import { ShownOnce } from './ShownOnce';
 import { useChange } from '../ui/useChange';
+import { Scrolling } from '../ui/Scrolling';
 
 /** Who is invited and has not come in yet, and a way to invite more. */
 export function Invitations({ invitations, mails }: { invitations: readonly Invitation[]; mails: boolean }) {
@@ -45,31 +46,33 @@ export function Invitations({ invitations, mails }: { invitations: readonly Invi
       </Typography>
       {link !== null && <ShownOnce name="Link of the invitation" text={link} onClose={() => setLink(null)} />}
       {open.length > 0 && (
-        <Table size="small" aria-label="Invitations">
-          <TableBody>
-            {open.map((entry) => (
-              <TableRow key={entry.id}>
-                <TableCell sx={{ fontWeight: 650 }}>{entry.email}</TableCell>
-                <TableCell>{ROLE_NAMES[entry.role]}</TableCell>
-                <TableCell>until {momentWords(entry.expiresAt)}</TableCell>
-                <TableCell align="right">
-                  <Button
-                    color="error"
-                    aria-label={`Take the invitation of ${entry.email} back`}
-                    onClick={() =>
-                      void change(
-                        () => requestJson(`/api/invitations/${entry.id}`, { method: 'DELETE' }),
-                        `The invitation of ${entry.email} is taken back.`,
-                      )
-                    }
-                  >
-                    Take back
-                  </Button>
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
+        <Scrolling name="Invitations, column by column">
+          <Table size="small" aria-label="Invitations">
+            <TableBody>
+              {open.map((entry) => (
+                <TableRow key={entry.id}>
+                  <TableCell sx={{ fontWeight: 650 }}>{entry.email}</TableCell>
+                  <TableCell>{ROLE_NAMES[entry.role]}</TableCell>
+                  <TableCell>until {momentWords(entry.expiresAt)}</TableCell>
+                  <TableCell align="right">
+                    <Button
+                      color="error"
+                      aria-label={`Take the invitation of ${entry.email} back`}
+                      onClick={() =>
+                        void change(
+                          () => requestJson(`/api/invitations/${entry.id}`, { method: 'DELETE' }),
+                          `The invitation of ${entry.email} is taken back.`,
+                        )
+                      }
+                    >
+                      Take back
+                    </Button>
+                  </TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        </Scrolling>
       )}
       <InlineForm name="Invite somebody" onSubmit={invite} sx={{ mt: 1.5 }}>
         <TextField

@@ -16,6 +16,7 @@ import { deedsSchema } from '../../contract/people';
 import { momentWords } from '../ui/moment';
 import { PageHeader } from '../ui/PageHeader';
 import { requestAs } from '../ui/request';
+import { Scrolling } from '../ui/Scrolling';
 
 const PAGE = 50;
 
@@ -72,33 +73,35 @@ export function LogPage() {
         </Box>
         {deeds.error && <Typography role="alert">{deeds.error.message}</Typography>}
         <Box sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline', borderRadius: 1 }}>
-          <Table size="small" aria-label="Deeds">
-            <TableHead>
-              <TableRow>
-                <TableCell>When</TableCell>
-                <TableCell>Who</TableCell>
-                <TableCell>What</TableCell>
-                <TableCell>To what</TableCell>
-                <TableCell>From</TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {(deeds.data?.deeds ?? []).map((deed) => (
-                <TableRow key={deed.id}>
-                  <TableCell sx={{ whiteSpace: 'nowrap' }}>{momentWords(deed.at)}</TableCell>
-                  <TableCell>{deed.actor}</TableCell>
-                  <TableCell>{deed.action}</TableCell>
-                  <TableCell>{deed.object}</TableCell>
-                  <TableCell>{deed.address ?? ''}</TableCell>
-                </TableRow>
-              ))}
-              {deeds.data?.total === 0 && (
+          <Scrolling name="Deeds, column by column">
+            <Table size="small" aria-label="Deeds">
+              <TableHead>
                 <TableRow>
-                  <TableCell colSpan={5}>Nothing was done that fits.</TableCell>
+                  <TableCell>When</TableCell>
+                  <TableCell>Who</TableCell>
+                  <TableCell>What</TableCell>
+                  <TableCell>To what</TableCell>
+                  <TableCell>From</TableCell>
                 </TableRow>
-              )}
-            </TableBody>
-          </Table>
+              </TableHead>
+              <TableBody>
+                {(deeds.data?.deeds ?? []).map((deed) => (
+                  <TableRow key={deed.id}>
+                    <TableCell sx={{ whiteSpace: 'nowrap' }}>{momentWords(deed.at)}</TableCell>
+                    <TableCell>{deed.actor}</TableCell>
+                    <TableCell>{deed.action}</TableCell>
+                    <TableCell>{deed.object}</TableCell>
+                    <TableCell>{deed.address ?? ''}</TableCell>
+                  </TableRow>
+                ))}
+                {deeds.data?.total === 0 && (
+                  <TableRow>
+                    <TableCell colSpan={5}>Nothing was done that fits.</TableCell>
+                  </TableRow>
+                )}
+              </TableBody>
+            </Table>
+          </Scrolling>
           <TablePagination
             component="div"
             count={deeds.data?.total ?? 0}

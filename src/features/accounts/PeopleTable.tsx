@@ -17,6 +17,7 @@ import { Section } from '../ui/Section';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
 import { ShownOnce } from './ShownOnce';
 import { useChange } from '../ui/useChange';
+import { Scrolling } from '../ui/Scrolling';
 
 export function PeopleTable({ people }: { people: readonly Person[] }) {
   const change = useChange('people', 'me');
@@ -31,104 +32,106 @@ export function PeopleTable({ people }: { people: readonly Person[] }) {
   return (
     <Section title="People">
       {link && <ShownOnce name={link.name} text={link.link} onClose={() => setLink(null)} />}
-      <Table size="small" aria-label="People">
-        <TableHead>
-          <TableRow>
-            <TableCell>Name</TableCell>
-            <TableCell>Address</TableCell>
-            <TableCell>May</TableCell>
-            <TableCell>Second factor</TableCell>
-            <TableCell>Last here</TableCell>
-            <TableCell>
-              <span style={unseenStyle}>What can be done</span>
-            </TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {people.map((person) => (
-            <TableRow key={person.id}>
-              <TableCell sx={{ fontWeight: 650 }}>
-                {person.name}
-                {person.isDisabled && ' (closed)'}
-              </TableCell>
-              <TableCell>{person.email}</TableCell>
+      <Scrolling name="People, column by column">
+        <Table size="small" aria-label="People">
+          <TableHead>
+            <TableRow>
+              <TableCell>Name</TableCell>
+              <TableCell>Address</TableCell>
+              <TableCell>May</TableCell>
+              <TableCell>Second factor</TableCell>
+              <TableCell>Last here</TableCell>
               <TableCell>
-                <TextField
-                  select
-                  variant="standard"
-                  value={person.role}
-                  onChange={(event) =>
-                    edit(
-                      person,
-                      { role: event.target.value as Role },
-                      `${person.name} is ${ROLE_NAMES[event.target.value as Role].toLowerCase()} now.`,
-                    )
-                  }
-                  slotProps={{
-                    htmlInput: { 'aria-label': `Role of ${person.name}` },
-                    select: { renderValue: (value) => ROLE_NAMES[value as Role] },
-                  }}
-                >
-                  {ROLES.map((role) => (
-                    <MenuItem key={role} value={role}>
-                      <ListItemText primary={ROLE_NAMES[role]} secondary={ROLE_SAYS[role]} />
-                    </MenuItem>
-                  ))}
-                </TextField>
-              </TableCell>
-              <TableCell>{person.hasSecondFactor ? 'on' : 'off'}</TableCell>
-              <TableCell>{person.seenAt === null ? 'not signed in' : momentWords(person.seenAt)}</TableCell>
-              <TableCell align="right">
-                <MenuButton
-                  words="More"
-                  name={`More for ${person.name}`}
-                  aria-label={`More for ${person.name}`}
-                >
-                  {(close) => [
-                    <MenuItem key="reset" onClick={() => close(() => reset(person))}>
-                      Make a link for a new password
-                    </MenuItem>,
-                    ...(person.hasSecondFactor
-                      ? [
-                          <MenuItem
-                            key="factor"
-                            onClick={() =>
-                              close(() =>
-                                edit(
-                                  person,
-                                  { removesSecondFactor: true },
-                                  `${person.name} signs in with the password alone.`,
-                                ),
-                              )
-                            }
-                          >
-                            Remove the second factor
-                          </MenuItem>,
-                        ]
-                      : []),
-                    <MenuItem
-                      key="close"
-                      onClick={() =>
-                        close(() =>
-                          edit(
-                            person,
-                            { isDisabled: !person.isDisabled },
-                            person.isDisabled
-                              ? `${person.name} may come in again.`
-                              : `${person.name} is signed out and may not come in any more.`,
-                          ),
-                        )
-                      }
-                    >
-                      {person.isDisabled ? 'Open the account again' : 'Close the account'}
-                    </MenuItem>,
-                  ]}
-                </MenuButton>
+                <span style={unseenStyle}>What can be done</span>
               </TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+          </TableHead>
+          <TableBody>
+            {people.map((person) => (
+              <TableRow key={person.id}>
+                <TableCell sx={{ fontWeight: 650 }}>
+                  {person.name}
+                  {person.isDisabled && ' (closed)'}
+                </TableCell>
+                <TableCell>{person.email}</TableCell>
+                <TableCell>
+                  <TextField
+                    select
+                    variant="standard"
+                    value={person.role}
+                    onChange={(event) =>
+                      edit(
+                        person,
+                        { role: event.target.value as Role },
+                        `${person.name} is ${ROLE_NAMES[event.target.value as Role].toLowerCase()} now.`,
+                      )
+                    }
+                    slotProps={{
+                      htmlInput: { 'aria-label': `Role of ${person.name}` },
+                      select: { renderValue: (value) => ROLE_NAMES[value as Role] },
+                    }}
+                  >
+                    {ROLES.map((role) => (
+                      <MenuItem key={role} value={role}>
+                        <ListItemText primary={ROLE_NAMES[role]} secondary={ROLE_SAYS[role]} />
+                      </MenuItem>
+                    ))}
+                  </TextField>
+                </TableCell>
+                <TableCell>{person.hasSecondFactor ? 'on' : 'off'}</TableCell>
+                <TableCell>{person.seenAt === null ? 'not signed in' : momentWords(person.seenAt)}</TableCell>
+                <TableCell align="right">
+                  <MenuButton
+                    words="More"
+                    name={`More for ${person.name}`}
+                    aria-label={`More for ${person.name}`}
+                  >
+                    {(close) => [
+                      <MenuItem key="reset" onClick={() => close(() => reset(person))}>
+                        Make a link for a new password
+                      </MenuItem>,
+                      ...(person.hasSecondFactor
+                        ? [
+                            <MenuItem
+                              key="factor"
+                              onClick={() =>
+                                close(() =>
+                                  edit(
+                                    person,
+                                    { removesSecondFactor: true },
+                                    `${person.name} signs in with the password alone.`,
+                                  ),
+                                )
+                              }
+                            >
+                              Remove the second factor
+                            </MenuItem>,
+                          ]
+                        : []),
+                      <MenuItem
+                        key="close"
+                        onClick={() =>
+                          close(() =>
+                            edit(
+                              person,
+                              { isDisabled: !person.isDisabled },
+                              person.isDisabled
+                                ? `${person.name} may come in again.`
+                                : `${person.name} is signed out and may not come in any more.`,
+                            ),
+                          )
+                        }
+                      >
+                        {person.isDisabled ? 'Open the account again' : 'Close the account'}
+                      </MenuItem>,
+                    ]}
+                  </MenuButton>
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Scrolling>
     </Section>
   );
 }

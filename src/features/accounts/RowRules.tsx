@@ -17,6 +17,7 @@ import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { RowRuleForm } from './RowRuleForm';
 import { useChange } from '../ui/useChange';
+import { Scrolling } from '../ui/Scrolling';
 
 const SHOWN_VALUES = 6;
 
@@ -72,41 +73,43 @@ export function RowRules({ groups }: { groups: readonly Group[] }) {
       </Typography>
       {groups.length === 0 && <Typography>Make a group first.</Typography>}
       {rules.error && <Typography role="alert">{rules.error.message}</Typography>}
-      <Table size="small" aria-label="Rules on rows">
-        <TableBody>
-          {(rules.data ?? []).map((rule) =>
-            edited === rule.id ? (
-              <TableRow key={rule.id}>
-                <TableCell colSpan={3}>{form(rule)}</TableCell>
-              </TableRow>
-            ) : (
-              <TableRow key={rule.id}>
-                <TableCell sx={{ fontWeight: 650 }}>
-                  {groups.find(({ id }) => id === rule.group)?.name ?? rule.group}
-                </TableCell>
-                <TableCell>{words(rule)}</TableCell>
-                <TableCell align="right">
-                  <Button aria-label={`Change the rule ${words(rule)}`} onClick={() => setEdited(rule.id)}>
-                    Change
-                  </Button>
-                  <Button
-                    color="error"
-                    aria-label={`Remove the rule ${words(rule)}`}
-                    onClick={() =>
-                      void change(
-                        () => requestJson(`/api/rules/${rule.id}`, { method: 'DELETE' }),
-                        'The rule is removed.',
-                      )
-                    }
-                  >
-                    Remove
-                  </Button>
-                </TableCell>
-              </TableRow>
-            ),
-          )}
-        </TableBody>
-      </Table>
+      <Scrolling name="Rules on rows, column by column">
+        <Table size="small" aria-label="Rules on rows">
+          <TableBody>
+            {(rules.data ?? []).map((rule) =>
+              edited === rule.id ? (
+                <TableRow key={rule.id}>
+                  <TableCell colSpan={3}>{form(rule)}</TableCell>
+                </TableRow>
+              ) : (
+                <TableRow key={rule.id}>
+                  <TableCell sx={{ fontWeight: 650 }}>
+                    {groups.find(({ id }) => id === rule.group)?.name ?? rule.group}
+                  </TableCell>
+                  <TableCell>{words(rule)}</TableCell>
+                  <TableCell align="right">
+                    <Button aria-label={`Change the rule ${words(rule)}`} onClick={() => setEdited(rule.id)}>
+                      Change
+                    </Button>
+                    <Button
+                      color="error"
+                      aria-label={`Remove the rule ${words(rule)}`}
+                      onClick={() =>
+                        void change(
+                          () => requestJson(`/api/rules/${rule.id}`, { method: 'DELETE' }),
+                          'The rule is removed.',
+                        )
+                      }
+                    >
+                      Remove
+                    </Button>
+                  </TableCell>
+                </TableRow>
+              ),
+            )}
+          </TableBody>
+        </Table>
+      </Scrolling>
       {edited === 'new' && <Box sx={{ mt: 1.5 }}>{form(null)}</Box>}
     </Section>
   );

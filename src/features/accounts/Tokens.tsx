@@ -24,6 +24,7 @@ import { orSentence, requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { useChange } from '../ui/useChange';
 import { ShownOnce } from './ShownOnce';
+import { Scrolling } from '../ui/Scrolling';
 
 const SCOPES: { readonly [S in TokenScope]: { readonly says: string; readonly least: Role } } = {
   read: { says: 'reads what is shared', least: 'reader' },
@@ -70,29 +71,31 @@ export function Tokens({ role }: { role: Role }) {
         </Typography>
       )}
       {made !== null && <ShownOnce name="Token" text={made} onClose={() => setMade(null)} />}
-      <Table size="small" aria-label="Tokens">
-        <TableBody>
-          {(list.data ?? []).map((token) => (
-            <TableRow key={token.id}>
-              <TableCell sx={{ fontWeight: 650 }}>{token.name}</TableCell>
-              <TableCell>{SCOPES[token.scope].says}</TableCell>
-              <TableCell>until {momentWords(token.expiresAt)}</TableCell>
-              <TableCell>
-                {token.usedAt === null ? 'never used' : `used ${momentWords(token.usedAt)}`}
-              </TableCell>
-              <TableCell align="right">
-                <Button
-                  color="error"
-                  aria-label={`End ${token.name}`}
-                  onClick={() => void end(token.id, token.name)}
-                >
-                  End
-                </Button>
-              </TableCell>
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+      <Scrolling name="Tokens, column by column">
+        <Table size="small" aria-label="Tokens">
+          <TableBody>
+            {(list.data ?? []).map((token) => (
+              <TableRow key={token.id}>
+                <TableCell sx={{ fontWeight: 650 }}>{token.name}</TableCell>
+                <TableCell>{SCOPES[token.scope].says}</TableCell>
+                <TableCell>until {momentWords(token.expiresAt)}</TableCell>
+                <TableCell>
+                  {token.usedAt === null ? 'never used' : `used ${momentWords(token.usedAt)}`}
+                </TableCell>
+                <TableCell align="right">
+                  <Button
+                    color="error"
+                    aria-label={`End ${token.name}`}
+                    onClick={() => void end(token.id, token.name)}
+                  >
+                    End
+                  </Button>
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Scrolling>
       <InlineForm name="A new token" onSubmit={make} sx={{ mt: 1.5 }}>
         <TextField label="Name of the token" value={name} onChange={(event) => setName(event.target.value)} />
         <TextField

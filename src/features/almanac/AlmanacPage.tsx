@@ -72,9 +72,9 @@ function Loaded({ almanac }: { almanac: Almanac }) {
   const lastYear = civilFromDay(almanac.span.last).year;
   return (
     <>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2, mb: 1.5 }}>
         <Typography variant="h1">Almanac</Typography>
-        <Typography color="textSecondary" sx={{ flex: 1 }}>
+        <Typography color="textSecondary" sx={{ flex: '1 1 260px' }}>
           The one date dimension of every dataset: {numberWords(almanac.span.last - almanac.span.first + 1)}{' '}
           days, {firstYear} to {lastYear}
         </Typography>
@@ -98,12 +98,12 @@ function Loaded({ almanac }: { almanac: Almanac }) {
           </>
         }
       >
-        <Box sx={{ display: 'flex', gap: 3 }}>
-          <Box sx={{ flex: '0 0 250px' }}>
+        <Box sx={{ display: 'flex', flexDirection: { xs: 'column', sm: 'row' }, gap: 3 }}>
+          <Box sx={{ flex: { sm: '0 0 250px' } }}>
             <RuleFields rule={rule} onChange={setDraft} />
           </Box>
           <Box sx={{ flex: 1, minWidth: 0 }}>
-            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
               <Button
                 aria-label="The year before"
                 disabled={year <= firstYear}
@@ -121,7 +121,7 @@ function Loaded({ almanac }: { almanac: Almanac }) {
               >
                 ›
               </Button>
-              <Typography variant="body2" color="textSecondary">
+              <Typography variant="body2" color="textSecondary" sx={{ flex: '1 1 200px' }}>
                 months down, days across; brackets where fiscal months begin, weekends underlined, dots for
                 holidays
               </Typography>

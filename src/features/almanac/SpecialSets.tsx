@@ -20,6 +20,7 @@ import { Section } from '../ui/Section';
 import { useWanted } from '../ui/useWanted';
 import { RemoveButton } from '../ui/RemoveButton';
 import { addSet, changeSet, removeSet } from './api';
+import { Scrolling } from '../ui/Scrolling';
 
 const MOST_NAMED = 14;
 
@@ -80,13 +81,15 @@ export function SpecialSets({
         </Typography>
       )}
       {sets.length > 0 && (
-        <Table size="small" aria-label="Sets of days">
-          <TableBody>
-            {sets.map((set) => (
-              <SetRow key={set.id} set={set} run={run} />
-            ))}
-          </TableBody>
-        </Table>
+        <Scrolling name="Sets of days, column by column">
+          <Table size="small" aria-label="Sets of days">
+            <TableBody>
+              {sets.map((set) => (
+                <SetRow key={set.id} set={set} run={run} />
+              ))}
+            </TableBody>
+          </Table>
+        </Scrolling>
       )}
       {ofYear.length > 0 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>

@@ -14,7 +14,7 @@ import { dayWords } from '../../core/calendar/names';
 import { unseenStyle } from '../../theme/roles';
 import { HelpButton } from '../ui/HelpButton';
 import { lazily } from '../ui/lazily';
-import { useCanDesign } from '../ui/screen';
+import { useCanDesign, useIsOneColumn } from '../ui/screen';
 import { PersonMenu } from '../ui/PersonMenu';
 import { SkipLinks, type SkipTo } from '../ui/SkipLinks';
 import { Wordmark } from '../ui/Wordmark';
@@ -103,7 +103,11 @@ export function DashboardHeader({
         role="status"
         noWrap
         // The freshness of many datasets gives way; the title of the dashboard does not.
-        sx={{ flex: mode === 'read' ? '1 1 120px' : '0 1 auto', minWidth: mode === 'read' ? 0 : 88 }}
+        sx={
+          mode === 'read'
+            ? { flex: { xs: '1 1 40px', md: '1 1 120px' }, minWidth: 0 }
+            : { flex: '0 1 auto', minWidth: 88 }
+        }
         title={mode === 'read' ? undefined : savingWords(saving)}
       >
         {mode === 'read' ? <Freshness /> : savingWords(saving)}
@@ -226,6 +230,7 @@ function AsOfButton() {
   const chosen = useHeld(({ state }) => state.asOf);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const asOf = chosen ? parseIsoDay(chosen) : undefined;
+  const isOneColumn = useIsOneColumn();
   const words = `As of ${asOf === undefined ? `today, ${dayWords(today)}` : dayWords(asOf)}`;
   return (
     <>
@@ -240,7 +245,7 @@ function AsOfButton() {
           justifyContent: 'start',
         }}
       >
-        <span style={ONE_LINE}>{words}</span>
+        <span style={ONE_LINE}>{isOneColumn && asOf === undefined ? 'As of today' : words}</span>
       </Button>
       {anchor && <AsOfPopover anchor={anchor} onClose={() => setAnchor(null)} />}
     </>

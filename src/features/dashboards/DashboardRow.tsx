@@ -22,6 +22,8 @@ import { useInView } from './useInView';
 
 export interface DashboardRowProps {
   readonly entry: DashboardEntry;
+  /** Whether there is room for a name and what is shown, one under the other, only. */
+  readonly isOneColumn: boolean;
   readonly isFavourite: boolean;
   /** When it was opened last (ISO 8601). */
   readonly opened: string | undefined;
@@ -40,6 +42,7 @@ interface Draft {
 
 export function DashboardRow({
   entry,
+  isOneColumn,
   isFavourite,
   opened,
   onRename,
@@ -65,13 +68,16 @@ export function DashboardRow({
     else if (text !== '' && text !== title) onRename(text.slice(0, 200));
     setDraft(null);
   };
+  const now = <Now overview={overview.data} problem={overview.error?.message} />;
   return (
     <TableRow ref={ref} hover sx={{ verticalAlign: 'top' }}>
-      <TableCell sx={{ width: 128 }}>
-        <Link href={`/dashboards/${id}`} tabIndex={-1} aria-hidden="true">
-          <LayoutPicture layout={entry.layout} />
-        </Link>
-      </TableCell>
+      {!isOneColumn && (
+        <TableCell sx={{ width: 128 }}>
+          <Link href={`/dashboards/${id}`} tabIndex={-1} aria-hidden="true">
+            <LayoutPicture layout={entry.layout} />
+          </Link>
+        </TableCell>
+      )}
       <TableCell>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
           <Button
@@ -120,15 +126,18 @@ export function DashboardRow({
             <Chip key={tag} size="small" variant="outlined" label={tag} onClick={() => onTag(tag)} />
           ))}
         </Box>
+        {isOneColumn && now}
       </TableCell>
-      <TableCell sx={{ maxWidth: 360 }}>
-        <Now overview={overview.data} problem={overview.error?.message} />
-      </TableCell>
-      <TableCell sx={{ color: 'text.secondary', fontSize: 12 }}>
-        {opened !== undefined && <div>opened {momentWords(opened)}</div>}
-        <div>changed {momentWords(entry.updatedAt)}</div>
-        <div>revision {entry.revision}</div>
-      </TableCell>
+      {!isOneColumn && (
+        <>
+          <TableCell sx={{ maxWidth: 360 }}>{now}</TableCell>
+          <TableCell sx={{ color: 'text.secondary', fontSize: 12 }}>
+            {opened !== undefined && <div>opened {momentWords(opened)}</div>}
+            <div>changed {momentWords(entry.updatedAt)}</div>
+            <div>revision {entry.revision}</div>
+          </TableCell>
+        </>
+      )}
       <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
         <MenuButton words="More" name={`More of ${title}`} aria-label={`More of ${title}`}>
           {(close) =>

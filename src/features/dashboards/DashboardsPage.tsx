@@ -18,6 +18,7 @@ import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { requestAs, requestJson } from '../ui/request';
+import { useIsOneColumn } from '../ui/screen';
 import { useVisited, type Visited } from '../ui/visited';
 import { DashboardRow } from './DashboardRow';
 import { FirstStart } from './FirstStart';
@@ -126,14 +127,16 @@ function DashboardTable({
   changes: ReturnType<typeof useDashboardChanges>;
   onTag: (tag: string) => void;
 }) {
+  const isOneColumn = useIsOneColumn();
   return (
     <Table aria-label="Dashboards" sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline' }}>
       <TableHead>
         <TableRow>
-          <TableCell>Layout</TableCell>
-          <TableCell>Name</TableCell>
-          <TableCell>Shows now</TableCell>
-          <TableCell>Last</TableCell>
+          {isOneColumn ? (
+            <TableCell>Name, and what it shows now</TableCell>
+          ) : (
+            ['Layout', 'Name', 'Shows now', 'Last'].map((head) => <TableCell key={head}>{head}</TableCell>)
+          )}
           <TableCell align="right">Actions</TableCell>
         </TableRow>
       </TableHead>
@@ -142,6 +145,7 @@ function DashboardTable({
           <DashboardRow
             key={entry.id}
             entry={entry}
+            isOneColumn={isOneColumn}
             isFavourite={visited.favourites.includes(entry.id)}
             opened={openedAt(visited, entry.id)}
             onRename={(title) => void changes.edit(entry, { title })}
@@ -175,8 +179,8 @@ export function DashboardsPage() {
     <>
       <PageHeader />
       <Box component="main" sx={{ maxWidth: 1160, mx: 'auto', p: 3 }}>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 2 }}>
-          <Typography variant="h1" sx={{ flex: 1 }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 2 }}>
+          <Typography variant="h1" sx={{ flex: '1 1 auto' }}>
             Dashboards
           </Typography>
           <ImportButton onFile={(file) => void changes.importFile(file)} />

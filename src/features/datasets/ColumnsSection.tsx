@@ -11,6 +11,7 @@ import TableRow from '@mui/material/TableRow';
 import { TextSetting } from '../ui/fields';
 import { TYPE_NAMES } from './ImportColumnRow';
 import { Section } from '../ui/Section';
+import { Scrolling } from '../ui/Scrolling';
 
 export function ColumnsSection({
   dataset,
@@ -33,59 +34,61 @@ export function ColumnsSection({
     });
   return (
     <Section title="Columns">
-      <Table size="small" aria-label="Columns">
-        <TableHead>
-          <TableRow>
-            <TableCell>Column</TableCell>
-            <TableCell>Type</TableCell>
-            <TableCell>Category</TableCell>
-            <TableCell>Date role</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {dataset.columns.map((column) => {
-            const role = dataset.roles.find((entry) => entry.key === column.key);
-            const isDate = column.type === 'day' || column.type === 'timestamp';
-            return (
-              <TableRow key={column.key}>
-                <TableCell>{column.name}</TableCell>
-                <TableCell>{TYPE_NAMES[column.type]}</TableCell>
-                <TableCell>
-                  {column.type === 'text' && (
-                    <Checkbox
-                      size="small"
-                      checked={column.category}
-                      onChange={(event) => setCategory(column.key, event.target.checked)}
-                      slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
-                      sx={{ p: 0.25 }}
-                    />
-                  )}
-                </TableCell>
-                <TableCell>
-                  {isDate && (
-                    <Checkbox
-                      size="small"
-                      checked={role !== undefined}
-                      onChange={(event) => setRole(column.key, event.target.checked ? column.name : null)}
-                      slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
-                      sx={{ p: 0.25 }}
-                    />
-                  )}
-                  {role && (
-                    <Box sx={{ display: 'inline-block', width: 220, ml: 1 }}>
-                      <TextSetting
-                        label={`Role name of ${column.name}`}
-                        value={role.name}
-                        onChange={(name) => setRole(column.key, name)}
+      <Scrolling name="Columns, column by column">
+        <Table size="small" aria-label="Columns">
+          <TableHead>
+            <TableRow>
+              <TableCell>Column</TableCell>
+              <TableCell>Type</TableCell>
+              <TableCell>Category</TableCell>
+              <TableCell>Date role</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {dataset.columns.map((column) => {
+              const role = dataset.roles.find((entry) => entry.key === column.key);
+              const isDate = column.type === 'day' || column.type === 'timestamp';
+              return (
+                <TableRow key={column.key}>
+                  <TableCell>{column.name}</TableCell>
+                  <TableCell>{TYPE_NAMES[column.type]}</TableCell>
+                  <TableCell>
+                    {column.type === 'text' && (
+                      <Checkbox
+                        size="small"
+                        checked={column.category}
+                        onChange={(event) => setCategory(column.key, event.target.checked)}
+                        slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
+                        sx={{ p: 0.25 }}
                       />
-                    </Box>
-                  )}
-                </TableCell>
-              </TableRow>
-            );
-          })}
-        </TableBody>
-      </Table>
+                    )}
+                  </TableCell>
+                  <TableCell>
+                    {isDate && (
+                      <Checkbox
+                        size="small"
+                        checked={role !== undefined}
+                        onChange={(event) => setRole(column.key, event.target.checked ? column.name : null)}
+                        slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
+                        sx={{ p: 0.25 }}
+                      />
+                    )}
+                    {role && (
+                      <Box sx={{ display: 'inline-block', width: 220, ml: 1 }}>
+                        <TextSetting
+                          label={`Role name of ${column.name}`}
+                          value={role.name}
+                          onChange={(name) => setRole(column.key, name)}
+                        />
+                      </Box>
+                    )}
+                  </TableCell>
+                </TableRow>
+              );
+            })}
+          </TableBody>
+        </Table>
+      </Scrolling>
     </Section>
   );
 }

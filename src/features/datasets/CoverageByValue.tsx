@@ -18,6 +18,7 @@ import { HatchPattern } from '../../theme/marks';
 import { role as colour } from '../../theme/roles';
 import { MODEL_QUERY } from '../ui/modelQuery';
 import { requestAs } from '../ui/request';
+import { Scrolling } from '../ui/Scrolling';
 import { useSize } from '../ui/useSize';
 import { numberWords } from '../../core/locale';
 
@@ -58,8 +59,8 @@ export function CoverageByValue({ dataset }: { dataset: DatasetSummary }) {
   });
   return (
     <div style={{ marginTop: 16 }}>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center', marginBottom: 8 }}>
-        <Typography variant="h3" component="h3" sx={{ flex: 1 }}>
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 12, alignItems: 'center', marginBottom: 8 }}>
+        <Typography variant="h3" component="h3" sx={{ flex: '1 1 auto' }}>
           Month by month
         </Typography>
         <TextField
@@ -110,66 +111,68 @@ function MonthGrid({ coverage }: { coverage: ValueCoverage }) {
   };
   if (months.length === 0) return <Typography>No day with data.</Typography>;
   return (
-    <div ref={ref} style={{ overflowX: 'auto' }}>
-      <svg
-        width={LABEL + cell * months.length}
-        height={HEAD + lanes.length * ROW}
-        role="img"
-        aria-label={`Coverage by month of ${lanes.length} values`}
-        style={{ display: 'block' }}
-      >
-        <defs>
-          <HatchPattern id={hatch} />
-        </defs>
-        <g fontSize="11" fill={colour.quiet}>
-          {months.map((month, m) => {
-            const { year, month: number } = civilFromDay(month.start);
-            const isFirst = number === 1 || m === 0;
-            return (
-              <g key={month.start}>
-                {isFirst && (m === 0 ? months.length : 12) * cell > 30 && (
-                  <text x={LABEL + m * cell} y="11">
-                    {m === 0 && civilFromDay(months[Math.min(2, months.length - 1)]!.start).year !== year
-                      ? ''
-                      : year}
-                  </text>
-                )}
-                {cell >= 9 && (
-                  <text x={LABEL + (m + 0.5) * cell} y="25" textAnchor="middle" fontSize="10">
-                    {MONTH_NAMES[number - 1]!.slice(0, cell > 26 ? 3 : 1)}
-                  </text>
-                )}
-              </g>
-            );
-          })}
-        </g>
-        {lanes.map((lane, l) => (
-          <g key={lane.value ?? '\0'} transform={`translate(0 ${HEAD + l * ROW})`}>
-            <text x={LABEL - 8} y={ROW / 2 + 4} textAnchor="end" fontSize="12" fill={colour.ink}>
-              {shortened(lane.value ?? BLANK)}
-            </text>
+    <div ref={ref}>
+      <Scrolling name="Months, one by one">
+        <svg
+          width={LABEL + cell * months.length}
+          height={HEAD + lanes.length * ROW}
+          role="img"
+          aria-label={`Coverage by month of ${lanes.length} values`}
+          style={{ display: 'block' }}
+        >
+          <defs>
+            <HatchPattern id={hatch} />
+          </defs>
+          <g fontSize="11" fill={colour.quiet}>
             {months.map((month, m) => {
-              const held = countDaysIn(lane.runs, month.start, month.end);
-              const all = countDays(intersectRuns(coverage.runs, [month]));
-              const share = held / (month.end - month.start + 1);
+              const { year, month: number } = civilFromDay(month.start);
+              const isFirst = number === 1 || m === 0;
               return (
-                <g key={month.start} transform={`translate(${LABEL + m * cell} 2)`}>
-                  <rect width={Math.max(1, cell - 1.5)} height={ROW - 4} fill={`url(#${hatch})`} />
-                  {held > 0 && (
-                    <rect
-                      y={(1 - share) * (ROW - 4)}
-                      width={Math.max(1, cell - 1.5)}
-                      height={share * (ROW - 4)}
-                      fill={colour.timeMark}
-                    />
+                <g key={month.start}>
+                  {isFirst && (m === 0 ? months.length : 12) * cell > 30 && (
+                    <text x={LABEL + m * cell} y="11">
+                      {m === 0 && civilFromDay(months[Math.min(2, months.length - 1)]!.start).year !== year
+                        ? ''
+                        : year}
+                    </text>
                   )}
-                  <title>{`${lane.value ?? BLANK}, ${monthName(month)}: ${held === 0 ? 'no data' : `data on ${dayCountWords(held)}`}${all > held && held > 0 ? ` of ${all} with data at all` : ''}`}</title>
+                  {cell >= 9 && (
+                    <text x={LABEL + (m + 0.5) * cell} y="25" textAnchor="middle" fontSize="10">
+                      {MONTH_NAMES[number - 1]!.slice(0, cell > 26 ? 3 : 1)}
+                    </text>
+                  )}
                 </g>
               );
             })}
           </g>
-        ))}
-      </svg>
+          {lanes.map((lane, l) => (
+            <g key={lane.value ?? '\0'} transform={`translate(0 ${HEAD + l * ROW})`}>
+              <text x={LABEL - 8} y={ROW / 2 + 4} textAnchor="end" fontSize="12" fill={colour.ink}>
+                {shortened(lane.value ?? BLANK)}
+              </text>
+              {months.map((month, m) => {
+                const held = countDaysIn(lane.runs, month.start, month.end);
+                const all = countDays(intersectRuns(coverage.runs, [month]));
+                const share = held / (month.end - month.start + 1);
+                return (
+                  <g key={month.start} transform={`translate(${LABEL + m * cell} 2)`}>
+                    <rect width={Math.max(1, cell - 1.5)} height={ROW - 4} fill={`url(#${hatch})`} />
+                    {held > 0 && (
+                      <rect
+                        y={(1 - share) * (ROW - 4)}
+                        width={Math.max(1, cell - 1.5)}
+                        height={share * (ROW - 4)}
+                        fill={colour.timeMark}
+                      />
+                    )}
+                    <title>{`${lane.value ?? BLANK}, ${monthName(month)}: ${held === 0 ? 'no data' : `data on ${dayCountWords(held)}`}${all > held && held > 0 ? ` of ${all} with data at all` : ''}`}</title>
+                  </g>
+                );
+              })}
+            </g>
+          ))}
+        </svg>
+      </Scrolling>
       {coverage.values && coverage.total > lanes.length && (
         <Typography variant="body2" color="textSecondary">
           The first {lanes.length} of {numberWords(coverage.total)} values.

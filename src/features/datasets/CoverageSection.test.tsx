@@ -26,7 +26,9 @@ async function shown(coverage: object, roles: DatasetSummary['roles'] = TEST_MOD
 
 test('each date role is told with its first and last day, its days and its rows without a date', async () => {
   const words = await shown({ day: covered({ blank: 3 }), other: covered({ days: 1 }) });
-  expect(words).toMatch(/sailed Wed 1 Jan 2025 – Wed 31 Dec 2025 · data on 360 days · 3 rows without this date/);
+  expect(words).toMatch(
+    /sailed Wed 1 Jan 2025 – Wed 31 Dec 2025 · data on 360 days · 3 rows without this date/,
+  );
   expect(words).toMatch(/booked .* · data on 1 day(?!s)/);
 });
 

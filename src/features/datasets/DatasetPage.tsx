@@ -71,9 +71,11 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
         {dataset.error && <Typography role="alert">{dataset.error.message}</Typography>}
         {shown && (
           <>
-            <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
+            <Box
+              sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 1, mb: 2 }}
+            >
               <Typography variant="h1">{shown.name}</Typography>
-              <Typography color="textSecondary" sx={{ flex: 1 }}>
+              <Typography color="textSecondary" sx={{ flex: '1 1 260px' }}>
                 {freshnessWords(shown)}
               </Typography>
               <Box sx={{ width: 220 }}>

@@ -16,6 +16,7 @@ import { parseIsoDay } from '../../core/calendar/day';
 import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
+import { Scrolling } from '../ui/Scrolling';
 import { listDatasets } from './api';
 import { GeometrySection } from './GeometrySection';
 import { ImportPanel } from './ImportPanel';
@@ -48,7 +49,11 @@ export function DatasetsPage() {
         {datasets.data?.length === 0 && (
           <Typography>No datasets yet. Choose a file above to begin.</Typography>
         )}
-        {datasets.data && datasets.data.length > 0 && <DatasetTable datasets={datasets.data} />}
+        {datasets.data && datasets.data.length > 0 && (
+          <Scrolling name="Datasets, column by column">
+            <DatasetTable datasets={datasets.data} />
+          </Scrolling>
+        )}
         <Box sx={{ mt: 2 }}>
           <GeometrySection />
         </Box>

@@ -190,6 +190,7 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
         borderRadius: 1,
         p: 2,
         display: 'flex',
+        flexWrap: 'wrap',
         gap: 2,
         alignItems: 'center',
       }}
@@ -210,7 +211,7 @@ function DropZone({ onFile }: { onFile: (file: File) => void }) {
       <Button variant="contained" onClick={() => input.current?.click()}>
         Choose a file
       </Button>
-      <Typography color="textSecondary">
+      <Typography color="textSecondary" sx={{ flex: '1 1 220px' }}>
         or drop it here: CSV in UTF-8 (commas, semicolons or tabs), an .xlsx workbook, Parquet, or JSON lines.
         The first line names the columns.
       </Typography>

@@ -15,6 +15,7 @@ import { requestAs } from '../ui/request';
 import { Section } from '../ui/Section';
 import { numberWords } from '../../core/locale';
 import { momentWords } from '../ui/moment';
+import { Scrolling } from '../ui/Scrolling';
 
 const LISTED = 100;
 
@@ -34,26 +35,28 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
         </Button>
       }
     >
-      <Table size="small" aria-label="Refused rows">
-        <TableHead>
-          <TableRow>
-            <TableCell align="right">Line</TableCell>
-            <TableCell>Column</TableCell>
-            <TableCell>Value</TableCell>
-            <TableCell>Reason</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {(refusals.data ?? []).slice(0, LISTED).map((refusal) => (
-            <TableRow key={refusal.line}>
-              <TableCell align="right">{numberWords(refusal.line)}</TableCell>
-              <TableCell>{refusal.column || '(whole row)'}</TableCell>
-              <TableCell sx={{ fontFamily: 'monospace' }}>{refusal.value}</TableCell>
-              <TableCell>{refusal.reason}</TableCell>
+      <Scrolling name="Refused rows, column by column">
+        <Table size="small" aria-label="Refused rows">
+          <TableHead>
+            <TableRow>
+              <TableCell align="right">Line</TableCell>
+              <TableCell>Column</TableCell>
+              <TableCell>Value</TableCell>
+              <TableCell>Reason</TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+          </TableHead>
+          <TableBody>
+            {(refusals.data ?? []).slice(0, LISTED).map((refusal) => (
+              <TableRow key={refusal.line}>
+                <TableCell align="right">{numberWords(refusal.line)}</TableCell>
+                <TableCell>{refusal.column || '(whole row)'}</TableCell>
+                <TableCell sx={{ fontFamily: 'monospace' }}>{refusal.value}</TableCell>
+                <TableCell>{refusal.reason}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Scrolling>
       {dataset.refused > LISTED && (
         <Typography variant="body2" color="textSecondary">
           The first {LISTED} are listed; the file has the first 1,000.
@@ -70,40 +73,42 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
   });
   return (
     <Section title="Loads">
-      <Table size="small" aria-label="Loads">
-        <TableHead>
-          <TableRow>
-            <TableCell>Begun</TableCell>
-            <TableCell>From</TableCell>
-            <TableCell>By</TableCell>
-            <TableCell>How</TableCell>
-            <TableCell>Outcome</TableCell>
-            <TableCell>What changed</TableCell>
-            <TableCell align="right">Loaded</TableCell>
-            <TableCell align="right">Refused</TableCell>
-            <TableCell align="right">Rows in use after</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {(loads.data ?? []).map((load) => (
-            <TableRow key={load.id}>
-              <TableCell>{momentWords(`${load.startedAt.replace(' ', 'T')}Z`)}</TableCell>
-              <TableCell>{load.source}</TableCell>
-              <TableCell>{load.actor}</TableCell>
-              <TableCell>
-                {load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}
-              </TableCell>
-              <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
-              <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
-              <TableCell align="right">{numberWords(load.rowsLoaded)}</TableCell>
-              <TableCell align="right">{numberWords(load.rowsRefused)}</TableCell>
-              <TableCell align="right">
-                {load.status === 'done' ? numberWords(load.rowsTotal) : '–'}
-              </TableCell>
+      <Scrolling name="Loads, column by column">
+        <Table size="small" aria-label="Loads">
+          <TableHead>
+            <TableRow>
+              <TableCell>Begun</TableCell>
+              <TableCell>From</TableCell>
+              <TableCell>By</TableCell>
+              <TableCell>How</TableCell>
+              <TableCell>Outcome</TableCell>
+              <TableCell>What changed</TableCell>
+              <TableCell align="right">Loaded</TableCell>
+              <TableCell align="right">Refused</TableCell>
+              <TableCell align="right">Rows in use after</TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+          </TableHead>
+          <TableBody>
+            {(loads.data ?? []).map((load) => (
+              <TableRow key={load.id}>
+                <TableCell>{momentWords(`${load.startedAt.replace(' ', 'T')}Z`)}</TableCell>
+                <TableCell>{load.source}</TableCell>
+                <TableCell>{load.actor}</TableCell>
+                <TableCell>
+                  {load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}
+                </TableCell>
+                <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
+                <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
+                <TableCell align="right">{numberWords(load.rowsLoaded)}</TableCell>
+                <TableCell align="right">{numberWords(load.rowsRefused)}</TableCell>
+                <TableCell align="right">
+                  {load.status === 'done' ? numberWords(load.rowsTotal) : '–'}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Scrolling>
     </Section>
   );
 }

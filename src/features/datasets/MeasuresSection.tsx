@@ -17,6 +17,7 @@ import { MeasureEditor } from './MeasureEditor';
 import { definitionWords, DIRECTION_WORDS } from '../../core/model/measureWords';
 import { RemoveButton } from '../ui/RemoveButton';
 import { Section } from '../ui/Section';
+import { Scrolling } from '../ui/Scrolling';
 
 /** The measures with one that was removed, in the place that it had. */
 function withAgain(now: readonly Measure[], measure: Measure, before: readonly Measure[]): Measure[] {
@@ -76,51 +77,53 @@ export function MeasuresSection({
       {roles.length === 0 && (
         <Typography>Measures go by a date role. Mark a date column above first.</Typography>
       )}
-      <Table size="small" aria-label="Measures">
-        <TableHead>
-          <TableRow>
-            <TableCell>Measure</TableCell>
-            <TableCell>What it works out</TableCell>
-            <TableCell>Unit</TableCell>
-            <TableCell>Date role</TableCell>
-            <TableCell>Direction</TableCell>
-            <TableCell>
-              <span style={unseenStyle}>What can be done</span>
-            </TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {measures.map((measure) => (
-            <TableRow key={measure.key}>
-              <TableCell sx={{ fontWeight: 650 }}>{measure.name}</TableCell>
-              <TableCell>{model ? definitionWords(model, dataset, measure) : ''}</TableCell>
-              <TableCell>{measure.unit}</TableCell>
-              <TableCell>{roles.find((role) => role.key === measure.role)?.name ?? measure.role}</TableCell>
+      <Scrolling name="Measures, column by column">
+        <Table size="small" aria-label="Measures">
+          <TableHead>
+            <TableRow>
+              <TableCell>Measure</TableCell>
+              <TableCell>What it works out</TableCell>
+              <TableCell>Unit</TableCell>
+              <TableCell>Date role</TableCell>
+              <TableCell>Direction</TableCell>
               <TableCell>
-                {measure.direction === 'neither' ? '' : DIRECTION_WORDS[measure.direction]}
-              </TableCell>
-              <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-                <Button aria-label={`Edit ${measure.name}`} onClick={() => setEdited(measure)}>
-                  Edit
-                </Button>
-                <Button aria-label={`Copy ${measure.name}`} onClick={() => setEdited(fresh(measure))}>
-                  Copy
-                </Button>
-                <RemoveButton
-                  name={measure.name}
-                  label="Remove"
-                  done="is removed"
-                  uses={{ dataset: dataset.key, measure: measure.key }}
-                  onRemove={() =>
-                    onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
-                  }
-                  onUndo={() => onChange({ measures: withAgain(latest.current, measure, measures) })}
-                />
+                <span style={unseenStyle}>What can be done</span>
               </TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
+          </TableHead>
+          <TableBody>
+            {measures.map((measure) => (
+              <TableRow key={measure.key}>
+                <TableCell sx={{ fontWeight: 650 }}>{measure.name}</TableCell>
+                <TableCell>{model ? definitionWords(model, dataset, measure) : ''}</TableCell>
+                <TableCell>{measure.unit}</TableCell>
+                <TableCell>{roles.find((role) => role.key === measure.role)?.name ?? measure.role}</TableCell>
+                <TableCell>
+                  {measure.direction === 'neither' ? '' : DIRECTION_WORDS[measure.direction]}
+                </TableCell>
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                  <Button aria-label={`Edit ${measure.name}`} onClick={() => setEdited(measure)}>
+                    Edit
+                  </Button>
+                  <Button aria-label={`Copy ${measure.name}`} onClick={() => setEdited(fresh(measure))}>
+                    Copy
+                  </Button>
+                  <RemoveButton
+                    name={measure.name}
+                    label="Remove"
+                    done="is removed"
+                    uses={{ dataset: dataset.key, measure: measure.key }}
+                    onRemove={() =>
+                      onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
+                    }
+                    onUndo={() => onChange({ measures: withAgain(latest.current, measure, measures) })}
+                  />
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Scrolling>
       {edited && model && (
         <MeasureEditor
           dataset={dataset}

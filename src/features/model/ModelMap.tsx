@@ -12,12 +12,19 @@ import { role, seriesColour } from '../../theme/roles';
 import { useSize } from '../ui/useSize';
 import { numberWords } from '../../core/locale';
 
-const BOX = 250;
+/** Width of a dataset's box, at most and at least, in pixels, as all sizes here. */
+const BOX = { most: 250, least: 160 };
+/** Between a box and the trunk, where the names of date roles stand; with less than that the boxes give way. */
+const ROLES = { most: 190, least: 90 };
 const GAP = 18;
 const TRUNK = 120;
 const HEAD = 42;
 const LINE = 18;
 const TOP = 8;
+/** Beside the boxes, for the lines of shared dimensions. */
+const LANES = 32;
+/** Where there is less room, the map scrolls. */
+const LEAST_WIDTH = TRUNK + 2 * (BOX.least + ROLES.least + LANES);
 
 interface Placed {
   readonly dataset: DatasetModel;
@@ -44,14 +51,17 @@ function placed(datasets: readonly DatasetModel[]): Placed[] {
 
 export function ModelMap({ model }: { model: Model }) {
   const router = useRouter();
-  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [ref, size] = useSize<HTMLDivElement>();
+  const width = size.width === 0 ? 0 : Math.max(size.width, LEAST_WIDTH);
   const [lit, setLit] = useState<string | null>(null);
   const boxes = placed(model.datasets);
   const bottom = Math.max(...boxes.map((box) => box.y + box.height), 120);
   const centre = width / 2;
-  const left = Math.max(0, centre - TRUNK / 2 - 190 - BOX);
-  const right = Math.min(width - BOX, centre + TRUNK / 2 + 190);
-  const edge = (box: Placed) => (box.side === 'left' ? left + BOX : right);
+  const half = centre - TRUNK / 2 - LANES;
+  const boxWidth = Math.min(BOX.most, Math.max(BOX.least, half - ROLES.least));
+  const left = Math.max(LANES, centre - TRUNK / 2 - ROLES.most - boxWidth);
+  const right = width - left - boxWidth;
+  const edge = (box: Placed) => (box.side === 'left' ? left + boxWidth : right);
   const trunk = (box: Placed) => (box.side === 'left' ? centre - TRUNK / 2 : centre + TRUNK / 2);
   const sharedTop = bottom + 30;
   // Known before the width is, so that nothing below it jumps.
@@ -66,7 +76,7 @@ export function ModelMap({ model }: { model: Model }) {
     )
     .join('; ');
   return (
-    <div ref={ref} style={{ minHeight: height }}>
+    <div ref={ref} style={{ minHeight: height, overflowX: 'auto' }}>
       {width > 0 && (
         <svg
           width={width}
@@ -91,8 +101,8 @@ export function ModelMap({ model }: { model: Model }) {
             return boxes
               .filter((box) => entry.members.some((member) => member.dataset === box.dataset.key))
               .map((box) => {
-                const side = box.side === 'left' ? left : right + BOX;
-                const outer = box.side === 'left' ? left - 14 - i * 8 : right + BOX + 14 + i * 8;
+                const side = box.side === 'left' ? left : right + boxWidth;
+                const outer = box.side === 'left' ? left - 14 - i * 8 : right + boxWidth + 14 + i * 8;
                 const y = box.y + box.height / 2 + (i - (model.shared.length - 1) / 2) * 6;
                 const lane = bottom + 8 + i * 4;
                 const faded = lit !== null && lit !== `#${entry.key}` && lit !== box.dataset.key;
@@ -114,6 +124,7 @@ export function ModelMap({ model }: { model: Model }) {
               key={box.dataset.key}
               box={box}
               x={box.side === 'left' ? left : right}
+              width={boxWidth}
               faded={
                 lit?.startsWith('#') === true &&
                 !model.shared
@@ -218,12 +229,14 @@ function SharedBox({
 function DatasetBox({
   box,
   x,
+  width,
   faded,
   onPoint,
   onOpen,
 }: {
   box: Placed;
   x: number;
+  width: number;
   faded: boolean;
   onPoint: (key: string | null) => void;
   onOpen: () => void;
@@ -245,7 +258,7 @@ function DatasetBox({
       onKeyDown={open}
       style={{ cursor: 'pointer' }}
     >
-      <rect width={BOX} height={box.height} rx="3" fill={role.surface} stroke={role.quiet} />
+      <rect width={width} height={box.height} rx="3" fill={role.surface} stroke={role.quiet} />
       <text x="12" y="20" fontSize="13" fontWeight="650" fill={role.ink}>
         {dataset.name}
       </text>
@@ -261,7 +274,7 @@ function DatasetBox({
       {dataset.roles.map((entry, i) => (
         <text
           key={entry.key}
-          x={box.side === 'left' ? BOX - 12 : 12}
+          x={box.side === 'left' ? width - 12 : 12}
           y={HEAD + i * LINE + 13}
           textAnchor={box.side === 'left' ? 'end' : 'start'}
           fontSize="11"

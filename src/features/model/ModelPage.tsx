@@ -19,7 +19,7 @@ export function ModelPage() {
     <>
       <PageHeader />
       <Box component="main" sx={{ maxWidth: 1216, mx: 'auto', p: 3, pt: 2 }}>
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 1.5 }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2, mb: 1.5 }}>
           <Typography variant="h1">Model</Typography>
           {data && (
             <Typography color="textSecondary">

@@ -160,7 +160,8 @@ function Row({
     <Box
       sx={{
         display: 'flex',
-        gap: 2,
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        columnGap: 2,
         alignItems: 'baseline',
         py: 0.75,
         borderTop: 1,
@@ -173,8 +174,8 @@ function Row({
           {under}
         </Typography>
       </Box>
-      <Typography sx={{ ...phraseStyle, flex: 1, overflowWrap: 'anywhere' }}>{text}</Typography>
-      <Typography variant="body2" color="textSecondary" sx={{ width: 260, flex: 'none' }}>
+      <Typography sx={{ ...phraseStyle, flex: '1 1 200px', overflowWrap: 'anywhere' }}>{text}</Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ flex: '0 1 260px', minWidth: 0 }}>
         {dashboards.length === 0 ? 'used nowhere yet' : 'used on '}
         {dashboards.map((dashboard, i) => (
           <span key={dashboard.id}>

@@ -18,8 +18,8 @@ export function Section({
       aria-label={title}
       sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline', borderRadius: 1, p: 2, mb: 2 }}
     >
-      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
-        <Typography variant="h2" sx={{ flex: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1, mb: 1 }}>
+        <Typography variant="h2" sx={{ flex: '1 1 auto' }}>
           {title}
         </Typography>
         {aside}

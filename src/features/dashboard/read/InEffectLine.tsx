@@ -62,6 +62,7 @@ function SaidPart({
           ...plain,
           fontWeight: 650,
           color: 'inherit',
+          textAlign: 'start',
           borderBottom: `2px solid ${colour}`,
           padding: 0,
         }}
