@@ -1,4 +1,5 @@
 'use client';
+import Box from '@mui/material/Box';
 import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { useSize } from './useSize';
 
@@ -14,13 +15,13 @@ export function Scrolling({ name, children }: { name: string; children: ReactNod
     setWider(frame.scrollWidth > frame.clientWidth);
   }, [ref, width, children]);
   return (
-    <div
+    <Box
       ref={ref}
       {...(isWider ? { role: 'region', 'aria-label': name, tabIndex: 0 } : {})}
-      // What is only for screen readers is set absolutely; it scrolls with the rest.
-      style={{ overflowX: 'auto', position: 'relative' }}
+      // What is only for screen readers is set absolutely; it scrolls with the rest. On paper nothing scrolls.
+      sx={{ position: 'relative', '@media screen': { overflowX: 'auto' } }}
     >
       {children}
-    </div>
+    </Box>
   );
 }

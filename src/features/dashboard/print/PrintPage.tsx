@@ -9,6 +9,7 @@ import { pagesOf } from '../../../core/dashboard/document/pages';
 import { inEffectWords } from '../../../core/dashboard/turn/said/about';
 import { lightStyle } from '../../../theme/light';
 import { momentWords } from '../../ui/moment';
+import { Scrolling } from '../../ui/Scrolling';
 import { useAbout } from '../../workspace/useAbout';
 import { useDocument } from '../../workspace/workspace';
 import { designWidthOf } from '../designWidth';
@@ -67,9 +68,11 @@ function Sheets({ only, asks }: Omit<PrintPageProps, 'id'>) {
         </Button>
         <Button onClick={() => window.close()}>Close</Button>
       </Box>
-      {pages.map((page, i) => (
-        <Sheet key={page.id} page={page} number={i + 1} of={pages.length} isDrawn={isDrawn} />
-      ))}
+      <Scrolling name="Sheets, side to side">
+        {pages.map((page, i) => (
+          <Sheet key={page.id} page={page} number={i + 1} of={pages.length} isDrawn={isDrawn} />
+        ))}
+      </Scrolling>
     </Box>
   );
 }
