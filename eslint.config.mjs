@@ -42,8 +42,8 @@ export default tseslint.config(
     files: TYPED,
     ignores: [...TESTS, 'demo/dashboards/**'],
     rules: {
-      'max-lines-per-function': ['error', { max: 120, skipBlankLines: true, skipComments: true }],
-      complexity: ['error', 22],
+      'max-lines-per-function': ['error', { max: 110, skipBlankLines: true, skipComments: true }],
+      complexity: ['error', 20],
     },
   },
   {

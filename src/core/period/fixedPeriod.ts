@@ -61,23 +61,45 @@ export function readFixedPeriod(text: string): PeriodReading | undefined {
   );
   if (fiscal ? month !== undefined || week !== undefined : fiscalMonth !== undefined) return undefined;
   if (year === 0) return bad('out-of-range');
-  if (fiscalMonth !== undefined) {
-    return fiscalMonth >= 1 && fiscalMonth <= 12
-      ? good({ kind: 'fiscal month', year, month: fiscalMonth })
-      : bad('unexpected');
-  }
-  if (quarter !== undefined) {
-    if (quarter < 1 || quarter > 4) return bad('unexpected');
-    return good({ kind: fiscal ? 'fiscal quarter' : 'quarter', year, quarter });
-  }
-  if (fiscal) return good({ kind: 'fiscal year', year });
+  if (quarter !== undefined && (quarter < 1 || quarter > 4)) return bad('unexpected');
+  return fiscal
+    ? fiscalPeriod(year, { quarter, month: fiscalMonth })
+    : civilPeriod(year, { quarter, week, month, dayOfMonth });
+}
+
+const isMonth = (month: number) => month >= 1 && month <= 12;
+
+/** A part of a fiscal year; the quarter is one there is. */
+function fiscalPeriod(
+  year: number,
+  part: { quarter?: number | undefined; month?: number | undefined },
+): PeriodReading {
+  const { quarter, month } = part;
+  if (month !== undefined)
+    return isMonth(month) ? good({ kind: 'fiscal month', year, month }) : bad('unexpected');
+  if (quarter !== undefined) return good({ kind: 'fiscal quarter', year, quarter });
+  return good({ kind: 'fiscal year', year });
+}
+
+/** A part of a civil year; the quarter is one there is. */
+function civilPeriod(
+  year: number,
+  part: {
+    quarter?: number | undefined;
+    week?: number | undefined;
+    month?: number | undefined;
+    dayOfMonth?: number | undefined;
+  },
+): PeriodReading {
+  const { quarter, week, month, dayOfMonth } = part;
+  if (quarter !== undefined) return good({ kind: 'quarter', year, quarter });
   if (week !== undefined) {
     const weeks = (isoYearStart(year + 1) - isoYearStart(year)) / 7;
     return week >= 1 && week <= weeks ? good({ kind: 'week', year, week }) : bad('no-such-week');
   }
   if (month === undefined) return good({ kind: 'year', year });
   if (dayOfMonth === undefined)
-    return month >= 1 && month <= 12 ? good({ kind: 'month', year, month }) : bad('unexpected');
+    return isMonth(month) ? good({ kind: 'month', year, month }) : bad('unexpected');
   const day = checkedDay(year, month, dayOfMonth);
   return day === undefined ? bad('no-such-day') : good({ kind: 'day', day });
 }

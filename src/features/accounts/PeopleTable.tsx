@@ -48,90 +48,106 @@ export function PeopleTable({ people }: { people: readonly Person[] }) {
           </TableHead>
           <TableBody>
             {people.map((person) => (
-              <TableRow key={person.id}>
-                <TableCell sx={{ fontWeight: 650 }}>
-                  {person.name}
-                  {person.isDisabled && ' (closed)'}
-                </TableCell>
-                <TableCell>{person.email}</TableCell>
-                <TableCell>
-                  <TextField
-                    select
-                    variant="standard"
-                    value={person.role}
-                    onChange={(event) =>
-                      edit(
-                        person,
-                        { role: event.target.value as Role },
-                        `${person.name} is ${ROLE_NAMES[event.target.value as Role].toLowerCase()} now.`,
-                      )
-                    }
-                    slotProps={{
-                      htmlInput: { 'aria-label': `Role of ${person.name}` },
-                      select: { renderValue: (value) => ROLE_NAMES[value as Role] },
-                    }}
-                  >
-                    {ROLES.map((role) => (
-                      <MenuItem key={role} value={role}>
-                        <ListItemText primary={ROLE_NAMES[role]} secondary={ROLE_SAYS[role]} />
-                      </MenuItem>
-                    ))}
-                  </TextField>
-                </TableCell>
-                <TableCell>{person.hasSecondFactor ? 'on' : 'off'}</TableCell>
-                <TableCell>{person.seenAt === null ? 'not signed in' : momentWords(person.seenAt)}</TableCell>
-                <TableCell align="right">
-                  <MenuButton
-                    words="More"
-                    name={`More for ${person.name}`}
-                    aria-label={`More for ${person.name}`}
-                  >
-                    {(close) => [
-                      <MenuItem key="reset" onClick={() => close(() => reset(person))}>
-                        Make a link for a new password
-                      </MenuItem>,
-                      ...(person.hasSecondFactor
-                        ? [
-                            <MenuItem
-                              key="factor"
-                              onClick={() =>
-                                close(() =>
-                                  edit(
-                                    person,
-                                    { removesSecondFactor: true },
-                                    `${person.name} signs in with the password alone.`,
-                                  ),
-                                )
-                              }
-                            >
-                              Remove the second factor
-                            </MenuItem>,
-                          ]
-                        : []),
-                      <MenuItem
-                        key="close"
-                        onClick={() =>
-                          close(() =>
-                            edit(
-                              person,
-                              { isDisabled: !person.isDisabled },
-                              person.isDisabled
-                                ? `${person.name} may come in again.`
-                                : `${person.name} is signed out and may not come in any more.`,
-                            ),
-                          )
-                        }
-                      >
-                        {person.isDisabled ? 'Open the account again' : 'Close the account'}
-                      </MenuItem>,
-                    ]}
-                  </MenuButton>
-                </TableCell>
-              </TableRow>
+              <PersonRow
+                key={person.id}
+                person={person}
+                onEdit={(part, done) => edit(person, part, done)}
+                onReset={() => reset(person)}
+              />
             ))}
           </TableBody>
         </Table>
       </Scrolling>
     </Section>
+  );
+}
+
+interface PersonRowProps {
+  readonly person: Person;
+  /** Changes part of a person, and says what is done. */
+  readonly onEdit: (part: PersonEdit, done: string) => void;
+  /** Makes a link for a new password. */
+  readonly onReset: () => void;
+}
+
+function PersonRow({ person, onEdit, onReset }: PersonRowProps) {
+  return (
+    <TableRow>
+      <TableCell sx={{ fontWeight: 650 }}>
+        {person.name}
+        {person.isDisabled && ' (closed)'}
+      </TableCell>
+      <TableCell>{person.email}</TableCell>
+      <TableCell>
+        <TextField
+          select
+          variant="standard"
+          value={person.role}
+          onChange={(event) =>
+            onEdit(
+              { role: event.target.value as Role },
+              `${person.name} is ${ROLE_NAMES[event.target.value as Role].toLowerCase()} now.`,
+            )
+          }
+          slotProps={{
+            htmlInput: { 'aria-label': `Role of ${person.name}` },
+            select: { renderValue: (value) => ROLE_NAMES[value as Role] },
+          }}
+        >
+          {ROLES.map((role) => (
+            <MenuItem key={role} value={role}>
+              <ListItemText primary={ROLE_NAMES[role]} secondary={ROLE_SAYS[role]} />
+            </MenuItem>
+          ))}
+        </TextField>
+      </TableCell>
+      <TableCell>{person.hasSecondFactor ? 'on' : 'off'}</TableCell>
+      <TableCell>{person.seenAt === null ? 'not signed in' : momentWords(person.seenAt)}</TableCell>
+      <TableCell align="right">
+        <PersonMenu person={person} onEdit={onEdit} onReset={onReset} />
+      </TableCell>
+    </TableRow>
+  );
+}
+
+/** What can be done with a person. */
+function PersonMenu({ person, onEdit, onReset }: PersonRowProps) {
+  return (
+    <MenuButton words="More" name={`More for ${person.name}`} aria-label={`More for ${person.name}`}>
+      {(close) => [
+        <MenuItem key="reset" onClick={() => close(() => onReset())}>
+          Make a link for a new password
+        </MenuItem>,
+        ...(person.hasSecondFactor
+          ? [
+              <MenuItem
+                key="factor"
+                onClick={() =>
+                  close(() =>
+                    onEdit({ removesSecondFactor: true }, `${person.name} signs in with the password alone.`),
+                  )
+                }
+              >
+                Remove the second factor
+              </MenuItem>,
+            ]
+          : []),
+        <MenuItem
+          key="close"
+          onClick={() =>
+            close(() =>
+              onEdit(
+                { isDisabled: !person.isDisabled },
+                person.isDisabled
+                  ? `${person.name} may come in again.`
+                  : `${person.name} is signed out and may not come in any more.`,
+              ),
+            )
+          }
+        >
+          {person.isDisabled ? 'Open the account again' : 'Close the account'}
+        </MenuItem>,
+      ]}
+    </MenuButton>
   );
 }

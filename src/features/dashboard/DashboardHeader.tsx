@@ -66,10 +66,6 @@ export function DashboardHeader({
   const document = useDocument();
   const canAsOf = useHeld(({ state }) => canChooseAsOf(document, state));
   const canDesign = useCanDesign() && mayEdit;
-  const undo = useStore(store.temporal, (state) => state.undo);
-  const redo = useStore(store.temporal, (state) => state.redo);
-  const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
-  const canRedo = useStore(store.temporal, (state) => state.futureStates.length > 0);
   return (
     <Box
       component="header"
@@ -116,51 +112,65 @@ export function DashboardHeader({
       {mode === 'read' && <SelectionsButton id={id} />}
       {mode === 'read' && <DownloadButton id={id} />}
       {mode !== 'read' && <Box sx={{ flex: 1 }} />}
-      {mode !== 'read' && (
-        <>
-          <CheckButton />
-          <RehearsalButton />
-          <Button onClick={() => undo()} disabled={!canUndo} title="Ctrl+Z">
-            Undo
-          </Button>
-          <Button onClick={() => redo()} disabled={!canRedo} title="Ctrl+Shift+Z">
-            Redo
-          </Button>
-          <HistoryButton id={id} saved={saving.revision} />
-          <Button component="a" href={`/api/dashboards/${id}?download`} download>
-            Export design
-          </Button>
-        </>
-      )}
+      {mode !== 'read' && <DesignTools id={id} revision={saving.revision} />}
       {/* There is no room for the designer's modes on a small screen. */}
-      {(canDesign || mode !== 'read') && (
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={mode}
-          onChange={(_, next: Mode | null) => next && setMode(next)}
-          aria-label="Mode"
-          sx={{
-            '& .MuiToggleButton-root': {
-              py: 0.25,
-              px: 1.5,
-              whiteSpace: 'nowrap',
-              color: 'text.primary',
-              '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' },
-            },
-          }}
-        >
-          {MODES.map((entry, i) => (
-            <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
-              {`${i + 1} ${NAMES[entry]}`}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-      )}
+      {(canDesign || mode !== 'read') && <ModeSwitch mode={mode} setMode={setMode} />}
       <ShareButton id={id} mayEdit={mayEdit} />
       <PersonMenu />
       <HelpButton place={mode} />
     </Box>
+  );
+}
+
+/** What a designer does with the whole dashboard. */
+function DesignTools({ id, revision }: { id: number; revision: number }) {
+  const { store } = useWorkspace();
+  const undo = useStore(store.temporal, (state) => state.undo);
+  const redo = useStore(store.temporal, (state) => state.redo);
+  const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
+  const canRedo = useStore(store.temporal, (state) => state.futureStates.length > 0);
+  return (
+    <>
+      <CheckButton />
+      <RehearsalButton />
+      <Button onClick={() => undo()} disabled={!canUndo} title="Ctrl+Z">
+        Undo
+      </Button>
+      <Button onClick={() => redo()} disabled={!canRedo} title="Ctrl+Shift+Z">
+        Redo
+      </Button>
+      <HistoryButton id={id} saved={revision} />
+      <Button component="a" href={`/api/dashboards/${id}?download`} download>
+        Export design
+      </Button>
+    </>
+  );
+}
+
+function ModeSwitch({ mode, setMode }: { mode: Mode; setMode: (mode: Mode) => void }) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={mode}
+      onChange={(_, next: Mode | null) => next && setMode(next)}
+      aria-label="Mode"
+      sx={{
+        '& .MuiToggleButton-root': {
+          py: 0.25,
+          px: 1.5,
+          whiteSpace: 'nowrap',
+          color: 'text.primary',
+          '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'text.primary', color: 'background.paper' },
+        },
+      }}
+    >
+      {MODES.map((entry, i) => (
+        <ToggleButton key={entry} value={entry} title={`Key ${i + 1}`}>
+          {`${i + 1} ${NAMES[entry]}`}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
   );
 }
 

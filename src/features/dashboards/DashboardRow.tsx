@@ -80,37 +80,9 @@ export function DashboardRow({
       )}
       <TableCell>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-          <Button
-            onClick={() => setFavourite(id, !isFavourite)}
-            aria-pressed={isFavourite}
-            aria-label={`Favourite: ${title}`}
-            title={isFavourite ? 'No longer a favourite' : 'Make it a favourite'}
-            sx={{ minWidth: 24, p: 0, color: isFavourite ? 'time.main' : 'text.secondary' }}
-          >
-            <svg width="14" height="16" aria-hidden="true">
-              <path
-                d="M2 1.5H12V14L7 10.5L2 14Z"
-                fill={isFavourite ? 'currentColor' : 'none'}
-                stroke="currentColor"
-                strokeWidth="1.5"
-              />
-            </svg>
-          </Button>
+          <FavouriteButton id={id} title={title} isFavourite={isFavourite} />
           {draft ? (
-            <InputBase
-              autoFocus
-              value={draft.text}
-              onChange={(event) => setDraft({ ...draft, text: event.target.value })}
-              onBlur={done}
-              onKeyDown={(event) => {
-                if (event.key === 'Enter') done();
-                if (event.key === 'Escape') setDraft(null);
-              }}
-              placeholder={draft.of === 'tags' ? 'tags, with commas between' : ''}
-              inputProps={{
-                'aria-label': draft.of === 'tags' ? `Tags of ${title}` : `New name of ${title}`,
-              }}
-            />
+            <DraftField draft={draft} title={title} onDraft={setDraft} onDone={done} />
           ) : (
             <Link href={`/dashboards/${id}`} style={{ color: 'inherit', fontWeight: 650, fontSize: 15 }}>
               {title}
@@ -139,26 +111,88 @@ export function DashboardRow({
         </>
       )}
       <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-        <MenuButton words="More" name={`More of ${title}`} aria-label={`More of ${title}`}>
-          {(close) =>
-            [
-              ['Rename', () => setDraft({ of: 'name', text: title })],
-              ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
-              ['Duplicate', onDuplicate],
-              ['Delete', onRemove],
-            ].map(([words, run]) => (
-              <MenuItem
-                key={words as string}
-                onClick={() => close(run as () => void)}
-                sx={words === 'Delete' ? { color: 'error.main' } : {}}
-              >
-                {words as string}
-              </MenuItem>
-            ))
-          }
-        </MenuButton>
+        <RowMenu
+          title={title}
+          entries={[
+            ['Rename', () => setDraft({ of: 'name', text: title })],
+            ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
+            ['Duplicate', onDuplicate],
+            ['Delete', onRemove],
+          ]}
+        />
       </TableCell>
     </TableRow>
+  );
+}
+
+/** Keeps a dashboard among this browser's favourites, or no longer. */
+function FavouriteButton({ id, title, isFavourite }: { id: number; title: string; isFavourite: boolean }) {
+  return (
+    <Button
+      onClick={() => setFavourite(id, !isFavourite)}
+      aria-pressed={isFavourite}
+      aria-label={`Favourite: ${title}`}
+      title={isFavourite ? 'No longer a favourite' : 'Make it a favourite'}
+      sx={{ minWidth: 24, p: 0, color: isFavourite ? 'time.main' : 'text.secondary' }}
+    >
+      <svg width="14" height="16" aria-hidden="true">
+        <path
+          d="M2 1.5H12V14L7 10.5L2 14Z"
+          fill={isFavourite ? 'currentColor' : 'none'}
+          stroke="currentColor"
+          strokeWidth="1.5"
+        />
+      </svg>
+    </Button>
+  );
+}
+
+/** Where a new name or the tags are typed; Enter and leaving it end that, Esc leaves all as it was. */
+function DraftField({
+  draft,
+  title,
+  onDraft,
+  onDone,
+}: {
+  draft: Draft;
+  title: string;
+  onDraft: (draft: Draft | null) => void;
+  onDone: () => void;
+}) {
+  return (
+    <InputBase
+      autoFocus
+      value={draft.text}
+      onChange={(event) => onDraft({ ...draft, text: event.target.value })}
+      onBlur={onDone}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') onDone();
+        if (event.key === 'Escape') onDraft(null);
+      }}
+      placeholder={draft.of === 'tags' ? 'tags, with commas between' : ''}
+      inputProps={{
+        'aria-label': draft.of === 'tags' ? `Tags of ${title}` : `New name of ${title}`,
+      }}
+    />
+  );
+}
+
+/** What can be done with a dashboard. */
+function RowMenu({ title, entries }: { title: string; entries: readonly (readonly [string, () => void])[] }) {
+  return (
+    <MenuButton words="More" name={`More of ${title}`} aria-label={`More of ${title}`}>
+      {(close) =>
+        entries.map(([words, run]) => (
+          <MenuItem
+            key={words}
+            onClick={() => close(run)}
+            sx={words === 'Delete' ? { color: 'error.main' } : {}}
+          >
+            {words}
+          </MenuItem>
+        ))
+      }
+    </MenuButton>
   );
 }
 

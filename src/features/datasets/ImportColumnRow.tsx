@@ -70,78 +70,10 @@ export function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRow
             </MenuItem>
           ))}
         </Select>
-        {isDate(column.type) && (
-          <Select
-            variant="standard"
-            displayEmpty
-            value={column.dateOrder ?? ''}
-            error={column.dateOrder === null}
-            onChange={(event) => onChange({ dateOrder: event.target.value })}
-            inputProps={{ 'aria-label': `Order of dates in ${column.name}` }}
-            sx={{ ml: 1 }}
-          >
-            {column.dateOrder === null && <MenuItem value="">say which…</MenuItem>}
-            {(Object.keys(ORDER_NAMES) as DateOrder[]).map((order) => (
-              <MenuItem key={order} value={order}>
-                {ORDER_NAMES[order]}
-              </MenuItem>
-            ))}
-          </Select>
-        )}
-        {(column.type === 'decimal' || column.type === 'whole') && (
-          <Select
-            variant="standard"
-            value={column.decimalMark}
-            onChange={(event) =>
-              onChange({ decimalMark: event.target.value === 'comma' ? 'comma' : 'point' })
-            }
-            inputProps={{ 'aria-label': `Decimal mark of ${column.name}` }}
-            sx={{ ml: 1 }}
-          >
-            <MenuItem value="point">1,234.5</MenuItem>
-            <MenuItem value="comma">1.234,5</MenuItem>
-          </Select>
-        )}
+        <Spelling column={column} onChange={onChange} />
       </TableCell>
       <TableCell sx={{ whiteSpace: 'nowrap' }}>
-        {isDate(column.type) && (
-          <>
-            <Checkbox
-              size="small"
-              checked={column.role !== null}
-              onChange={(event) =>
-                onChange({ role: event.target.checked ? startingRole(column.name) : null })
-              }
-              slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
-              sx={{ p: 0.25 }}
-            />
-            date role
-            {column.role !== null && (
-              <TextField
-                variant="standard"
-                value={column.role}
-                onChange={(event) => onChange({ role: event.target.value })}
-                slotProps={{ htmlInput: { 'aria-label': `Role name of ${column.name}` } }}
-                sx={{ ml: 1, width: 110 }}
-              />
-            )}
-          </>
-        )}
-        {column.type === 'text' && (
-          <>
-            <Checkbox
-              size="small"
-              checked={column.category}
-              onChange={(event) => onChange({ category: event.target.checked })}
-              slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
-              sx={{ p: 0.25 }}
-            />
-            category
-            <Typography component="span" variant="caption" color="textSecondary" sx={{ ml: 1 }}>
-              {profile.distinct === null ? 'over 20,000 values' : `${numberWords(profile.distinct)} values`}
-            </Typography>
-          </>
-        )}
+        <PlayedPart column={column} distinct={profile.distinct} onChange={onChange} />
       </TableCell>
       <TableCell
         sx={{
@@ -161,5 +93,96 @@ export function ColumnRow({ column, profile, sample, rows, onChange }: ColumnRow
         {profile.misfits > 0 && `, ${numberWords(profile.misfits)} do not fit`}
       </TableCell>
     </TableRow>
+  );
+}
+
+type ColumnPartProps = Pick<ColumnRowProps, 'column' | 'onChange'>;
+
+/** How dates and numbers are written in the file. */
+function Spelling({ column, onChange }: ColumnPartProps) {
+  return (
+    <>
+      {isDate(column.type) && (
+        <Select
+          variant="standard"
+          displayEmpty
+          value={column.dateOrder ?? ''}
+          error={column.dateOrder === null}
+          onChange={(event) => onChange({ dateOrder: event.target.value })}
+          inputProps={{ 'aria-label': `Order of dates in ${column.name}` }}
+          sx={{ ml: 1 }}
+        >
+          {column.dateOrder === null && <MenuItem value="">say which…</MenuItem>}
+          {(Object.keys(ORDER_NAMES) as DateOrder[]).map((order) => (
+            <MenuItem key={order} value={order}>
+              {ORDER_NAMES[order]}
+            </MenuItem>
+          ))}
+        </Select>
+      )}
+      {(column.type === 'decimal' || column.type === 'whole') && (
+        <Select
+          variant="standard"
+          value={column.decimalMark}
+          onChange={(event) => onChange({ decimalMark: event.target.value === 'comma' ? 'comma' : 'point' })}
+          inputProps={{ 'aria-label': `Decimal mark of ${column.name}` }}
+          sx={{ ml: 1 }}
+        >
+          <MenuItem value="point">1,234.5</MenuItem>
+          <MenuItem value="comma">1.234,5</MenuItem>
+        </Select>
+      )}
+    </>
+  );
+}
+
+/** What a column is for: a date role, a category, or neither. */
+function PlayedPart({
+  column,
+  distinct,
+  onChange,
+}: ColumnPartProps & {
+  /** How many different values it has; null for more than are counted. */
+  distinct: number | null;
+}) {
+  return (
+    <>
+      {isDate(column.type) && (
+        <>
+          <Checkbox
+            size="small"
+            checked={column.role !== null}
+            onChange={(event) => onChange({ role: event.target.checked ? startingRole(column.name) : null })}
+            slotProps={{ input: { 'aria-label': `${column.name} is a date role` } }}
+            sx={{ p: 0.25 }}
+          />
+          date role
+          {column.role !== null && (
+            <TextField
+              variant="standard"
+              value={column.role}
+              onChange={(event) => onChange({ role: event.target.value })}
+              slotProps={{ htmlInput: { 'aria-label': `Role name of ${column.name}` } }}
+              sx={{ ml: 1, width: 110 }}
+            />
+          )}
+        </>
+      )}
+      {column.type === 'text' && (
+        <>
+          <Checkbox
+            size="small"
+            checked={column.category}
+            onChange={(event) => onChange({ category: event.target.checked })}
+            slotProps={{ input: { 'aria-label': `${column.name} is a category` } }}
+            sx={{ p: 0.25 }}
+          />
+          category
+          <Typography component="span" variant="caption" color="textSecondary" sx={{ ml: 1 }}>
+            {distinct === null ? 'over 20,000 values' : `${numberWords(distinct)} values`}
+          </Typography>
+        </>
+      )}
+    </>
   );
 }

@@ -33,13 +33,8 @@ type Step =
 const count = (value: number) => numberWords(value);
 const megabytes = (bytes: number) => `${numberWords(bytes / 1e6, { most: 1 })} MB`;
 
-export function ImportPanel({
-  datasets,
-  onDone,
-}: {
-  datasets: readonly DatasetSummary[];
-  onDone: (result: LoadResult) => void;
-}) {
+/** Brings data in, step by step; what goes wrong is said at the first step. */
+function useImport(onDone: (result: LoadResult) => void) {
   const client = useQueryClient();
   const [step, setStep] = useState<Step>({ kind: 'idle' });
   const [name, setName] = useState('');
@@ -101,6 +96,19 @@ export function ImportPanel({
       fail(error);
     }
   };
+  const cancel = () => abort.current.abort();
+  const giveUp = () => setStep({ kind: 'idle' });
+  return { step, name, begin, readAgain, copy, load, cancel, giveUp };
+}
+
+export function ImportPanel({
+  datasets,
+  onDone,
+}: {
+  datasets: readonly DatasetSummary[];
+  onDone: (result: LoadResult) => void;
+}) {
+  const { step, name, begin, readAgain, copy, load, cancel, giveUp } = useImport(onDone);
   if (step.kind === 'working') {
     const { progress } = step;
     const share = progress.totalBytes > 0 ? Math.min(100, (100 * progress.bytes) / progress.totalBytes) : 0;
@@ -113,7 +121,7 @@ export function ImportPanel({
           {progress.refused > 0 && `, ${count(progress.refused)} refused`}
         </Typography>
         <LinearProgress variant="determinate" value={share} aria-label={progress.doing} sx={{ my: 1 }} />
-        <Button onClick={() => abort.current.abort()}>Cancel</Button>
+        <Button onClick={cancel}>Cancel</Button>
       </Panel>
     );
   }
@@ -126,7 +134,7 @@ export function ImportPanel({
           profile={step.profile}
           datasets={datasets}
           onReadAgain={(how) => void readAgain(step.upload, how)}
-          onCancel={() => setStep({ kind: 'idle' })}
+          onCancel={giveUp}
           onLoad={(plan, into) => void load(step, plan, into)}
         />
       </Panel>

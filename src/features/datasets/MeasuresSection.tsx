@@ -25,6 +25,25 @@ function withAgain(now: readonly Measure[], measure: Measure, before: readonly M
   return others.toSpliced(before.indexOf(measure), 0, measure);
 }
 
+/** A measure with a key and name that are not taken: a copy of another, or the sum of the first column of numbers. */
+function freshMeasure({ columns, measures, roles }: DatasetSummary, from?: Measure): Measure {
+  const taken = new Set(measures.map((measure) => measure.key));
+  const names = new Set(measures.map((measure) => measure.name));
+  let n = 1;
+  while (taken.has(`measure_${n}`) || names.has(`Measure ${n}`)) n++;
+  const base = { key: `measure_${n}`, name: from ? `${from.name}, copy` : `Measure ${n}` };
+  if (from) return { ...from, ...base };
+  const number = columns.find((column) => column.type === 'whole' || column.type === 'decimal');
+  return measureSchema.parse({
+    ...base,
+    aggregation: number ? 'sum' : 'count',
+    column: number?.key ?? null,
+    unit: '',
+    decimals: Math.min(number?.scale ?? 0, 2),
+    role: roles[0]!.key,
+  });
+}
+
 export function MeasuresSection({
   dataset,
   onChange,
@@ -40,23 +59,7 @@ export function MeasuresSection({
   useEffect(() => {
     latest.current = measures;
   }, [measures]);
-  const fresh = (from?: Measure): Measure => {
-    const taken = new Set(measures.map((measure) => measure.key));
-    const names = new Set(measures.map((measure) => measure.name));
-    let n = 1;
-    while (taken.has(`measure_${n}`) || names.has(`Measure ${n}`)) n++;
-    const base = { key: `measure_${n}`, name: from ? `${from.name}, copy` : `Measure ${n}` };
-    if (from) return { ...from, ...base };
-    const number = dataset.columns.find((column) => column.type === 'whole' || column.type === 'decimal');
-    return measureSchema.parse({
-      ...base,
-      aggregation: number ? 'sum' : 'count',
-      column: number?.key ?? null,
-      unit: '',
-      decimals: Math.min(number?.scale ?? 0, 2),
-      role: roles[0]!.key,
-    });
-  };
+  const fresh = (from?: Measure) => freshMeasure(dataset, from);
   const save = (measure: Measure) => {
     const known = measures.some((entry) => entry.key === measure.key);
     const next = known

@@ -96,6 +96,15 @@ const TOO_MANY = 429;
 const isRefused = (response: Response) =>
   response.status >= 400 || /[?&]error=/.test(response.headers.get('location') ?? '');
 
+/** Puts what became of a request into the log of deeds. */
+async function noteAnswer(path: string, request: Request, response: Response, who: Caller): Promise<void> {
+  const deed = DEEDS[path];
+  const action = isRefused(response) ? deed?.refused : deed?.done;
+  // Whoever is turned away for trying too often does not fill the log as well.
+  if (action === undefined || response.status === TOO_MANY) return;
+  await noteDeed(who, { action, object: who.name, address: addressOf(request) });
+}
+
 /** Answers a request to the library. */
 export function answerAuth(request: Request): Promise<Response> {
   return respond(request, async (caller) => {
@@ -112,13 +121,7 @@ export function answerAuth(request: Request): Promise<Response> {
     // What of the data the browser kept goes with the session.
     if (path === 'sign-out' && response.ok) response.headers.set('clear-site-data', '"cache"');
     if (isSignIn) await (response.ok ? forgetTries(email) : response.status === WRONG && noteWrong(email));
-    const deed = DEEDS[path];
-    const action = isRefused(response) ? deed?.refused : deed?.done;
-    // Whoever is turned away for trying too often does not fill the log as well.
-    if (action !== undefined && response.status !== TOO_MANY) {
-      const who = email === undefined ? caller : { ...NOBODY, name: email };
-      await noteDeed(who, { action, object: email ?? caller.name, address: addressOf(request) });
-    }
+    await noteAnswer(path, request, response, email === undefined ? caller : { ...NOBODY, name: email });
     return response;
   });
 }

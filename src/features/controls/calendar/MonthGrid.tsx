@@ -125,6 +125,12 @@ function useTints(control: CalendarPicker, { profile }: PeriodAnswer): (day: Day
 
 const bracket = (stands: boolean) => (stands ? `3px solid ${role.time}` : '3px solid transparent');
 
+/** The ground of a day by its share of the greatest value. */
+function shadeOf(tint: Tint | undefined): string {
+  const share = tint?.share ?? 0;
+  return share > 0 ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)` : 'none';
+}
+
 function DayButton({
   day,
   isToday,
@@ -149,10 +155,7 @@ function DayButton({
   onKeyDown: (event: KeyboardEvent) => void;
 }) {
   const words = `${longDayWords(day)}, ${isToday ? 'today, ' : ''}${canPick ? 'data' : 'no data'}`;
-  const hasValue = tint !== undefined && tint.words !== '';
-  const share = tint?.share ?? 0;
-  const shade =
-    share > 0 ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)` : 'none';
+  const told = tint === undefined || tint.words === '' ? undefined : tint.words;
   return (
     <button
       type="button"
@@ -162,8 +165,8 @@ function DayButton({
       aria-selected={chosen.it}
       {...(isToday ? { 'aria-current': 'date' as const } : {})}
       aria-disabled={!canPick}
-      aria-label={hasValue ? `${words}, ${tint.words}` : words}
-      title={hasValue ? `${dayWords(day)} · ${tint.words}` : words}
+      aria-label={told === undefined ? words : `${words}, ${told}`}
+      title={told === undefined ? words : `${dayWords(day)} · ${told}`}
       onClick={() => {
         if (canPick) onPick();
       }}
@@ -181,7 +184,7 @@ function DayButton({
         color: canPick && isIn ? role.ink : role.quiet,
         opacity: isIn ? 1 : 0.45,
         textDecoration: canPick ? 'none' : 'line-through',
-        background: chosen.it ? role.timeTint : shade,
+        background: chosen.it ? role.timeTint : shadeOf(tint),
         cursor: canPick ? 'pointer' : 'not-allowed',
       }}
     >

@@ -12,6 +12,7 @@ import { role } from '../../../theme/roles';
 import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 import { ItemFrame } from '../ItemFrame';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
+import { placeByKey } from './placeByKey';
 
 export interface ChoosingProps {
   readonly chosen: readonly string[];
@@ -56,23 +57,10 @@ export function PlacesGrid({
       onChoose(place.item, event.shiftKey);
       return;
     }
-    const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     const item = itemOf(document, place.item);
-    if (!step || !item) return;
+    const next = item && placeByKey(place, event.key, event.shiftKey, partOf(item.kind).least);
+    if (!next) return;
     event.preventDefault();
-    const [dx, dy] = step as [number, number];
-    const { least } = partOf(item.kind);
-    const next = event.shiftKey
-      ? {
-          ...place,
-          w: Math.max(least.w, Math.min(GRID_COLUMNS - place.x, place.w + dx)),
-          h: Math.max(least.h, place.h + dy),
-        }
-      : {
-          ...place,
-          x: Math.max(0, Math.min(GRID_COLUMNS - place.w, place.x + dx)),
-          y: Math.max(0, place.y + dy),
-        };
     move(pushedDown(places, [next]));
   };
   return (

@@ -2,11 +2,8 @@
 /** A dashboard, or one visual of it, in a frame: it is read, its controls turn, nothing of it is changed. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import dynamic from 'next/dynamic';
 import { inEffectWords } from '../../../core/dashboard/turn/said/about';
 import { useNow } from '../../ui/useNow';
-import { useDataAsked } from '../../visuals/data/dataAsked';
-import { useTraced } from '../../wiring/traced';
 import { useAbout } from '../../workspace/useAbout';
 import { useDocument } from '../../workspace/workspace';
 import { ItemFrame } from '../ItemFrame';

@@ -92,6 +92,57 @@ export function LyingMarks({
         {bars((entry) => entry.values)}
       </g>
       {lit && <g data-lit>{bars((_, s) => lit[s] ?? [])}</g>}
+      <BaselineTicks
+        series={series}
+        beside={beside}
+        isStacked={isStacked}
+        bar={bar}
+        scale={scale}
+        topOf={topOf}
+      />
+      <line x1={zero} x2={zero} y1={plot.y} y2={plot.y + plot.height} stroke={role.quiet} />
+      {showsFigures && bar >= LEAST_WRITTEN && (
+        <g fontSize="11" fill={role.quiet}>
+          {figures.map((texts, i) =>
+            texts.map((text, s) => (
+              <text
+                key={`${i} ${s}`}
+                x={Math.max(scale(series[s]?.values[i] ?? 0), scaled(i, s), zero) + 6}
+                y={topOf(i, s) + bar / 2 + 4}
+                fontWeight={chosen?.has(i) ? 700 : undefined}
+                data-tone={toneAt(i, s)}
+                fill={TONE_FILLS[toneAt(i, s) ?? 'neither']}
+              >
+                {text}
+              </text>
+            )),
+          )}
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** Where baselines are: a stroke across each bar. */
+function BaselineTicks({
+  series,
+  beside,
+  isStacked,
+  bar,
+  scale,
+  topOf,
+}: {
+  series: readonly DrawnSeries[];
+  beside: readonly BesideSeries[];
+  isStacked: boolean;
+  /** Height of a bar in pixels. */
+  bar: number;
+  scale: (value: number) => number;
+  /** Upper edge of a row's bar of a series, in pixels. */
+  topOf: (row: number, series: number) => number;
+}) {
+  return (
+    <>
       {beside.map((baseline) => (
         <g key={`${baseline.label} ${baseline.days}`} data-mark="baselines">
           {(isStacked ? [totalsOf(baseline.series)] : baseline.series).map((values, s) => {
@@ -118,25 +169,6 @@ export function LyingMarks({
           })}
         </g>
       ))}
-      <line x1={zero} x2={zero} y1={plot.y} y2={plot.y + plot.height} stroke={role.quiet} />
-      {showsFigures && bar >= LEAST_WRITTEN && (
-        <g fontSize="11" fill={role.quiet}>
-          {figures.map((texts, i) =>
-            texts.map((text, s) => (
-              <text
-                key={`${i} ${s}`}
-                x={Math.max(scale(series[s]?.values[i] ?? 0), scaled(i, s), zero) + 6}
-                y={topOf(i, s) + bar / 2 + 4}
-                fontWeight={chosen?.has(i) ? 700 : undefined}
-                data-tone={toneAt(i, s)}
-                fill={TONE_FILLS[toneAt(i, s) ?? 'neither']}
-              >
-                {text}
-              </text>
-            )),
-          )}
-        </g>
-      )}
-    </g>
+    </>
   );
 }

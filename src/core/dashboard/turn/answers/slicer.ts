@@ -45,23 +45,33 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
     for (const value of dayClasses(model, dimension.attribute).values) if (value !== null) known.add(value);
   for (const value of [...setting.values, ...slicer.custom]) known.add(value);
   const natural = compareValues(model, dimension);
-  const measured = slicer.orderBy
-    ? await valuesByMeasure(context, slicer, slicer.orderBy)
-    : new Map<string | null, number>();
-  if (!measured) return ELSEWHERE;
-  const size = (value: string | null) => measured.get(value) ?? -Infinity;
-  const sign = slicer.orderFirst === 'least' ? -1 : 1;
-  const bySize = (a: string | null, b: string | null) => {
-    const [one, two] = [size(a), size(b)];
-    // Values without a figure come last either way.
-    if (one === -Infinity || two === -Infinity) return Number(one === -Infinity) - Number(two === -Infinity);
-    return sign * (two - one);
-  };
+  const bySize = await orderBySize(context, slicer);
+  if (!bySize) return ELSEWHERE;
   const values = [...known].sort((a, b) => bySize(a, b) || natural(a, b));
   return {
     kind: 'slicer',
     choice: setting.values,
     values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })),
+  };
+}
+
+/**
+ * Compares values by the figures that a slicer is ordered by, the greatest or the least first; those without a figure
+ * come last either way. Undefined for elsewhere.
+ */
+async function orderBySize(
+  context: ReachContext,
+  slicer: Slicer,
+): Promise<((a: string | null, b: string | null) => number) | undefined> {
+  if (!slicer.orderBy) return () => 0;
+  const figures = await valuesByMeasure(context, slicer, slicer.orderBy);
+  if (!figures) return undefined;
+  const sign = slicer.orderFirst === 'least' ? -1 : 1;
+  const size = (value: string | null) => figures.get(value) ?? -Infinity;
+  return (a, b) => {
+    const [one, two] = [size(a), size(b)];
+    if (one === -Infinity || two === -Infinity) return Number(one === -Infinity) - Number(two === -Infinity);
+    return sign * (two - one);
   };
 }
 
