@@ -11,7 +11,7 @@ import { lazily } from '../ui/lazily';
 import { noteOpened } from '../ui/visited';
 import { LEAST_TO_DESIGN, useCanDesign } from '../ui/screen';
 import { useSidePanelWidth } from '../ui/SidePanel';
-import { useTraced, useTraceKey } from '../wiring/traced';
+import { useTraceKey } from '../wiring/traced';
 import { DashboardHeader, useDashboardKeys } from './DashboardHeader';
 import { OpenDashboard } from './OpenDashboard';
 import { useMode, type Mode } from '../workspace/mode';
