@@ -307,9 +307,10 @@ program
   .command('test')
   .description('install what tests need and run all of them')
   .option('--browser <name>', 'run only the browser tests whose file has this in its name')
-  .action(async ({ browser }: { browser?: string }) => {
+  .option('--coverage', 'tell how many lines the unit tests pass through; takes them twice as long')
+  .action(async ({ browser, coverage = false }: { browser?: string; coverage?: boolean }) => {
     const { runTests } = await import('./test');
-    await runTests(browser);
+    await runTests(browser, coverage);
   });
 
 try {
