@@ -42,9 +42,11 @@ export interface ItemFrameProps {
   readonly item: Visual | Control;
   /** lit: chosen or pointed at; faded: another item is. */
   readonly light?: 'lit' | 'faded' | undefined;
+  /** Whether it becomes as high as what is in it, where its place allows that. */
+  readonly grows?: boolean;
 }
 
-export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps) {
+export const ItemFrame = memo(function ItemFrame({ item, light, grows = false }: ItemFrameProps) {
   const title = useTitle(item);
   const edge = light === 'lit' ? role.time : role.hairline;
   return (
@@ -66,7 +68,7 @@ export const ItemFrame = memo(function ItemFrame({ item, light }: ItemFrameProps
         flexDirection: 'column',
         minHeight: 0,
         // What changes inside an item is laid out and painted there alone.
-        contain: 'strict',
+        contain: grows ? 'content' : 'strict',
       }}
     >
       {isControl(item) ? <ControlFrame control={item} /> : <VisualFrame visual={item} />}

@@ -64,6 +64,7 @@ export const VISUAL_VIEWS: { readonly [K in VisualKind]: VisualView<K> } = {
     ),
     Settings: lazily(() => import('./text/TextSettings'), 'TextSettings'),
     sign: 'M3 3H15M3 7H15M3 11H10M12 11H15',
+    grows: true,
   },
 };
 

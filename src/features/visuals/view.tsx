@@ -19,6 +19,8 @@ export interface VisualView<K extends VisualKind = VisualKind> {
   /** Path of its small sign, on 18 by 17 pixels, and whether it is filled. */
   readonly sign: string;
   readonly filled?: boolean;
+  /** Whether it becomes as high as what it says where items stand in one column; else it is as high as it was laid out. */
+  readonly grows?: boolean;
   readonly Body: Late<VisualBodyProps<VisualOf<K>>>;
   readonly Settings: Late<VisualSettingsProps<VisualOf<K>>>;
 }

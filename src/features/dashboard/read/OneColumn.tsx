@@ -15,6 +15,7 @@ import { inNarrowOrder } from '../../../core/dashboard/document/narrowOrder';
 import { placesWithBand } from '../../../core/dashboard/document/pages';
 import { visiblePlaces } from '../../../core/dashboard/document/visiblePlaces';
 import { usePage } from '../../workspace/page';
+import { viewOf } from '../../visuals/kinds';
 import { useAnswers } from '../../workspace/workspace';
 import { ItemFrame } from '../ItemFrame';
 import { GAP, hiddenControls, ROW_HEIGHT } from '../StaticGrid';
@@ -29,15 +30,20 @@ function usePlaces(document: DashboardDocument, page: string, ofControls: boolea
   });
 }
 
-/** Items one under the other, each as high as it was laid out. */
+/** Items one under the other, each as high as it was laid out, or as what it says where that is higher. */
 function Column({ document, places }: { document: DashboardDocument; places: readonly Place[] }) {
   return (
     <div style={{ display: 'flex', flexDirection: 'column', gap: GAP }}>
       {places.map(({ item: id, h }) => {
         const item = itemOf(document, id);
+        const grows = item !== undefined && !isControl(item) && viewOf(item).grows === true;
+        const height = h * (ROW_HEIGHT + GAP) - GAP;
         return item ? (
-          <div key={id} style={{ height: h * (ROW_HEIGHT + GAP) - GAP, minWidth: 0 }}>
-            <ItemFrame item={item} light={undefined} />
+          <div
+            key={id}
+            style={{ minWidth: 0, ...(grows ? { minHeight: height, display: 'grid' } : { height }) }}
+          >
+            <ItemFrame item={item} light={undefined} grows={grows} />
           </div>
         ) : null;
       })}
