@@ -1,6 +1,9 @@
 /** Pages against the rules of axe, light and dark, on a large and on small screens. */
 import axe from 'axe-core';
-import type { Page } from './page';
+import { eventually, type Page } from './page';
+
+/** Figures that are pale while others are read are left alone, but not for ever. */
+const READING_MS = 10_000;
 
 interface Violation {
   readonly rule: string;
@@ -15,9 +18,12 @@ const RULES_OF_COLOURS = ['color-contrast', 'link-in-text-block'];
  * a part of it; with `rules`, one of those only.
  */
 export async function violations(
-  { driver }: Page,
+  page: Page,
   { within, rules }: { within?: string; rules?: readonly string[] } = {},
 ): Promise<Violation[]> {
+  const { driver } = page;
+  const isRead = async () => !/reading…/i.test(await page.text());
+  await eventually('everything to be read', isRead, READING_MS).catch(() => undefined);
   if (!(await driver.executeScript<boolean>('return window.axe !== undefined')))
     await driver.executeScript(axe.source);
   return driver.executeAsyncScript<Violation[]>(

@@ -14,7 +14,7 @@ test('a text is as high as what it says; a chart as high as it was laid out', as
     { item: 'course', x: 0, y: 2, w: 12, h: 6 },
   ];
   const document = { ...made, layout };
-  showIn(await openDashboard(document), <OneColumn document={document} page={pagesOf(document)[0]!.id} />);
+  showIn(await openDashboard(document), <OneColumn document={document} page={pagesOf(document)[0].id} />);
   const places = [...window.document.querySelectorAll<HTMLElement>('section[data-item]')].map((item) => {
     const { height, minHeight } = item.parentElement!.style;
     return { id: item.id, height, minHeight, contain: item.style.contain };
