@@ -1,6 +1,5 @@
 'use client';
 /** All figures of a dashboard as one file. */
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import Divider from '@mui/material/Divider';
 import MenuItem from '@mui/material/MenuItem';
@@ -11,13 +10,9 @@ import { saveRequested } from '../ui/saveFile';
 import { printAddress } from '../workspace/stateAddress';
 import { usePage } from '../workspace/page';
 import { useDocument, useReaderState } from '../workspace/workspace';
+import { lazily } from '../ui/lazily';
 
-const SchedulesPanel = dynamic(
-  () => import('./schedules/SchedulesPanel').then((part) => part.SchedulesPanel),
-  {
-    ssr: false,
-  },
-);
+const SchedulesPanel = lazily(() => import('./schedules/SchedulesPanel'), 'SchedulesPanel');
 
 const OFFERED: readonly (readonly [FileFormat, string])[] = [
   ['xlsx', 'as a workbook (XLSX)'],

@@ -1,7 +1,6 @@
 'use client';
 /** The address of what is shown, to be handed on: with periods that roll on, or with the days of now. */
 import MenuItem from '@mui/material/MenuItem';
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { frozenState } from '../../core/dashboard/turn/selections';
 import { MenuButton } from '../ui/MenuButton';
@@ -11,10 +10,9 @@ import { PAGE_PLACE } from '../workspace/page';
 import { useFrameCopy } from '../ui/useFrameCopy';
 import { frameText, putState, wallAddress } from '../workspace/stateAddress';
 import { useAnswers, useDesign, useReaderState, useWorkspace } from '../workspace/workspace';
+import { lazily } from '../ui/lazily';
 
-const AccessPanel = dynamic(() => import('./access/AccessPanel').then((part) => part.AccessPanel), {
-  ssr: false,
-});
+const AccessPanel = lazily(() => import('./access/AccessPanel'), 'AccessPanel');
 
 export function ShareButton({ id, mayEdit }: { id: number; mayEdit: boolean }) {
   const { accounts } = useMe();

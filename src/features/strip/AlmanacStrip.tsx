@@ -13,16 +13,14 @@ import { titleOf } from '../../core/dashboard/document/title';
 import { role } from '../../theme/roles';
 import { useAnswers, useDocument, useWorkspace } from '../workspace/workspace';
 import { useSize } from '../ui/useSize';
-import dynamic from 'next/dynamic';
 import { StripEvents } from './StripEvents';
 import { StripLanes } from './StripLanes';
 import { StripWindows } from './StripWindows';
 import { extentOfRuns, LANE, NAMES, stripTicks, type StripView } from './stripView';
 import { useStripView } from './useStripView';
+import { lazily } from '../ui/lazily';
 
-const NotesPanel = dynamic(() => import('./notes/NotesPanel').then((part) => part.NotesPanel), {
-  ssr: false,
-});
+const NotesPanel = lazily(() => import('./notes/NotesPanel'), 'NotesPanel');
 
 const AXIS = 16;
 /** At most; more lanes are scrolled to. */
