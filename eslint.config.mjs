@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 
 /** What the compiler knows: all that tsconfig.json names. */
 const TYPED = ['{src,cli,demo,e2e,bench,scripts,testing}/**/*.{ts,tsx}'];
@@ -45,6 +46,13 @@ export default tseslint.config(
       'max-lines-per-function': ['error', { max: 110, skipBlankLines: true, skipComments: true }],
       complexity: ['error', 20],
     },
+  },
+  {
+    // A text from outside must not hold the server for as long as whoever wrote it likes.
+    files: ['{src,cli}/**/*.{ts,tsx}'],
+    ignores: TESTS,
+    plugins: { regexp },
+    rules: { 'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }] },
   },
   {
     // Its rules compile each file: only where there is React.

@@ -30,6 +30,15 @@ const esmOnly = [
   '@noble',
 ];
 
+/**
+ * A test runs in a context of its own, in which every look for a global is asked for anew. As names of the module they
+ * are found at once, which makes calculations up to ten times as fast. None that a test puts another in the place of.
+ */
+const PLAIN_GLOBALS = [
+  'Array ArrayBuffer BigInt BigInt64Array Boolean DataView Float64Array Infinity Int32Array Intl JSON Math Number',
+  'Object Promise Reflect RegExp Set String Symbol TypeError Uint8Array Uint16Array Uint32Array WeakMap WeakSet',
+].flatMap((names) => names.split(' '));
+
 export const common = {
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [
@@ -44,6 +53,7 @@ export const common = {
     ],
   },
   transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],
+  sandboxInjectedGlobals: PLAIN_GLOBALS,
   moduleNameMapper: {
     '^@chevrotain/([^/]+)$': '<rootDir>/node_modules/@chevrotain/$1/lib/src/api.js',
     '\\.css$': '<rootDir>/testing/noStyle.ts',
@@ -70,6 +80,7 @@ export default {
     {
       ...common,
       displayName: 'page',
+      sandboxInjectedGlobals: [...PLAIN_GLOBALS, 'document', 'process', 'window'],
       testEnvironment: 'jsdom',
       roots: ['<rootDir>/src/features'],
       testMatch: ['**/*.test.tsx'],

@@ -19,6 +19,20 @@ const repeating = (rule: string) => file(repeatingEvent(rule));
 const single = event('DTSTART;VALUE=DATE:20250101', 'SUMMARY:A');
 
 describe('an iCalendar file', () => {
+  test('with a line of nothing but quotes is refused at once', () => {
+    const began = performance.now();
+    for (const bad of ['DTSTART;' + '"'.repeat(60), 'DTSTART;' + '"a'.repeat(200_000)]) {
+      const read = readCalendar(file(event(bad, 'SUMMARY:A')));
+      expect(read).toMatchObject({ ok: false, line: 6 });
+    }
+    expect(performance.now() - began).toBeLessThan(5_000);
+  });
+
+  test('whose parameters hold quoted marks is read', () => {
+    const quoted = event('DTSTART;VALUE=DATE;X-A="a:b;c";X-B=d:20250301', 'SUMMARY;X-C=":":Net: Day');
+    expect(days(file(quoted), '2025-01-01', '2026-12-31')).toEqual(['2025-03-01 Net: Day']);
+  });
+
   test('gives single days, spans of days and yearly ones', () => {
     const text = file(
       event('DTSTART;VALUE=DATE:20250301', 'SUMMARY:Net Day'),

@@ -136,13 +136,19 @@ function checkDays(property: string, value: string, line: number) {
       throw new Refused(line, `There is no day ${year}-${month}-${day}`);
 }
 
+/**
+ * Name, parameters and value. Quoted text and the rest of the parameters exclude each other, so that no line is tried
+ * in more ways than it has characters; a value may hold any character (a line separator too, U+2028).
+ */
+const A_LINE = /^([A-Za-z0-9-]+)(?:;(?:"[^"]*"|[^":])*)?:(.*)$/s;
+
 /** Finds what is wrong line by line, which the parser does not always place. */
 function checkLines(lines: readonly string[]) {
   const open: { name: string; line: number }[] = [];
   if (lines.every((line) => line.trim() === '')) throw new Refused(1, 'The file is empty');
   lines.forEach((line, i) => {
     if (line.trim() === '' || /^[ \t]/.test(line)) return;
-    const match = /^([A-Za-z0-9-]+)(?:;[^:]*(?:"[^"]*"[^:]*)*)?:(.*)$/.exec(line);
+    const match = A_LINE.exec(line);
     if (!match) throw new Refused(i + 1, `“${line.slice(0, 60)}” is not a line of an iCalendar file`);
     const [, property, value] = match;
     checkDays(property!.toUpperCase(), value!, i + 1);

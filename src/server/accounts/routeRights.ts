@@ -207,7 +207,7 @@ function partsOf(steps: readonly string[], given: readonly string[]): Record<str
 
 /** The route that a request is for; undefined for one that is not listed. */
 export function routeOf(method: string, pathname: string): RouteFound | undefined {
-  const given = pathname.replace(/\/+$/, '').split('/').slice(1).map(decoded);
+  const given = pathname.replace(/\/$/, '').split('/').slice(1).map(decoded);
   for (const { route, right, method: own, steps } of PATTERNS) {
     if (own !== (method === 'HEAD' ? 'GET' : method)) continue;
     const parts = partsOf(steps, given);

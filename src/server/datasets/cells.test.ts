@@ -92,6 +92,19 @@ describe('cells', () => {
     for (const type of ['day', 'timestamp', 'whole', 'decimal', 'text'] as const)
       expect(read({ type }, '  ')).toEqual({ ok: true, sql: null, day: null });
     expect(read({ type: 'decimal', scale: 1 }, '2.500')).toMatchObject({ sql: '2.500' });
+    expect(read({ type: 'decimal', scale: 1 }, '2.050')).toMatchObject({
+      reason: 'More than 1 decimal place',
+    });
+    expect(read({ type: 'whole', scale: 0 }, '-20.000')).toMatchObject({ sql: '-20' });
+    expect(read({ type: 'whole', scale: 0 }, '0.0')).toMatchObject({ sql: '0' });
+  });
+
+  test('a long row of zeros is read as fast as any other', () => {
+    const began = performance.now();
+    const zeros = '0'.repeat(200_000);
+    expect(read({ type: 'decimal', scale: 1 }, `1.${zeros}1`)).toMatchObject({ ok: false });
+    expect(read({ type: 'decimal', scale: 1 }, `1.${zeros}`)).toMatchObject({ ok: true });
+    expect(performance.now() - began).toBeLessThan(2_000);
     expect(read({ type: 'whole' }, '12.0')).toMatchObject({ sql: '12' });
   });
 

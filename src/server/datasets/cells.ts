@@ -147,11 +147,14 @@ export function readNumber(
 function readNumberCell(text: string, column: StoredColumn): Cell {
   const number = readNumber(text, column.decimalMark);
   if (!number) return refused('Not a number');
-  const decimals = number.sql.includes('.') ? number.sql.replace(/^.*\.(\d*?)0*$/, '$1').length : 0;
+  // By hand: a pattern would try a long row of zeros from each of them.
+  let decimals = number.decimals;
+  while (decimals > 0 && number.sql.at(decimals - number.decimals - 1) === '0') decimals--;
   if (column.type === 'whole' && decimals > 0) return refused('Not a whole number');
-  if (decimals > column.scale) return refused(`More than ${column.scale} decimal places`);
+  if (decimals > column.scale)
+    return refused(`More than ${column.scale} decimal place${column.scale === 1 ? '' : 's'}`);
   if (number.digits > 15) return refused('More than 15 digits before the decimal mark');
-  return { ok: true, sql: column.type === 'whole' ? number.sql.replace(/\..*$/, '') : number.sql, day: null };
+  return { ok: true, sql: column.type === 'whole' ? number.sql.split('.', 1)[0]! : number.sql, day: null };
 }
 
 /** A function that reads the cells of a column. Blank cells are blank, whatever the type. */
