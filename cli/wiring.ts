@@ -4,7 +4,8 @@ import { withDatabase } from './withDatabase';
 
 /** The dashboards that are meant: one by its number or title, or all. */
 export async function meantDashboards(dashboard: string | undefined) {
-  const { listDashboards, readDashboard } = await import('../src/server/dashboards/repository');
+  const { listDashboards } = await import('../src/server/dashboards/list');
+  const { readDashboard } = await import('../src/server/dashboards/read');
   const all = await listDashboards();
   const chosen =
     dashboard === undefined

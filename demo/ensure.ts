@@ -1,7 +1,8 @@
 /** Brings the demo data and dashboards in where they are absent, through the ordinary import. */
 import { isoDay, parseIsoDay, type Day } from '../src/core/calendar/day';
 import { warmCubes } from '../src/server/answers/warm';
-import { createDashboard, anyDashboardEver, listDashboards } from '../src/server/dashboards/repository';
+import { listDashboards } from '../src/server/dashboards/list';
+import { createDashboard, anyDashboardEver } from '../src/server/dashboards/repository';
 import { editDataset } from '../src/server/datasets/edit';
 import { loadFile } from '../src/server/datasets/load';
 import { planFromProfile } from '../src/server/datasets/plan';

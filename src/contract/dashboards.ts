@@ -22,6 +22,7 @@ const dashboardEntrySchema = z.object({
   controls: z.int().min(0),
   pages: z.int().min(1),
   tags: z.array(z.string()),
+  problem: z.string().nullable().describe('Why it cannot be read, where this version does not understand it'),
   layout: z.array(layoutPartSchema).describe('Of the first page, in cells of the grid'),
 });
 export type DashboardEntry = z.infer<typeof dashboardEntrySchema>;

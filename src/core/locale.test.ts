@@ -2,7 +2,7 @@
 import { dayWords, longDayWords, shortDayWords, windowWords } from './calendar/names';
 import { d } from './calendar/testing';
 import { percentWords, indexWords } from './dashboard/turn/comparing/words';
-import { chooseLocale, currentLocale, isLocale, numberWords, type Locale } from './locale';
+import { chooseLocale, currentLocale, isLocale, numberWords, plural, type Locale } from './locale';
 import { compactWords, valueWords } from './model/figures';
 
 const FIRST = currentLocale();
@@ -73,4 +73,13 @@ test('a tag that is none leaves numbers as they are', () => {
   chooseLocale({ numbers: 'not a tag', dates: 'month first' });
   expect(numberWords(1234.5)).toBe('1,234.5');
   expect(currentLocale().dates).toBe('month first');
+});
+
+test('things are counted by their name', () => {
+  expect([0, 1, 2, 1204].map((count) => plural(count, 'wire'))).toEqual([
+    '0 wires',
+    '1 wire',
+    '2 wires',
+    '1,204 wires',
+  ]);
 });

@@ -93,3 +93,7 @@ export function dateWords(
         .join('-');
   }
 }
+
+/** So many of something, by its name for one: “1 wire”, “1,204 wires”. */
+export const plural = (count: number, one: string): string =>
+  `${numberWords(count)} ${one}${count === 1 ? '' : 's'}`;

@@ -12,6 +12,7 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import { overviewSchema, type DashboardEntry, type DashboardOverview } from '../../contract/dashboards';
+import { plural } from '../../core/locale';
 import { tagsFrom } from '../../core/dashboard/document/tags';
 import { MenuButton } from '../ui/MenuButton';
 import { momentWords } from '../ui/moment';
@@ -57,7 +58,7 @@ export function DashboardRow({
   const overview = useQuery({
     queryKey: ['overview', id, entry.revision],
     queryFn: () => requestAs(overviewSchema, `/api/dashboards/${id}/overview`),
-    enabled: isSeen,
+    enabled: isSeen && entry.problem === null,
     staleTime: 60_000,
     retry: false,
   });
@@ -68,7 +69,7 @@ export function DashboardRow({
     else if (text !== '' && text !== title) onRename(text.slice(0, 200));
     setDraft(null);
   };
-  const now = <Now overview={overview.data} problem={overview.error?.message} />;
+  const now = <Now overview={overview.data} problem={entry.problem ?? overview.error?.message} />;
   return (
     <TableRow ref={ref} hover sx={{ verticalAlign: 'top' }}>
       {!isOneColumn && (
@@ -90,7 +91,8 @@ export function DashboardRow({
           )}
         </Box>
         <Typography variant="body2" color="textSecondary">
-          {entry.visuals} visuals, {entry.controls} controls
+          {entry.problem === null &&
+            `${plural(entry.visuals, 'visual')}, ${plural(entry.controls, 'control')}`}
           {entry.pages > 1 && `, ${entry.pages} pages`}
         </Typography>
         <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', mt: 0.5 }}>
@@ -114,9 +116,13 @@ export function DashboardRow({
         <RowMenu
           title={title}
           entries={[
-            ['Rename', () => setDraft({ of: 'name', text: title })],
-            ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
-            ['Duplicate', onDuplicate],
+            ...(entry.problem === null
+              ? ([
+                  ['Rename', () => setDraft({ of: 'name', text: title })],
+                  ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
+                  ['Duplicate', onDuplicate],
+                ] as const)
+              : []),
             ['Delete', onRemove],
           ]}
         />

@@ -15,6 +15,7 @@ const entry = (
   visuals: 1,
   controls: 1,
   pages: 1,
+  problem: null,
   layout: [],
 });
 const ALL = [entry(1, 'Fleet 10'), entry(2, 'fleet 9', ['daily']), entry(3, 'Harbour', ['daily', 'board'])];

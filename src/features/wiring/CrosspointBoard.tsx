@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useRef, useState } from 'react';
 import { isControl } from '../../core/dashboard/document/document';
 import { pagesOf } from '../../core/dashboard/document/pages';
+import { plural } from '../../core/locale';
 import { isPickSource } from '../../core/dashboard/reader/pick';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { switchWires } from '../../core/dashboard/wiring/wires';
@@ -58,8 +59,9 @@ export function CrosspointBoard({ pointed, onPoint, chosen, onChoose }: Crosspoi
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 12, flexWrap: 'wrap', marginBottom: 4 }}>
         <Typography variant="h2">Crosspoint board</Typography>
         <Typography variant="body2" color="textSecondary">
-          {actors.length - sources} controls{sources > 0 && ` and ${sources} to choose on`} ×{' '}
-          {document.visuals.length} visuals, {wires} wires
+          {plural(actors.length - sources, 'control')}
+          {sources > 0 && ` and ${sources} to choose on`} × {plural(document.visuals.length, 'visual')},{' '}
+          {plural(wires, 'wire')}
         </Typography>
         <BoardTools search={search} onSearch={setSearch} only={only} onOnly={setOnly} chosen={chosen} />
         <PageChoice page={page} onPage={setPage} />

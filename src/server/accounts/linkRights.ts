@@ -3,7 +3,7 @@ import { shapeKey, type CubeShape } from '../../core/cube/cube';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
 import type { Design } from '../../core/dashboard/wiring/design';
 import type { Caller } from '../caller';
-import { readDashboard } from '../dashboards/repository';
+import { readDashboard } from '../dashboards/read';
 import { Problem } from '../problem';
 
 /** What is asked of a task; a link's document is the stored one, whatever was sent. */

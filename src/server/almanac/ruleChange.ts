@@ -8,7 +8,7 @@ import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { Model } from '../../core/model/model';
 import { titleOf } from '../../core/dashboard/document/title';
 import { dimensionsOf, isMeasured } from '../../core/dashboard/document/visuals';
-import { listDashboards, readDashboard } from '../dashboards/repository';
+import { everyDashboard } from '../dashboards/read';
 import { readModel } from '../model/model';
 import { movedWindows } from '../wiring/movedWindows';
 
@@ -18,20 +18,21 @@ export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
   const next: Model = { ...model, rule };
   const windows: MovedWindow[] = [];
   const visuals: RecutVisual[] = [];
-  const entries = await listDashboards();
-  for (const entry of entries) {
-    const { document } = await readDashboard(entry.id);
+  let dashboards = 0;
+  for await (const { id, document } of everyDashboard()) {
+    dashboards++;
+    const { title } = document;
     const today = todayFor(document, model, Date.now());
-    windows.push(...(await movedWindows({ ...entry, document }, model, next, stored)));
+    windows.push(...(await movedWindows({ id, title, document }, model, next, stored)));
     visuals.push(
       ...recut(document, model, rule, today).map((found) => ({
-        dashboard: entry.id,
-        title: entry.title,
+        dashboard: id,
+        title,
         ...found,
       })),
     );
   }
-  return { windows, visuals, dashboards: entries.length };
+  return { windows, visuals, dashboards };
 }
 
 /** Visuals whose buckets or classes follow from the part of the rule that changes. */

@@ -3,7 +3,7 @@ import { answerJson } from '../../core/dashboard/turn/answerJson';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { checkState } from '../../core/dashboard/reader/checkState';
 import type { ReaderState } from '../../core/dashboard/reader/state';
-import { readDashboard } from '../dashboards/repository';
+import { readDashboard } from '../dashboards/read';
 import { readModel } from '../model/model';
 import { Problem } from '../problem';
 import { answerOnServer } from './answer';

@@ -4,7 +4,7 @@ import type { DashboardDocument } from '../../core/dashboard/document/document';
 import type { CubeShape } from '../../core/cube/cube';
 import { designOf } from '../../core/dashboard/wiring/design';
 import { cubeShapesFor } from '../../core/dashboard/turn/shapes';
-import { listDashboards, readDashboard } from '../dashboards/repository';
+import { everyDashboard } from '../dashboards/read';
 import type { StoredDataset } from '../datasets/repository';
 import { readModel } from '../model/model';
 import { categoryValues } from '../model/shared';
@@ -23,10 +23,9 @@ export async function warmCubes(
   make: (owner: StoredDataset, shape: CubeShape) => Promise<unknown> = packedCube,
 ): Promise<void> {
   const { model, stored } = await readModel();
-  for (const entry of await listDashboards()) {
+  for await (const { document } of everyDashboard()) {
     // Readers come first: of many dashboards each leaves them room.
     await setImmediate();
-    const { document } = await readDashboard(entry.id);
     if (dataset !== undefined && !isNamed(document, dataset)) continue;
     for (const shape of cubeShapesFor(designOf(document, model))) {
       if (dataset !== undefined && shape.dataset !== dataset) continue;

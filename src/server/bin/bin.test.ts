@@ -2,7 +2,8 @@
 import { emptyDocument, type DashboardDocument } from '../../core/dashboard/document/document';
 import { MEASURED_DEFAULTS, shownMeasure } from '../../core/dashboard/document/kinds/measured';
 import { SLICER_DEFAULTS } from '../../core/dashboard/document/kinds/slicer';
-import { createDashboard, deleteDashboard, readDashboard, restoreDashboard } from '../dashboards/repository';
+import { readDashboard } from '../dashboards/read';
+import { createDashboard, deleteDashboard, restoreDashboard } from '../dashboards/repository';
 import { datasetNames, findDataset } from '../datasets/repository';
 import { editDataset } from '../datasets/edit';
 import { readModel } from '../model/model';

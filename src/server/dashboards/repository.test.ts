@@ -3,13 +3,13 @@ import { emptyDocument } from '../../core/dashboard/document/document';
 import { database } from '../database/connection';
 import { dashboardRevision } from '../database/schema';
 import { withDatabase } from '../testing';
+import { listDashboards } from './list';
+import { everyDashboard, readDashboard } from './read';
 import {
   anyDashboardEver,
   createDashboard,
   deleteDashboard,
   duplicateDashboard,
-  listDashboards,
-  readDashboard,
   listRevisions,
   readRevision,
   restoreDashboard,
@@ -100,5 +100,42 @@ describe('dashboards', () => {
     await restoreDashboard(made.id);
     expect((await readDashboard(made.id)).document.title).toBe('Gone');
     await expect(restoreDashboard(made.id)).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('are listed with one that cannot be read, which is told and left out of all else', async () => {
+    const bad = await createDashboard(titled('From elsewhere'));
+    await database()
+      .update(dashboardRevision)
+      .set({ document: { ...titled('From elsewhere'), visuals: [{ kind: 'hologram', id: 'v' }] } as never })
+      .where(eq(dashboardRevision.dashboardId, bad.id));
+    const good = await createDashboard(titled('Beside it'));
+    const listed = await listDashboards();
+    expect(listed.find(({ id }) => id === bad.id)).toMatchObject({
+      title: 'From elsewhere',
+      visuals: 0,
+      problem: expect.stringMatching(/^This version of Dathen cannot read the dashboard \(visuals\.0/),
+    });
+    expect(listed.find(({ id }) => id === good.id)).toMatchObject({ title: 'Beside it', problem: null });
+    const ids: number[] = [];
+    for await (const { id } of everyDashboard()) ids.push(id);
+    expect(ids).toContain(good.id);
+    expect(ids).not.toContain(bad.id);
+    await expect(readDashboard(bad.id)).rejects.toMatchObject({ code: 'unreadable-dashboard', status: 422 });
+    expect(await listRevisions(bad.id)).toHaveLength(1);
+  });
+
+  test('all of many are read, in the order of the list, with what was saved since', async () => {
+    const made: number[] = [];
+    for (let i = 0; i < 90; i++) made.push((await createDashboard(titled(`Board ${i}`))).id);
+    for await (const { id } of everyDashboard()) expect(id).toBeGreaterThan(0);
+    await saveDashboard(made[50]!, 1, titled('Changed'));
+    await deleteDashboard(made[3]!);
+    const titles: string[] = [];
+    for await (const { id, document } of everyDashboard()) if (made.includes(id)) titles.push(document.title);
+    expect(titles).toHaveLength(89);
+    expect(titles.filter((title) => title === 'Changed')).toHaveLength(1);
+    expect(titles).not.toContain('Board 3');
+    const listed = await listDashboards();
+    expect(listed.filter(({ id }) => made.includes(id)).map(({ title }) => title)).toEqual(titles);
   });
 });

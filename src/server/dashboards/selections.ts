@@ -6,7 +6,7 @@ import { currentCaller } from '../caller';
 import { database, sqlNow, utcTime } from '../database/connection';
 import { savedSelection } from '../database/schema';
 import { Problem } from '../problem';
-import { revisionOf } from './repository';
+import { revisionOf } from './read';
 
 /** Selections of a dashboard at most. */
 const MOST = 200;

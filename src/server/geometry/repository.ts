@@ -4,7 +4,7 @@ import type { ListedGeometry } from '../../contract/geometries';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { isMeasuredPlace } from '../../core/dashboard/document/kinds/map';
 import { describeGeometry, readGeoJson, type GeometryEntry } from '../../core/model/geometry';
-import { listDashboards, readDashboard } from '../dashboards/repository';
+import { everyDashboard } from '../dashboards/read';
 import { database, sqlNow } from '../database/connection';
 import { geometry } from '../database/schema';
 import { keyFor } from '../datasets/definition';
@@ -50,14 +50,14 @@ const drawnBy = (document: DashboardDocument): Set<string> =>
 /** All geometries with where they are drawn, by name. */
 export async function listGeometries(): Promise<ListedGeometry[]> {
   const rows = await database().select(withoutFeatures).from(geometry).orderBy(geometry.name);
-  const entries = rows.length === 0 ? [] : await listDashboards();
-  const documents = await Promise.all(entries.map(({ id }) => readDashboard(id)));
+  const drawn: { readonly id: number; readonly title: string; readonly keys: ReadonlySet<string> }[] = [];
+  if (rows.length > 0)
+    for await (const { id, document } of everyDashboard())
+      drawn.push({ id, title: document.title, keys: drawnBy(document) });
   return rows.map((row) => ({
     ...entryOf(row),
     source: row.source,
-    uses: documents
-      .filter(({ document }) => drawnBy(document).has(row.key))
-      .map(({ id, document }) => ({ id, title: document.title })),
+    uses: drawn.flatMap(({ id, title, keys }) => (keys.has(row.key) ? [{ id, title }] : [])),
   }));
 }
 

@@ -11,7 +11,7 @@ import { parseIsoDay } from '../../core/calendar/day';
 import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { anyConditionSql } from '../answers/conditionSql';
 import { spellingsIn } from '../answers/sqlSource';
-import { listDashboards, readDashboard } from '../dashboards/repository';
+import { everyDashboard } from '../dashboards/read';
 import { serverConfig } from '../config';
 import { database } from '../database/connection';
 import { definition } from '../database/schema';
@@ -59,14 +59,13 @@ export interface DefinitionUse {
 export async function definitionUses(): Promise<DefinitionUse[]> {
   const uses = new Map<string, { id: number; title: string }[]>();
   for (const definition of await listDefinitions()) uses.set(definition.key, []);
-  for (const { id, title } of await listDashboards()) {
-    const { document } = await readDashboard(id);
+  for await (const { id, document } of everyDashboard()) {
     const keys = document.controls.flatMap((control) =>
       control.kind === 'condition'
         ? control.groups.flatMap((group) => group.entries.map((entry) => entry.definition))
         : [],
     );
-    for (const key of new Set(keys)) if (key !== null) uses.get(key)?.push({ id, title });
+    for (const key of new Set(keys)) if (key !== null) uses.get(key)?.push({ id, title: document.title });
   }
   return [...uses].map(([key, dashboards]) => ({ key, dashboards }));
 }

@@ -6,7 +6,7 @@ import type { Model, NamedPeriod } from '../../core/model/model';
 import type { MovedWindow } from '../../core/model/ruleChanges';
 import { canonicalText } from '../../core/period/canonical';
 import { parsePhrase } from '../../core/period/parse';
-import { listDashboards, readDashboard } from '../dashboards/repository';
+import { everyDashboard } from '../dashboards/read';
 import { database } from '../database/connection';
 import { namedPeriod } from '../database/schema';
 import { freeKey } from '../datasets/definition';
@@ -45,11 +45,11 @@ export async function saveNamedPeriod(key: string | null, edit: NewNamedPeriod):
 /** The dashboards on which each named period is used, by its key. */
 export async function namedPeriodUses(model: Model): Promise<Map<string, NamedPeriodUse[]>> {
   const uses = new Map<string, NamedPeriodUse[]>(model.periods.map(({ key }) => [key, []]));
-  for (const { id, title } of await listDashboards()) {
-    const places = periodPlaces((await readDashboard(id)).document, model);
+  for await (const { id, document } of everyDashboard()) {
+    const places = periodPlaces(document, model);
     for (const [key, known] of uses) {
       const here = places.filter((place) => place.named === key).map((place) => place.words);
-      if (here.length > 0) known.push({ id, title, places: here });
+      if (here.length > 0) known.push({ id, title: document.title, places: here });
     }
   }
   return uses;
@@ -61,10 +61,9 @@ export async function changesOfNamedPeriod(key: string, phrase: string): Promise
   const changed = { phrase: checkPhrase(phrase) };
   const periods = model.periods.map((entry) => (entry.key === key ? { ...entry, ...changed } : entry));
   const moved: MovedWindow[] = [];
-  for (const { id, title } of await listDashboards()) {
-    const { document } = await readDashboard(id);
+  for await (const { id, document } of everyDashboard()) {
     if (!periodPlaces(document, model).some((place) => place.named === key)) continue;
-    moved.push(...(await movedWindows({ id, title, document }, model, { ...model, periods }, stored)));
+    moved.push(...(await movedWindows({ id, title: document.title, document }, model, { ...model, periods }, stored)));
   }
   return moved;
 }

@@ -3,8 +3,9 @@ import type { Use } from '../../contract/modelling';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { designOf } from '../../core/dashboard/wiring/design';
+import { plural } from '../../core/locale';
 import type { Model } from '../../core/model/model';
-import { listDashboards, readDashboard } from '../dashboards/repository';
+import { everyDashboard } from '../dashboards/read';
 import { readModel } from './model';
 
 /** The number of places in a JSON value for which a test holds. */
@@ -14,8 +15,6 @@ function countPlaces(value: unknown, test: (record: Record<string, unknown>) => 
   const own = test(value as Record<string, unknown>) ? 1 : 0;
   return Object.values(value).reduce((sum: number, part) => sum + countPlaces(part, test), own);
 }
-
-const plural = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /** The visuals and controls of a document in which something stands. */
 function itemsWith(document: DashboardDocument, test: (record: Record<string, unknown>) => boolean) {
@@ -29,9 +28,9 @@ function itemsWith(document: DashboardDocument, test: (record: Record<string, un
 
 async function onDashboards(parts: (document: DashboardDocument) => readonly string[]): Promise<Use[]> {
   const uses: Use[] = [];
-  for (const { id, title } of await listDashboards()) {
-    const found = parts((await readDashboard(id)).document);
-    if (found.length > 0) uses.push({ words: `${title}: ${found.join(' and ')}`, dashboard: id });
+  for await (const { id, document } of everyDashboard()) {
+    const found = parts(document);
+    if (found.length > 0) uses.push({ words: `${document.title}: ${found.join(' and ')}`, dashboard: id });
   }
   return uses;
 }

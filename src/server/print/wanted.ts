@@ -3,7 +3,7 @@ import type { AddressParts } from '../../core/dashboard/document/selections';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { pagesOf } from '../../core/dashboard/document/pages';
 import { listSelections } from '../dashboards/selections';
-import { readDashboard } from '../dashboards/repository';
+import { readDashboard } from '../dashboards/read';
 import { Problem } from '../problem';
 import type { Print } from './pdf';
 

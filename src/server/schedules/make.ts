@@ -4,7 +4,7 @@ import path from 'node:path';
 import { fileName, type FileFormat } from '../../contract/files';
 import { stateFromAddress } from '../../core/dashboard/reader/address';
 import { serverConfig } from '../config';
-import { readDashboard } from '../dashboards/repository';
+import { readDashboard } from '../dashboards/read';
 import { canMail, sendMail } from '../mail';
 import { pdfOf } from '../print/pdf';
 import { wantedPrint } from '../print/wanted';

@@ -4,7 +4,7 @@ import type { Schedule, StoredSchedule } from '../../contract/schedules';
 import { currentCaller } from '../caller';
 import { database, sqlNow, sqlTime, utcTime } from '../database/connection';
 import { dashboard, schedule, scheduleRun } from '../database/schema';
-import { revisionOf } from '../dashboards/repository';
+import { revisionOf } from '../dashboards/read';
 import { Problem } from '../problem';
 import { checkCron, nextDue } from './due';
 

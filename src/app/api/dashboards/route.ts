@@ -1,6 +1,7 @@
 import { tellObject } from '../../../server/accounts/deeds';
 import { anyDocumentSchema } from '../../../core/dashboard/document/document';
-import { createDashboard, listDashboards } from '../../../server/dashboards/repository';
+import { listDashboards } from '../../../server/dashboards/list';
+import { createDashboard } from '../../../server/dashboards/repository';
 import { readBody, respond } from '../../../server/http';
 
 export const dynamic = 'force-dynamic';

@@ -84,6 +84,9 @@ export type Place = z.infer<typeof placeSchema>;
 
 export { GRID_COLUMNS };
 
+const MOST_VISUALS = 200;
+const MOST_CONTROLS = 100;
+
 const base = z.object({
   version: z.literal(NEWEST_VERSION),
   title: z.string().trim().min(1).max(200),
@@ -100,9 +103,10 @@ const base = z.object({
     .max(50)
     .default([])
     .describe('What figures can be compared against, in the designer’s order'),
-  visuals: z.array(visualSchema).max(200),
-  controls: z.array(controlSchema).max(100),
-  wires: z.array(wireSchema).max(20000),
+  visuals: z.array(visualSchema).max(MOST_VISUALS),
+  controls: z.array(controlSchema).max(MOST_CONTROLS),
+  // Every control may be wired to all visuals, and to all other controls.
+  wires: z.array(wireSchema).max(MOST_CONTROLS * (MOST_VISUALS + MOST_CONTROLS)),
   zones: z.array(zoneSchema).max(50).default([]),
   colours: coloursSchema
     .default({ measures: {}, values: {} })

@@ -1,7 +1,8 @@
 import { dashboardAskedSchema } from '../../../../contract/dashboards';
 import { saveSchema } from '../../../../contract/storedDashboards';
 import { dashboardRight } from '../../../../server/accounts/dashboardRights';
-import { deleteDashboard, readDashboard, saveDashboard } from '../../../../server/dashboards/repository';
+import { readDashboard } from '../../../../server/dashboards/read';
+import { deleteDashboard, saveDashboard } from '../../../../server/dashboards/repository';
 import { idFrom, readBody, readQuery, respond } from '../../../../server/http';
 
 export const dynamic = 'force-dynamic';

@@ -1,5 +1,5 @@
 import { answersAskedSchema } from '../../../../../contract/answers';
-import { revisionOf } from '../../../../../server/dashboards/repository';
+import { revisionOf } from '../../../../../server/dashboards/read';
 import { idFrom, readBody, respond } from '../../../../../server/http';
 import { computed } from '../../../../../server/work/pool';
 

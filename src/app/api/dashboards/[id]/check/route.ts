@@ -1,5 +1,5 @@
 import type { Finding } from '../../../../../core/dashboard/review/finding';
-import { readDashboard } from '../../../../../server/dashboards/repository';
+import { readDashboard } from '../../../../../server/dashboards/read';
 import { idFrom, respond } from '../../../../../server/http';
 import { compute } from '../../../../../server/work/pool';
 

@@ -1,6 +1,6 @@
 import { storedDataAskedSchema } from '../../../../../contract/answers';
 import { fittingState } from '../../../../../server/answers/dashboardAnswers';
-import { readDashboard } from '../../../../../server/dashboards/repository';
+import { readDashboard } from '../../../../../server/dashboards/read';
 import { idFrom, readBody, respond } from '../../../../../server/http';
 import { dataFile } from '../../../../../server/work/dataFile';
 

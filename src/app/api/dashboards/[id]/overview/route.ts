@@ -1,4 +1,4 @@
-import { readDashboard } from '../../../../../server/dashboards/repository';
+import { readDashboard } from '../../../../../server/dashboards/read';
 import { idFrom, respond } from '../../../../../server/http';
 import { computed } from '../../../../../server/work/pool';
 

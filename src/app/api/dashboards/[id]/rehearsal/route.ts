@@ -1,7 +1,7 @@
 import { storedRehearsalAskedSchema } from '../../../../../contract/answers';
 import { isoDay } from '../../../../../core/calendar/day';
 import type { Rehearsal } from '../../../../../core/dashboard/review/rehearsal';
-import { readDashboard } from '../../../../../server/dashboards/repository';
+import { readDashboard } from '../../../../../server/dashboards/read';
 import { idFrom, readBody, respond } from '../../../../../server/http';
 import { compute } from '../../../../../server/work/pool';
 
