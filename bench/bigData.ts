@@ -50,7 +50,7 @@ function visualAt(i: number, dataset: string): Visual {
     case 1:
       return { ...CHART_DEFAULTS, id, kind: 'bar', measures, across };
     case 2:
-      return { ...MEASURED_DEFAULTS, id, kind: 'figure', measures } as Visual;
+      return { ...MEASURED_DEFAULTS, id, kind: 'figure', measures };
     default:
       return {
         ...MEASURED_DEFAULTS,
@@ -90,7 +90,7 @@ function controlAt(i: number, dataset: string): Control {
         title,
         kind: 'slicer',
         dimension: { dataset, column: 'route' },
-      } as Control;
+      };
   }
 }
 
@@ -148,7 +148,7 @@ async function writeCenturies(file: string): Promise<void> {
   const stream = createWriteStream(file);
   stream.write('recorded,height\n');
   for (let day = FIRST_ALMANAC_DAY; day <= LAST_ALMANAC_DAY; day += 5) {
-    if (!stream.write(`${isoDay(day)},${(day * 7919) % 1000}\n`)) await once(stream, 'drain');
+    if (!stream.write(`${isoDay(day)},${Math.abs(day * 7919) % 1000}\n`)) await once(stream, 'drain');
   }
   stream.end();
   await once(stream, 'finish');
@@ -162,7 +162,7 @@ export async function makeBigWorkspace(folder: string, say: (words: string) => v
   await writeBookings(file('bookings'), 100_000);
   const bookings = await importBookings('Bookings', file('bookings'));
   await writePeople(file('people'));
-  const people = await importBookings('People', file('people'));
+  const people = await importBookings('People', file('people'), { category: 'person' });
   await writeCenturies(file('centuries'));
   const centuries = await importBookings('Water marks', file('centuries'));
   await writeBookings(file('small'), 300);
@@ -202,7 +202,7 @@ export async function makeBigWorkspace(folder: string, say: (words: string) => v
       title: 'Who',
       kind: 'slicer',
       dimension: { dataset: people, column: 'person' },
-    } as Control),
+    }),
   );
   const old = await createDashboard(simple('Four centuries', line(centuries, 'height'), benchTimeline));
   say(`${SIZES.dashboards} dashboards are in`);

@@ -70,12 +70,25 @@ export async function writeBookings(file: string, rows: number): Promise<void> {
 export async function importBookings(
   name: string,
   file: string,
-  { into, mode = 'replace' }: { into?: string; mode?: 'replace' | 'append' } = {},
+  {
+    into,
+    mode = 'replace',
+    category,
+  }: {
+    into?: string;
+    mode?: 'replace' | 'append';
+    /** A column that is a category, however many values it has. */
+    category?: string;
+  } = {},
 ): Promise<string> {
   const { profileFile } = await import('../src/server/datasets/profile');
   const { planFromProfile } = await import('../src/server/datasets/plan');
   const { loadFile } = await import('../src/server/datasets/load');
-  const plan = planFromProfile(name, await profileFile(file), { mode });
+  const planned = planFromProfile(name, await profileFile(file), { mode });
+  const columns = planned.columns.map((column) =>
+    column.name === category ? { ...column, category: true } : column,
+  );
+  const plan = { ...planned, columns };
   return (await loadFile(file, plan, { source: file, ...(into === undefined ? {} : { into }) })).dataset;
 }
 

@@ -5,6 +5,7 @@ import {
   countDays,
   countDaysIn,
   intersectRuns,
+  joinedRuns,
   nearestDayIn,
   nextDayIn,
   normalizeRuns,
@@ -68,6 +69,28 @@ describe('day runs', () => {
     expect(subtractRuns(ALL_DAYS, later)).toEqual([{ start: -Infinity, end: 9 }]);
     expect(countDays(later)).toBe(Infinity);
     expect(sameRuns(later, [{ start: 10, end: Infinity }])).toBe(true);
+  });
+
+  test('runs that a step cannot tell apart are one, and never more than there are steps', () => {
+    const everyFifth = Array.from({ length: 1000 }, (_, i) => ({ start: i * 5, end: i * 5 }));
+    expect(joinedRuns(everyFifth, 4)).toEqual(everyFifth);
+    expect(joinedRuns(everyFifth, 4.5)).toEqual([{ start: 0, end: 4995 }]);
+    const [first, second, third] = [
+      { start: 0, end: 9 },
+      { start: 12, end: 12 },
+      { start: 40, end: Infinity },
+    ];
+    expect(joinedRuns([first, second, third], 3)).toEqual([{ start: 0, end: 12 }, third]);
+    fc.assert(
+      fc.property(closeRuns, fc.integer({ min: 1, max: 30 }), (runs, step) => {
+        const joined = joinedRuns(runs, step);
+        expect(subtractRuns(runs, joined)).toEqual([]);
+        if (runs.length > 0) {
+          const days = runs[runs.length - 1]!.end - runs[0]!.start + 1;
+          expect(joined.length).toBeLessThanOrEqual(Math.ceil(days / step) + 1);
+        }
+      }),
+    );
   });
 
   test('intervals that touch become one run; reversed ones vanish', () => {

@@ -41,6 +41,20 @@ export function runsOfDays(days: Iterable<Day>): DayRuns {
   return runs;
 }
 
+/**
+ * Runs as they can be told apart where a step is so many days: those with less than a step between them are one. What is
+ * drawn never needs more of them than there are steps.
+ */
+export function joinedRuns(runs: DayRuns, step: number): DayRuns {
+  const joined: { start: Day; end: Day }[] = [];
+  for (const run of runs) {
+    const last = joined[joined.length - 1];
+    if (last && run.start - last.end - 1 < step) last.end = run.end;
+    else joined.push({ start: run.start, end: run.end });
+  }
+  return joined;
+}
+
 export function unionRuns(...sets: readonly DayRuns[]): DayRuns {
   return normalizeRuns(sets.flat());
 }

@@ -3,10 +3,19 @@
 import { useId } from 'react';
 import type { Day } from '../../core/calendar/day';
 import { dayCountWords, windowWords } from '../../core/calendar/names';
-import type { DayRuns } from '../../core/calendar/runs';
+import { countDaysIn, joinedRuns, type DayRun, type DayRuns } from '../../core/calendar/runs';
+import { numberWords } from '../../core/locale';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import { useSize } from '../ui/useSize';
+
+/** A hole, or several that are drawn as one, of so many days without data. */
+function holeWords({ start, end }: DayRun, without: number): string {
+  const days = end - start + 1;
+  const many =
+    without === days ? dayCountWords(days) : `on ${numberWords(without)} of ${dayCountWords(days)}`;
+  return `No data ${windowWords(start, end)}, ${many}`;
+}
 
 export function CoverageLane({
   name,
@@ -53,7 +62,7 @@ export function CoverageLane({
             strokeDasharray="1 2"
           />
         )}
-        {holes.map((hole) => (
+        {joinedRuns(holes, (last + 1 - first) / Math.max(1, width)).map((hole) => (
           <rect
             key={hole.start}
             x={x(hole.start)}
@@ -61,7 +70,7 @@ export function CoverageLane({
             height={height}
             fill={`url(#${hatch})`}
           >
-            <title>{`No data ${windowWords(hole.start, hole.end)}, ${dayCountWords(hole.end - hole.start + 1)}`}</title>
+            <title>{holeWords(hole, countDaysIn(holes, hole.start, hole.end))}</title>
           </rect>
         ))}
       </svg>

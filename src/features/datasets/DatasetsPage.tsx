@@ -8,9 +8,11 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useState } from 'react';
 import { dayWords } from '../../core/calendar/names';
 import { parseIsoDay } from '../../core/calendar/day';
 import { useNotice } from '../ui/Notice';
@@ -20,7 +22,7 @@ import { Scrolling } from '../ui/Scrolling';
 import { listDatasets } from './api';
 import { GeometrySection } from './GeometrySection';
 import { ImportPanel } from './ImportPanel';
-import { numberWords } from '../../core/locale';
+import { numberWords, plural } from '../../core/locale';
 import { momentWords } from '../ui/moment';
 
 /** An ISO day in words. */
@@ -49,16 +51,58 @@ export function DatasetsPage() {
         {datasets.data?.length === 0 && (
           <Typography>No datasets yet. Choose a file above to begin.</Typography>
         )}
-        {datasets.data && datasets.data.length > 0 && (
-          <Scrolling name="Datasets, column by column">
-            <DatasetTable datasets={datasets.data} />
-          </Scrolling>
-        )}
+        {datasets.data && datasets.data.length > 0 && <FoundDatasets datasets={datasets.data} />}
         <Box sx={{ mt: 2 }}>
           <GeometrySection />
         </Box>
         <BinSection kind="dataset" />
       </Box>
+    </>
+  );
+}
+
+/** From so many on they can be searched. */
+const SEARCHED_FROM = 12;
+/** Datasets that are shown before one asks for more. */
+const STEP = 60;
+
+/** The datasets whose name or file has all words that are typed. */
+function FoundDatasets({ datasets }: { datasets: readonly DatasetSummary[] }) {
+  const [search, setSearch] = useState('');
+  const [most, setMost] = useState(STEP);
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = datasets.filter(({ name, source }) => {
+    const text = `${name} ${source}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+  return (
+    <>
+      {datasets.length >= SEARCHED_FROM && (
+        <TextField
+          label="Find a dataset"
+          type="search"
+          value={search}
+          onChange={(event) => {
+            setSearch(event.target.value);
+            setMost(STEP);
+          }}
+          sx={{ width: 240, mb: 1.5 }}
+        />
+      )}
+      {found.length === 0 ? (
+        <Typography>
+          None of the {plural(datasets.length, 'dataset')} has “{search.trim()}” in its name or file.
+        </Typography>
+      ) : (
+        <Scrolling name="Datasets, column by column">
+          <DatasetTable datasets={found.slice(0, most)} />
+        </Scrolling>
+      )}
+      {found.length > most && (
+        <Button onClick={() => setMost(most + STEP)} sx={{ mt: 1 }}>
+          Show more: {numberWords(found.length - most)} are below
+        </Button>
+      )}
     </>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 /** The lanes of the strip: solid for data, hatched for holes, dotted where figures are not final. */
 import { memo, useId } from 'react';
-import { subtractRuns } from '../../core/calendar/runs';
+import { joinedRuns, subtractRuns } from '../../core/calendar/runs';
 import type { LaneAnswer } from '../../core/dashboard/turn/answer';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
@@ -50,9 +50,10 @@ export const StripLanes = memo(function StripLanes({
           };
         };
         const sureEnd = lane.provisionalFrom === null ? last : Math.min(last, lane.provisionalFrom - 1);
-        const holes = subtractRuns([{ start: first, end: last }], lane.runs).filter(
+        const inView = subtractRuns([{ start: first, end: last }], lane.runs).filter(
           (hole) => hole.end >= from && hole.start <= to,
         );
+        const holes = joinedRuns(inView, (to + 1 - from) / width);
         return (
           <g key={l} data-lane={lane.name}>
             {label}

@@ -42,6 +42,13 @@ describe('the view of the almanac strip', () => {
 
   test('has as many labels as there is room for', () => {
     expect(stripTicks(whole, 8).map((tick) => tick.label)).toEqual(['2022', '2023', '2024', '2025', '2026']);
+    const centuries = { from: d('1800-01-01'), to: d('2199-12-31') };
+    expect(stripTicks(centuries, 8).map((tick) => tick.label)).toEqual([
+      ...['1800', '1850', '1900', '1950', '2000', '2050', '2100', '2150'],
+    ]);
+    expect(stripTicks({ ...centuries, from: d('2180-03-01') }, 5).map((tick) => tick.label)).toEqual([
+      ...['2185', '2190', '2195'],
+    ]);
     expect(stripTicks({ from: d('2025-02-10'), to: d('2025-05-20') }, 5).map((tick) => tick.label)).toEqual([
       'Mar',
       'Apr',

@@ -1,5 +1,5 @@
 /** The part of time that the almanac strip shows, and how it is zoomed and moved. */
-import { civilFromDay, type Day } from '../../core/calendar/day';
+import { civilFromDay, dayFromCivil, type Day } from '../../core/calendar/day';
 import { DEFAULT_RULE } from '../../core/calendar/rule';
 import { start } from '../../core/calendar/units';
 import type { DayRuns } from '../../core/calendar/runs';
@@ -51,12 +51,28 @@ export function moved(view: StripView, share: number, whole: StripView): StripVi
   return within({ from: view.from + by, to: view.to + by }, whole);
 }
 
+/** Years between two labels, where not every year has room. */
+const YEAR_STEPS = [2, 5, 10, 20, 50, 100];
+const DAYS_OF_YEAR = 365.2425;
+
+/** The beginnings of the years in view that are a multiple of `step`. */
+function yearTicks({ from, to }: StripView, step: number): { readonly day: Day; readonly label: string }[] {
+  const years = { first: civilFromDay(Math.floor(from)).year, last: civilFromDay(Math.floor(to)).year };
+  const ticks: { day: Day; label: string }[] = [];
+  for (let year = Math.ceil(years.first / step) * step; year <= years.last; year += step) {
+    const day = dayFromCivil(year, 1, 1);
+    if (day >= from && day <= to) ticks.push({ day, label: String(year) });
+  }
+  return ticks;
+}
+
 /** Where labels stand: the beginnings of years, quarters, months or weeks, not too many. */
 export function stripTicks(view: StripView, most: number): { readonly day: Day; readonly label: string }[] {
   const units = ['week', 'month', 'quarter', 'year'] as const;
   const rough = { week: 7, month: 30, quarter: 91, year: 365 };
   const days = view.to - view.from;
-  const unit = units.find((entry) => days / rough[entry] <= most) ?? 'year';
+  const unit = units.find((entry) => days / rough[entry] <= most);
+  if (!unit) return yearTicks(view, YEAR_STEPS.find((step) => days / (step * DAYS_OF_YEAR) <= most) ?? 100);
   const ticks: { day: Day; label: string }[] = [];
   for (let day = start(unit, Math.floor(view.from), DEFAULT_RULE); day <= view.to;) {
     if (day >= view.from) ticks.push({ day, label: tickLabel(unit, day) });

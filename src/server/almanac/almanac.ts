@@ -7,7 +7,7 @@ import { end, start } from '../../core/calendar/units';
 import { serverConfig } from '../config';
 import { database } from '../database/connection';
 import { almanacDay, setting } from '../database/schema';
-import { loadedDatasets, readLoad } from '../datasets/repository';
+import { datasetsWithLoads } from '../datasets/repository';
 import { bumpRevision } from '../model/revision';
 import { notedDaysIn } from './notes';
 import { specialDaysIn } from './specialSets';
@@ -44,10 +44,9 @@ export interface Span {
 async function almanacSpan(rule: CalendarRule): Promise<Span> {
   let first = Infinity;
   let last = -Infinity;
-  for (const stored of await loadedDatasets()) {
-    const load = await readLoad(stored.currentLoad!);
+  for (const { stored, load } of await datasetsWithLoads()) {
     for (const role of stored.definition.roles) {
-      const runs = load?.coverage[role.key]?.runs ?? [];
+      const runs = load.coverage[role.key]?.runs ?? [];
       if (runs.length === 0) continue;
       first = Math.min(first, runs[0]!.start);
       last = Math.max(last, runs[runs.length - 1]!.end);

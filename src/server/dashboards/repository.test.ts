@@ -106,7 +106,7 @@ describe('dashboards', () => {
     const bad = await createDashboard(titled('From elsewhere'));
     await database()
       .update(dashboardRevision)
-      .set({ document: { ...titled('From elsewhere'), visuals: [{ kind: 'hologram', id: 'v' }] } as never })
+      .set({ document: { ...titled('From elsewhere'), visuals: [{ kind: 'hologram', id: 'v' }] } })
       .where(eq(dashboardRevision.dashboardId, bad.id));
     const good = await createDashboard(titled('Beside it'));
     const listed = await listDashboards();

@@ -1,6 +1,6 @@
 /** Datasets as they are stored. */
 import type { DatasetSummary, LoadEntry, Origin, RoleCoverage } from '../../contract/datasets';
-import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
 import { countDays } from '../../core/calendar/runs';
 import { isoDay } from '../../core/calendar/day';
@@ -88,9 +88,40 @@ export async function loadedDatasets(): Promise<StoredDataset[]> {
   return rows.map(fromRow);
 }
 
+/** Loads by their numbers, all read at once. */
+async function readLoads(ids: readonly number[]): Promise<Map<number, StoredLoad>> {
+  const rows =
+    ids.length === 0
+      ? []
+      : await database()
+          .select()
+          .from(datasetLoad)
+          .where(inArray(datasetLoad.id, [...ids]));
+  return new Map(rows.map((row) => [row.id, loadFromRow(row)]));
+}
+
+/** Datasets with rows in use, by name, each with its last load. */
+export async function datasetsWithLoads(): Promise<{ stored: StoredDataset; load: StoredLoad }[]> {
+  const all = await loadedDatasets();
+  const loads = await readLoads(all.map(({ currentLoad }) => currentLoad!));
+  return all.flatMap((stored) => {
+    const load = loads.get(stored.currentLoad!);
+    // A load that took its place meanwhile is the next look's.
+    return load ? [{ stored, load }] : [];
+  });
+}
+
+/** All datasets with what their last loads found, by name. */
+export const datasetSummaries = async (): Promise<DatasetSummary[]> =>
+  (await datasetsWithLoads()).map(({ stored, load }) => summaryWith(stored, load));
+
 /** A dataset's model together with what its last load found. */
 export async function summaryOf(stored: StoredDataset): Promise<DatasetSummary> {
   const load = stored.currentLoad === null ? undefined : await readLoad(stored.currentLoad);
+  return summaryWith(stored, load);
+}
+
+function summaryWith(stored: StoredDataset, load: StoredLoad | undefined): DatasetSummary {
   if (!load) throw new Problem('not-loaded', `“${stored.name}” has no rows yet.`, 409);
   return {
     ...modelOf(stored, load),

@@ -3,7 +3,7 @@ import { readAlmanac } from '../almanac/almanac';
 import { seenModel } from '../accounts/seenModel';
 import { forOurselves } from '../caller';
 import { serverConfig } from '../config';
-import { loadedDatasets, modelOf, readLoad } from '../datasets/repository';
+import { datasetsWithLoads, modelOf } from '../datasets/repository';
 import { once } from '../once';
 import { refreshLive } from '../sources/live';
 import type { ReadModel } from './readModel';
@@ -37,24 +37,17 @@ async function readWhole(): Promise<ReadModel> {
 }
 
 async function readAnew(pinnedToday: string | null): Promise<ReadModel> {
-  const stored = await loadedDatasets();
-  const datasets = await Promise.all(
-    stored.map(async (entry) => {
-      const load = await readLoad(entry.currentLoad!);
-      if (!load) throw new Error(`Load ${entry.currentLoad} of ${entry.key} is missing`);
-      return modelOf(entry, load);
-    }),
-  );
+  const known = await datasetsWithLoads();
   return {
     model: {
       ...(await readAlmanac()),
-      datasets,
+      datasets: known.map(({ stored, load }) => modelOf(stored, load)),
       shared: await listShared(),
       definitions: await listDefinitions(),
       periods: await listNamedPeriods(),
       geometries: await geometryEntries(),
       pinnedToday,
     },
-    stored,
+    stored: known.map(({ stored }) => stored),
   };
 }

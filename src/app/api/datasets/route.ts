@@ -2,7 +2,7 @@ import { loadAskedSchema } from '../../../contract/datasets';
 import { tellObject } from '../../../server/accounts/deeds';
 import { loadFile } from '../../../server/datasets/load';
 import { startJob } from '../../../server/datasets/jobs';
-import { loadedDatasets, summaryOf } from '../../../server/datasets/repository';
+import { datasetSummaries } from '../../../server/datasets/repository';
 import { findUpload, removeUpload } from '../../../server/datasets/uploads';
 import { readBody, respond } from '../../../server/http';
 import { textTable } from '../../../server/sources/intake';
@@ -16,7 +16,7 @@ const forgetUpload = (upload: string) =>
   void removeUpload(upload).catch((error: unknown) => log().warn(error, 'an upload was not removed'));
 
 export function GET(request: Request) {
-  return respond(request, async () => Promise.all((await loadedDatasets()).map(summaryOf)));
+  return respond(request, datasetSummaries);
 }
 
 /** Starts loading an uploaded file into a new or an existing dataset. */

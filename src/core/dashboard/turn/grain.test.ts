@@ -23,6 +23,8 @@ describe('grain', () => {
   test.each([
     [AUTO_GRAIN, 90, [], 'day', null],
     [AUTO_GRAIN, 400, [], 'week', null],
+    [AUTO_GRAIN, 146_000, [], 'year', null],
+    [AUTO_GRAIN, 146_000, ['month'], 'year', null],
     [{ ...AUTO_GRAIN, grain: 'day' }, 400, [], 'day', null],
     [{ ...AUTO_GRAIN, grain: 'day' }, 9000, [], 'week', 'too many'],
     [{ ...AUTO_GRAIN, grain: 'day', mostFixed: 120 }, 121, [], 'week', 'too many'],

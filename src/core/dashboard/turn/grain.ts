@@ -72,7 +72,7 @@ export function grainFor(
   const chosen = finest(most);
   const enough = count(chosen) >= least ? chosen : [...units].reverse().find((unit) => count(unit) >= least);
   const unit = enough ?? units[0];
-  const free = LADDER.find((entry) => count(entry) <= most);
+  const free = LADDER.find((entry) => count(entry) <= most) ?? 'year';
   return { unit, because: unit === chosen && free !== chosen ? 'coarse measure' : null };
 }
 

@@ -2,7 +2,13 @@
 /** What a range slider's track shows: where data is, the stretches of the window, and its ticks. */
 import { useMemo } from 'react';
 import type { Day } from '../../../core/calendar/day';
-import { intersectRuns, subtractRuns, type DayRun, type DayRuns } from '../../../core/calendar/runs';
+import {
+  intersectRuns,
+  joinedRuns,
+  subtractRuns,
+  type DayRun,
+  type DayRuns,
+} from '../../../core/calendar/runs';
 import { role } from '../../../theme/roles';
 import type { Span } from '../ribbon';
 import { ticksOf, type Track } from './track';
@@ -30,7 +36,10 @@ export function SliderMarks({
   floor: number;
 }) {
   const whole = { start: track.first, end: track.last };
-  const gaps = useMemo(() => subtractRuns([{ start: track.first, end: track.last }], track.covered), [track]);
+  const gaps = useMemo(() => {
+    const { first, last, covered } = track;
+    return joinedRuns(subtractRuns([{ start: first, end: last }], covered), (last + 1 - first) / width);
+  }, [track, width]);
   const bar = ({ start, end }: DayRun) => ({
     x: x(start),
     y: floor - BAR,

@@ -48,6 +48,21 @@ describe('the in-effect line', () => {
     expect(dashboard.held.state).toEqual({ periods: {}, choices: {} });
   });
 
+  test('of very many controls says the first, and the others when asked', async () => {
+    const many = Array.from({ length: 11 }, (_, i) => ({
+      ...slicer(`s${i}`),
+      title: `Slicer ${i + 1}`,
+      default: ['Veldry'],
+    }));
+    await shown(...(many as Control[]));
+    expect(words()).toContain('Slicer 8 Veldry');
+    expect(words()).not.toContain('Slicer 9');
+    fireEvent.click(button('and 3 more'));
+    expect(words()).toContain('Slicer 11 Veldry');
+    fireEvent.click(button('Say less'));
+    expect(words()).not.toContain('Slicer 9');
+  });
+
   test('tells controls of one name apart', async () => {
     const twin = { ...slicer('two'), default: ['Tamsel'] } as Control;
     await shown({ ...slicer('one'), default: ['Veldry'] } as Control, twin);

@@ -143,6 +143,9 @@ function ControlEditor({
   );
 }
 
+/** Parts that are said at once: about three lines of them, so that the dashboard keeps its room. */
+const MOST_SAID = 8;
+
 /** The parts of the sentence; drawn again with every answer, so the rest of the line stands outside. */
 function SaidParts() {
   const { model, held } = useWorkspace();
@@ -187,6 +190,16 @@ function SaidParts() {
       />,
     );
   }
+  const [isWhole, setWhole] = useState(false);
+  if (parts.length > MOST_SAID)
+    return (
+      <>
+        {isWhole ? parts : parts.slice(0, MOST_SAID)}
+        <Button aria-expanded={isWhole} onClick={() => setWhole(!isWhole)} sx={{ py: 0 }}>
+          {isWhole ? 'Say less' : `and ${parts.length - MOST_SAID} more`}
+        </Button>
+      </>
+    );
   if (parts.length > 0) return parts;
   const answered = design.controls.every((control) => answers[control.id] !== undefined);
   return <span>{answered ? 'everything there is' : '…'}</span>;
@@ -221,7 +234,15 @@ export function InEffectLine() {
       >
         <div
           aria-live="polite"
-          style={{ flex: '1 1 260px', display: 'flex', flexWrap: 'wrap', columnGap: 6, minWidth: 0 }}
+          style={{
+            flex: '1 1 260px',
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 6,
+            minWidth: 0,
+            maxHeight: '40vh',
+            overflowY: 'auto',
+          }}
         >
           <span>Showing</span>
           <SaidParts />
