@@ -40,7 +40,10 @@ export const ruleInUseSchema = z.object({
   span: z.object({ first: dayNumber, last: dayNumber }).describe('Of the table of days'),
   special: z.array(specialDaySchema),
 });
-export const almanacSchema = ruleInUseSchema.extend({ sets: specialSetsSchema });
+export const almanacSchema = ruleInUseSchema.extend({
+  sets: specialSetsSchema,
+  pinnedToday: z.string().nullable().describe('The day that the server was told to take for today'),
+});
 export type Almanac = z.infer<typeof almanacSchema>;
 
 /** What another rule or phrase would show in the place of what a control shows now. */

@@ -1,4 +1,5 @@
 /** What a visual groups by and a slicer chooses from: a category column, shared or not, or an attribute of the almanac. */
+import { compareNames } from '../compareNames';
 import { z } from 'zod';
 import { specialDaysByDay } from '../calendar/almanac';
 import {
@@ -129,15 +130,6 @@ export function compareValues(
   const { values } = dayClasses(model, dimension.attribute);
   const place = new Map(values.map((value, i) => [value, i]));
   return (a, b) => (place.get(a) ?? Infinity) - (place.get(b) ?? Infinity) || compareNames(a, b);
-}
-
-/** Made once: a comparison that has to make its own takes a hundred times as long. */
-const names = new Intl.Collator('en', { numeric: true });
-
-/** By name, blank last. */
-function compareNames(a: string | null, b: string | null): number {
-  if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
-  return names.compare(a, b);
 }
 
 /** "route", "route and vessel", "route, vessel and status". */

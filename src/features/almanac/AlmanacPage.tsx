@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { pinnedTodayOf } from '../../core/dashboard/document/clock';
 import { civilDayAt } from '../../core/calendar/civilDayAt';
 import { civilFromDay } from '../../core/calendar/day';
 import type { CalendarRule } from '../../core/calendar/rule';
@@ -45,9 +46,9 @@ function Loaded({ almanac }: { almanac: Almanac }) {
   const client = useQueryClient();
   const notice = useNotice();
   const [draft, setDraft] = useState<CalendarRule | null>(null);
-  const [newNoteDay] = useState(() => civilDayAt(Date.now(), 'UTC'));
+  const [today] = useState(() => pinnedTodayOf(almanac) ?? civilDayAt(Date.now(), 'UTC'));
   const [year, setYear] = useState(() => {
-    const now = new Date().getUTCFullYear();
+    const now = civilFromDay(today).year;
     return Math.max(
       civilFromDay(almanac.span.first).year,
       Math.min(now, civilFromDay(almanac.span.last).year),
@@ -133,7 +134,7 @@ function Loaded({ almanac }: { almanac: Almanac }) {
       </Section>
       <SpecialSets sets={almanac.sets} special={almanac.special} year={year} />
       <Section title="Notes on days">
-        <DayNotes day={newNoteDay} />
+        <DayNotes day={today} />
       </Section>
       {/* Its grid comes when the rest stands, so that nothing waits for it. */}
       <DayTable almanac={almanac} year={year} />

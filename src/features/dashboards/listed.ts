@@ -1,4 +1,5 @@
 /** Which dashboards the list shows, and in what order. */
+import { compareNames } from '../../core/compareNames';
 import type { DashboardEntry } from '../../contract/dashboards';
 import type { Visited } from '../ui/visited';
 
@@ -27,8 +28,7 @@ export function listed(
       (!onlyFavourites || favourites.includes(entry.id))
     );
   });
-  const byName = (a: DashboardEntry, b: DashboardEntry) =>
-    a.title.localeCompare(b.title, undefined, { numeric: true });
+  const byName = (a: DashboardEntry, b: DashboardEntry) => compareNames(a.title, b.title);
   const rankOf = ({ id }: DashboardEntry) => (favourites.includes(id) ? 0 : 1);
   const compare = (a: DashboardEntry, b: DashboardEntry): number => {
     switch (order) {

@@ -57,5 +57,5 @@ test('many are searched by name and file, and shown some at a time', async () =>
   await settled();
   expect(rows()).toEqual(['Trips of harbour 12']);
   fireEvent.change(search, { target: { value: 'nowhere' } });
-  expect(screen.getByText('None of the 130 datasets has “nowhere” in its name or file.')).toBeTruthy();
+  expect(screen.getByText('None of the 130 datasets has “nowhere” in it.')).toBeTruthy();
 });

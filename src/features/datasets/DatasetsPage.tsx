@@ -8,21 +8,20 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
-import { useState } from 'react';
 import { dayWords } from '../../core/calendar/names';
 import { parseIsoDay } from '../../core/calendar/day';
 import { useNotice } from '../ui/Notice';
 import { BinSection } from '../ui/BinSection';
+import { Found } from '../ui/Found';
 import { PageHeader } from '../ui/PageHeader';
 import { Scrolling } from '../ui/Scrolling';
 import { listDatasets } from './api';
 import { GeometrySection } from './GeometrySection';
 import { ImportPanel } from './ImportPanel';
-import { numberWords, plural } from '../../core/locale';
+import { numberWords } from '../../core/locale';
 import { momentWords } from '../ui/moment';
 
 /** An ISO day in words. */
@@ -51,7 +50,20 @@ export function DatasetsPage() {
         {datasets.data?.length === 0 && (
           <Typography>No datasets yet. Choose a file above to begin.</Typography>
         )}
-        {datasets.data && datasets.data.length > 0 && <FoundDatasets datasets={datasets.data} />}
+        {datasets.data && datasets.data.length > 0 && (
+          <Found
+            thing="dataset"
+            items={datasets.data}
+            textOf={({ name, source }) => `${name} ${source}`}
+            step={STEP}
+          >
+            {(shown) => (
+              <Scrolling name="Datasets, column by column">
+                <DatasetTable datasets={shown} />
+              </Scrolling>
+            )}
+          </Found>
+        )}
         <Box sx={{ mt: 2 }}>
           <GeometrySection />
         </Box>
@@ -61,51 +73,8 @@ export function DatasetsPage() {
   );
 }
 
-/** From so many on they can be searched. */
-const SEARCHED_FROM = 12;
 /** Datasets that are shown before one asks for more. */
 const STEP = 60;
-
-/** The datasets whose name or file has all words that are typed. */
-function FoundDatasets({ datasets }: { datasets: readonly DatasetSummary[] }) {
-  const [search, setSearch] = useState('');
-  const [most, setMost] = useState(STEP);
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = datasets.filter(({ name, source }) => {
-    const text = `${name} ${source}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
-  return (
-    <>
-      {datasets.length >= SEARCHED_FROM && (
-        <TextField
-          label="Find a dataset"
-          type="search"
-          value={search}
-          onChange={(event) => {
-            setSearch(event.target.value);
-            setMost(STEP);
-          }}
-          sx={{ width: 240, mb: 1.5 }}
-        />
-      )}
-      {found.length === 0 ? (
-        <Typography>
-          None of the {plural(datasets.length, 'dataset')} has “{search.trim()}” in its name or file.
-        </Typography>
-      ) : (
-        <Scrolling name="Datasets, column by column">
-          <DatasetTable datasets={found.slice(0, most)} />
-        </Scrolling>
-      )}
-      {found.length > most && (
-        <Button onClick={() => setMost(most + STEP)} sx={{ mt: 1 }}>
-          Show more: {numberWords(found.length - most)} are below
-        </Button>
-      )}
-    </>
-  );
-}
 
 function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
   return (

@@ -92,3 +92,15 @@ test('without a shared dimension nothing stands below', () => {
   expect(screen.getByRole('group').getAttribute('aria-label')).toMatch(/Shared: nothing$/);
   expect(screen.queryByText(/^shared by/)).toBeNull();
 });
+
+test('of very many datasets it draws some at a time, as people count, and those that are searched', () => {
+  const many = Array.from({ length: 90 }, (_, i) => ({ ...trips, key: `t${i + 1}`, name: `Trips ${i + 1}` }));
+  render(<ModelMap model={{ ...model, datasets: many }} />);
+  const drawn = () => screen.getAllByRole('link').map((link) => link.getAttribute('aria-label'));
+  expect(drawn()).toHaveLength(40);
+  expect(drawn().slice(0, 3)).toEqual(['Open Trips 1', 'Open Trips 2', 'Open Trips 3']);
+  fireEvent.click(screen.getByRole('button', { name: 'Show more: 50 are below' }));
+  expect(drawn()).toHaveLength(80);
+  fireEvent.change(screen.getByRole('searchbox', { name: 'Find a dataset' }), { target: { value: '77' } });
+  expect(drawn()).toEqual(['Open Trips 77']);
+});

@@ -4,11 +4,13 @@
  * trunk; shared dimensions stand below, joined to the datasets that have them. A picture to read, not to edit.
  */
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { compareNames } from '../../core/compareNames';
 import { civilFromDay } from '../../core/calendar/day';
 import type { DatasetModel, Model, SharedDimension } from '../../core/model/model';
 import { bracketPath } from '../../theme/marks';
 import { role, seriesColour } from '../../theme/roles';
+import { Found } from '../ui/Found';
 import { useSize } from '../ui/useSize';
 import { numberWords } from '../../core/locale';
 
@@ -35,26 +37,41 @@ interface Placed {
 
 const heightOf = (dataset: DatasetModel) => HEAD + Math.max(1, dataset.roles.length) * LINE + 8;
 
-/** Datasets at both sides, each where there is more room; those with the most roles first. */
+/** Those with the most roles first. */
+const inOrder = (datasets: readonly DatasetModel[]) =>
+  [...datasets].sort((a, b) => b.roles.length - a.roles.length || compareNames(a.name, b.name));
+
+/** Datasets at both sides, each where there is more room. */
 function placed(datasets: readonly DatasetModel[]): Placed[] {
   const reached = { left: TOP, right: TOP };
-  return [...datasets]
-    .sort((a, b) => b.roles.length - a.roles.length || (a.name < b.name ? -1 : 1))
-    .map((dataset) => {
-      const side = reached.left <= reached.right ? 'left' : 'right';
-      const y = reached[side];
-      const height = heightOf(dataset);
-      reached[side] = y + height + GAP;
-      return { dataset, side, y, height };
-    });
+  return datasets.map((dataset) => {
+    const side = reached.left <= reached.right ? 'left' : 'right';
+    const y = reached[side];
+    const height = heightOf(dataset);
+    reached[side] = y + height + GAP;
+    return { dataset, side, y, height };
+  });
 }
 
+/** Datasets that are drawn before one asks for more: a map of some screens' height. */
+const STEP = 40;
+
+/** The map of all datasets, or, where they are many, of the first ones and of those that are searched. */
 export function ModelMap({ model }: { model: Model }) {
+  const datasets = useMemo(() => inOrder(model.datasets), [model]);
+  return (
+    <Found thing="dataset" items={datasets} textOf={({ name }) => name} step={STEP}>
+      {(shown) => <DrawnMap model={model} datasets={shown} />}
+    </Found>
+  );
+}
+
+function DrawnMap({ model, datasets }: { model: Model; datasets: readonly DatasetModel[] }) {
   const router = useRouter();
   const [ref, size] = useSize<HTMLDivElement>();
   const width = size.width === 0 ? 0 : Math.max(size.width, LEAST_WIDTH);
   const [lit, setLit] = useState<string | null>(null);
-  const boxes = placed(model.datasets);
+  const boxes = placed(datasets);
   const bottom = Math.max(...boxes.map((box) => box.y + box.height), 120);
   const centre = width / 2;
   const half = centre - TRUNK / 2 - LANES;

@@ -1,4 +1,5 @@
 /** Which values of a category have data on which days. */
+import { compareNames } from '../../core/compareNames';
 import type { ValueCoverage } from '../../contract/datasets';
 import { runsOfDays, unionRuns } from '../../core/calendar/runs';
 import { dayNumberSql } from '../answers/conditionSql';
@@ -34,7 +35,9 @@ export async function coverageByValue(
     list.push(Number(row.day));
     days.set(row.value, list);
   }
-  const values = [...days].map(([entry, list]) => ({ value: entry, runs: [...runsOfDays(list)] }));
+  const values = [...days]
+    .sort(([a], [b]) => compareNames(a, b))
+    .map(([entry, list]) => ({ value: entry, runs: [...runsOfDays(list)] }));
   const runs = [...unionRuns(...values.map((entry) => entry.runs))];
   return { runs, values: column === null ? null : values.slice(0, MOST_VALUES), total: values.length };
 }

@@ -3,6 +3,7 @@ import type { DatasetSummary, LoadEntry, Origin, RoleCoverage } from '../../cont
 import { and, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { coverageOfRuns, holesOf } from '../../core/coverage/coverage';
 import { countDays } from '../../core/calendar/runs';
+import { compareNames } from '../../core/compareNames';
 import { isoDay } from '../../core/calendar/day';
 import type { LoadChanges } from '../../core/model/freshness';
 import type { DatasetModel } from '../../core/model/model';
@@ -85,7 +86,7 @@ export async function loadedDatasets(): Promise<StoredDataset[]> {
     .from(dataset)
     .where(and(isNotNull(dataset.currentLoad), isNull(dataset.deletedAt)))
     .orderBy(dataset.name);
-  return rows.map(fromRow);
+  return rows.map(fromRow).sort((a, b) => compareNames(a.name, b.name));
 }
 
 /** Loads by their numbers, all read at once. */
