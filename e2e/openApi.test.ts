@@ -1,4 +1,5 @@
 /** The interface for programs is what its document says: every route answers as it is described, and nothing breaks one. */
+import type { ToldFindings } from '../src/contract/answers';
 import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
 import Ajv2020 from 'ajv/dist/2020';
@@ -286,7 +287,9 @@ test('every route gives what is described', async () => {
   await call('POST /api/rows', { body: { ...shown, table: 'log' } });
   await call('POST /api/rows/behind', { body: { ...shown, of: { visual: 'all' } } });
   await call('POST /api/rows/file', { body: { ...shown, rows: { table: 'log' } } });
-  await call('POST /api/check', { body: { document: stored.document } });
+  const findings = await call<ToldFindings>('POST /api/check', { body: { document: stored.document } });
+  const { words: _, ...finding } = findings.find(({ mend }) => mend !== null)!;
+  await call('POST /api/check/mend', { body: { document: stored.document, finding } });
   await call('POST /api/rehearsal', { body: { document: stored.document, days: 30 } });
   const shape = {
     dataset: trips,

@@ -201,11 +201,18 @@ const findingSchema = z.object({
   items: z.array(z.string()),
   words: z.string(),
 });
-export const findingsSchema = z.array(
-  findingSchema.extend({ mend: z.object({ label: z.string(), document: documentSchema }).nullable() }),
-);
-/** Of a stored dashboard: what mends a finding by its name alone. */
-export const storedFindingsSchema = z.array(findingSchema.extend({ mend: z.string().nullable() }));
+const toldFindingSchema = findingSchema.extend({
+  mend: z.string().nullable().describe('The name of what mends it; null where nothing does'),
+});
+export type ToldFinding = z.infer<typeof toldFindingSchema>;
+export const findingsSchema = z.array(toldFindingSchema);
+export type ToldFindings = z.infer<typeof findingsSchema>;
+
+export const mendAskedSchema = z.object({
+  document: anyDocumentSchema,
+  finding: findingSchema.omit({ words: true }).extend({ mend: z.string() }),
+});
+export const mendedSchema = documentSchema;
 
 /** Days that can be rehearsed at once. */
 const LONGEST_REHEARSAL = 1100;

@@ -4,8 +4,8 @@ import { anyDocumentSchema } from '../../core/dashboard/document/document';
 import {
   answersAskedSchema,
   answersSchema,
+  findingsSchema,
   storedDataAskedSchema,
-  storedFindingsSchema,
   storedRehearsalAskedSchema,
   storedRehearsalSchema,
 } from '../answers';
@@ -63,7 +63,7 @@ export const DASHBOARD_OPERATIONS: Operations = {
     'What a dashboard shows as it is designed, today',
     overviewSchema,
   ),
-  'GET /api/dashboards/[id]/check': gives('The wiring check, the coming year included', storedFindingsSchema),
+  'GET /api/dashboards/[id]/check': gives('The wiring check, the coming year included', findingsSchema),
   'POST /api/dashboards/[id]/rehearsal': gives(
     'Each of so many days from today on: windows by day, and the days on which something goes wrong',
     storedRehearsalSchema,

@@ -6,6 +6,8 @@ import {
   contributionsAskedSchema,
   contributionsSchema,
   findingsSchema,
+  mendAskedSchema,
+  mendedSchema,
   rehearsalAskedSchema,
   rehearsalSchema,
   traceAskedSchema,
@@ -49,6 +51,9 @@ export const READING_OPERATIONS: Operations = {
   ),
   'POST /api/rows/file': sends('Rows as comma-separated values', [MEDIA_TYPES.csv], { body: rowsFileSchema }),
   'POST /api/check': gives('The wiring check of a document', findingsSchema, { body: checkAskedSchema }),
+  'POST /api/check/mend': gives('A document with the mend of a finding of its wiring check', mendedSchema, {
+    body: mendAskedSchema,
+  }),
   'POST /api/rehearsal': gives('A document on each of so many days from today on', rehearsalSchema, {
     body: rehearsalAskedSchema,
   }),

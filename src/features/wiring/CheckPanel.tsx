@@ -1,16 +1,18 @@
 'use client';
 /** The findings of the wiring check: each jumps to its place, and is mended by one click where there is a mend. */
-import { findingsSchema } from '../../contract/answers';
+import { findingsSchema, mendedSchema, type ToldFinding } from '../../contract/answers';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import type { Finding, FindingCode } from '../../core/dashboard/review/finding';
+import type { FindingCode } from '../../core/dashboard/review/finding';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { pageNameOf } from '../../core/dashboard/document/pages';
 import { role } from '../../theme/roles';
 import { useJump } from '../workspace/page';
 import { useDocument, useWorkspace } from '../workspace/workspace';
+import { numberWords } from '../../core/locale';
+import { useNotice } from '../ui/Notice';
 import { requestAs } from '../ui/request';
 import { SidePanel } from '../ui/SidePanel';
 
@@ -80,17 +82,38 @@ export function CheckButton() {
   );
 }
 
-function CheckDrawer({ onClose }: { onClose: () => void }) {
+/** Puts the mend of a finding into the dashboard as it is now, unless that is changed while the mend is on its way. */
+function useMend() {
   const { store } = useWorkspace();
+  const notice = useNotice();
+  return useMutation({
+    mutationFn: async ({ code, items, mend }: ToldFinding) => {
+      const { document } = store.getState();
+      const mended = await requestAs(mendedSchema, '/api/check/mend', {
+        body: { document, finding: { code, items, mend } },
+      });
+      if (store.getState().document === document) store.getState().change(() => mended);
+      else notice({ text: 'The dashboard was changed meanwhile, so it was not mended. Do it again.' });
+    },
+    onError: (error) => notice({ text: error.message }),
+  });
+}
+
+/** Findings that are shown before one asks for more. */
+const STEP = 50;
+
+function CheckDrawer({ onClose }: { onClose: () => void }) {
   const document = useDocument();
+  const mend = useMend();
   const jumpTo = useJump(document);
   /** Where a finding lies, on a dashboard of several pages. */
-  const whereOf = ({ items: [first] }: Finding) => {
+  const whereOf = ({ items: [first] }: ToldFinding) => {
     const page = first === undefined ? undefined : pageNameOf(document, first);
     return page === undefined ? '' : ` · ${page}`;
   };
   const findings = useFindings(true);
   const list = findings.data ?? [];
+  const [most, setMost] = useState(STEP);
   return (
     <SidePanel name="Wiring check" title="Wiring check" width={420} onClose={onClose}>
       <Typography variant="body2" color="textSecondary" gutterBottom>
@@ -102,7 +125,7 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
       </Typography>
       {findings.error && <Typography role="alert">{findings.error.message}</Typography>}
       <ul style={{ listStyle: 'none', padding: 0, margin: 0 }}>
-        {list.map((finding) => (
+        {list.slice(0, most).map((finding) => (
           <li
             key={`${finding.code} ${finding.items.join()} ${finding.words}`}
             style={{ borderTop: `1px solid ${role.hairline}`, padding: '8px 0' }}
@@ -121,13 +144,22 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
               Go there
             </Button>
             {finding.mend && (
-              <Button color="secondary" onClick={() => store.getState().change(() => finding.mend!.document)}>
-                {finding.mend.label}
+              <Button
+                color="secondary"
+                loading={mend.isPending && mend.variables === finding}
+                onClick={() => mend.mutate(finding)}
+              >
+                {finding.mend}
               </Button>
             )}
           </li>
         ))}
       </ul>
+      {list.length > most && (
+        <Button onClick={() => setMost(most + STEP)}>
+          Show more: {numberWords(list.length - most)} are below
+        </Button>
+      )}
     </SidePanel>
   );
 }

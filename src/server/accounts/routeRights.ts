@@ -118,6 +118,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, RouteRight>> = {
   'GET /api/geometries': reader,
 
   'POST /api/check': designer,
+  'POST /api/check/mend': designer,
   'POST /api/rehearsal': designer,
   'POST /api/conditions/check': designer,
   'GET /api/uses': designer,

@@ -1,6 +1,7 @@
 /** Check, trace and rehearsal of dashboards, over the rows in use. */
 import { tolerant } from '../../core/cube/query';
-import { checkDashboard } from '../../core/dashboard/review/check';
+import type { ToldFindings } from '../../contract/answers';
+import { checkDashboard, mendedDocument, type WantedMend } from '../../core/dashboard/review/check';
 import type { Finding } from '../../core/dashboard/review/finding';
 import { todayFor } from '../../core/dashboard/document/clock';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
@@ -22,6 +23,22 @@ async function ground(document: DashboardDocument) {
 /** The findings of the wiring check; those of the coming year only when asked for. */
 export async function checkOf(document: DashboardDocument, year: boolean): Promise<Finding[]> {
   return checkDashboard({ ...(await ground(document)), year });
+}
+
+/** Findings as they are sent: a mend by its name alone. */
+export const toldFindings = (findings: readonly Finding[]): ToldFindings =>
+  findings.map(({ mend, code, items, words }) => ({
+    code,
+    items: [...items],
+    words,
+    mend: mend?.label ?? null,
+  }));
+
+/** A document with the mend of a finding. Throws a `Problem` when it has no such finding any more. */
+export async function mendedBy(document: DashboardDocument, wanted: WantedMend): Promise<DashboardDocument> {
+  const mended = await mendedDocument(await ground(document), wanted);
+  if (mended) return mended;
+  throw new Problem('no-such-finding', 'This is not found any more, so nothing was changed.', 409);
 }
 
 /** Why an item shows what it shows. Throws a `Problem` when there is no such item. */

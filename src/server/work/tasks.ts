@@ -1,4 +1,5 @@
 /** What is worked out beside the server's own thread: each takes and gives plain values. */
+import type { WantedMend } from '../../core/dashboard/review/check';
 import type { FileFormat } from '../../contract/files';
 import type { CubeShape } from '../../core/cube/cube';
 import { packAnswer } from '../../core/dashboard/turn/answerJson';
@@ -16,7 +17,7 @@ import { fileOf, takenAway, type Wanted } from '../answers/takeAway';
 import { rebuildColumns } from '../columns/rebuild';
 import { findDataset } from '../datasets/repository';
 import { overviewOf } from '../dashboards/overview';
-import { checkOf, rehearsalOf, traceFor } from '../wiring/wiring';
+import { checkOf, mendedBy, rehearsalOf, toldFindings, traceFor } from '../wiring/wiring';
 
 interface Shown {
   readonly document: DashboardDocument;
@@ -75,7 +76,14 @@ export const TASKS = {
   overview: async ({ document }: { readonly document: DashboardDocument }) =>
     JSON.stringify(await overviewOf(document)),
   check: async ({ document, year }: { readonly document: DashboardDocument; readonly year: boolean }) =>
-    JSON.stringify(await checkOf(document, year)),
+    JSON.stringify(toldFindings(await checkOf(document, year))),
+  mend: async ({
+    document,
+    finding,
+  }: {
+    readonly document: DashboardDocument;
+    readonly finding: WantedMend;
+  }) => JSON.stringify(await mendedBy(document, finding)),
   rehearsal: async ({
     document,
     days,

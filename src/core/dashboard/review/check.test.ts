@@ -54,7 +54,7 @@ describe('the wiring check', () => {
     const { document } = withNewPage(documentOf(line('sea'), timeline('span', phrase(10, 20))));
     const [finding, ...others] = await check(document);
     expect([finding!.code, others]).toEqual(['empty-page', []]);
-    expect(await check(finding!.mend!.document)).toEqual([]);
+    expect(await check(finding!.mend!.mended())).toEqual([]);
     const withControl = withItemsOn(document, ['span'], 'page2');
     expect((await check(withControl)).find(({ code }) => code === 'empty-page')!.mend).toBeNull();
   });
@@ -67,7 +67,7 @@ describe('the wiring check', () => {
     const found = (await check(apart)).filter(({ code }) => code === 'acts-elsewhere');
     expect(found.map(({ items }) => items)).toEqual([['span'], ['route']]);
     expect(found[0]!.words).toContain('stands on “Page 1”, and all it acts on lies on “Page 2”');
-    const mended = await check(found[0]!.mend!.document);
+    const mended = await check(found[0]!.mend!.mended());
     expect(mended.filter(({ code }) => code === 'acts-elsewhere').map(({ items }) => items)).toEqual([
       ['route'],
     ]);
@@ -80,7 +80,7 @@ describe('the wiring check', () => {
     document = off(off(document, 'route', 'sea'), 'route', 'span');
     const [finding] = await check(document);
     expect(finding).toMatchObject({ code: 'dead-control', items: ['route'] });
-    expect(codes(await check(finding!.mend!.document))).toEqual([]);
+    expect(codes(await check(finding!.mend!.mended()))).toEqual([]);
   });
 
   test('finds a visual under no time control, and mends it; its own period is enough', async () => {
@@ -91,7 +91,7 @@ describe('the wiring check', () => {
     );
     const [finding] = await check(document);
     expect(finding).toMatchObject({ code: 'uncontrolled-visual', items: ['ports'] });
-    expect(codes(await check(finding!.mend!.document))).toEqual([]);
+    expect(codes(await check(finding!.mend!.mended()))).toEqual([]);
     const own = { phrase: 'all', named: null, mode: 'replace', anchor: null } as const;
     const visuals = document.visuals.map((visual) =>
       visual.id === 'ports' ? { ...visual, ownPeriod: own } : visual,
@@ -105,7 +105,7 @@ describe('the wiring check', () => {
     expect(codes(findings)).toContain('never-meet');
     const finding = findings.find((entry) => entry.code === 'never-meet')!;
     expect(finding.words).toContain('have no day in common');
-    expect(codes(await check(finding.mend!.document))).not.toContain('never-meet');
+    expect(codes(await check(finding.mend!.mended()))).not.toContain('never-meet');
   });
 
   test('finds a default without data today, and counts from the latest day instead', async () => {
@@ -115,7 +115,7 @@ describe('the wiring check', () => {
       code: 'empty-today',
       mend: { label: 'Count from the latest day with data so far' },
     });
-    expect(codes(await check(finding!.mend!.document))).toEqual([]);
+    expect(codes(await check(finding!.mend!.mended()))).toEqual([]);
   });
 
   test('finds a default that turns empty on some day of the coming year', async () => {
@@ -153,7 +153,7 @@ describe('the wiring check', () => {
     const coarse = { ...line('sea'), grain: 'year' } as Visual;
     const findings = await check(documentOf(coarse, timeline('span', phrase(10, 20))));
     expect(codes(findings)).toEqual(['grain-too-coarse']);
-    expect(codes(await check(findings[0]!.mend!.document))).toEqual([]);
+    expect(codes(await check(findings[0]!.mend!.mended()))).toEqual([]);
   });
 
   test('finds half wires, and controls that nothing reveals', async () => {
@@ -169,7 +169,7 @@ describe('the wiring check', () => {
     const document = documentOf(line('sea'), list, hidden);
     const findings = await check(document);
     expect(codes(findings)).toContain('never-revealed');
-    const mended = findings.find((finding) => finding.code === 'never-revealed')!.mend!.document;
+    const mended = findings.find((finding) => finding.code === 'never-revealed')!.mend!.mended();
     expect(codes(await check(mended))).not.toContain('never-revealed');
   });
 });
@@ -205,7 +205,7 @@ test('names values that are missing, gives them a control, and names those that 
   const [missing, ...more] = await check(document);
   expect(missing).toMatchObject({ code: 'missing-value', items: ['which'] });
   expect(more).toEqual([]);
-  const mended = missing!.mend!.document;
+  const mended = missing!.mend!.mended();
   expect(mended.controls.at(-1)).toMatchObject({ kind: 'value', name: 'least', type: 'number' });
   expect(codes(await check(mended))).toEqual([]);
   const unused = { ...mended, controls: mended.controls.filter((entry) => entry.kind !== 'condition') };

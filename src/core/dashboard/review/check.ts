@@ -10,7 +10,14 @@ import { ofVisual } from './checkVisual';
 import { dimensionName, isKnown } from '../../model/dimension';
 import { isTimeControl, type Control, type DashboardDocument, type TimeControl } from '../document/document';
 import { actsOf, isWirable, kindOf } from '../document/controls';
-import { quoted, type CheckGround, type CheckInput, type Finding, type Mend } from './finding';
+import {
+  quoted,
+  type CheckGround,
+  type CheckInput,
+  type Finding,
+  type FindingCode,
+  type Mend,
+} from './finding';
 import { rehearse } from './rehearsal';
 import { settle } from '../turn/settle';
 import { conditionsUsing, missingParameters } from '../reader/parameterUse';
@@ -36,6 +43,27 @@ export async function checkDashboard(input: CheckInput): Promise<Finding[]> {
     ...ofPages(ground),
   ];
   return input.year ? [...findings, ...(await emptyLater(ground, findings))] : findings;
+}
+
+/** What tells a finding from all others of a dashboard, and its mend. */
+export interface WantedMend {
+  readonly code: FindingCode;
+  readonly items: readonly string[];
+  readonly mend: string;
+}
+
+/** The document with the mend of a finding; undefined where that is not found, or is mended in another way. */
+export async function mendedDocument(
+  input: Omit<CheckInput, 'year'>,
+  wanted: WantedMend,
+): Promise<DashboardDocument | undefined> {
+  const findings = await checkDashboard({ ...input, year: wanted.code === 'empty-later' });
+  return findings
+    .find(
+      ({ code, items, mend }) =>
+        code === wanted.code && mend?.label === wanted.mend && items.join() === wanted.items.join(),
+    )
+    ?.mend?.mended();
 }
 
 function withControl(document: DashboardDocument, control: Control): DashboardDocument {
@@ -76,7 +104,7 @@ function ofControl(ground: CheckGround, control: Control): Finding[] {
           ? null
           : {
               label: `Wire it to ${pairs.length} ${pairs.length === 1 ? 'visual' : 'visuals'}`,
-              document: { ...document, wires: switchWires(document, model, pairs, true) },
+              mended: () => ({ ...document, wires: switchWires(document, model, pairs, true) }),
             },
     });
   }
@@ -102,7 +130,7 @@ function ofParameters({ design: { document, model } }: CheckGround, control: Con
     words: `${quoted(model, control)} asks for :${name}, and no value control gives it.`,
     mend: {
       label: `Add a value control :${name}`,
-      document: withValueControl(document, model, control, name),
+      mended: () => withValueControl(document, model, control, name),
     },
   }));
 }
@@ -124,7 +152,7 @@ function revealOf({ design: { document, model } }: CheckGround, control: Control
       code: 'never-revealed',
       items: [control.id],
       words: `${quoted(model, control)} is hidden, and nothing can reveal it.`,
-      mend: { label: 'Show it always', document: withControl(document, { ...control, reveal: null }) },
+      mend: { label: 'Show it always', mended: () => withControl(document, { ...control, reveal: null }) },
     },
   ];
 }
@@ -138,7 +166,7 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
   const latest = data[data.length - 1]?.end;
   const toLatest = {
     label: 'Count from the latest day with data so far',
-    document: withControl(document, { ...control, anchor: 'latest so far' }),
+    mended: () => withControl(document, { ...control, anchor: 'latest so far' }),
   };
   const findings: Finding[] = [];
   const parsed = parsePhrase(control.default);
@@ -162,12 +190,13 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
       words: `The default “${control.default}” of ${quoted(model, control)} ends more than a year before the newest data.`,
       mend: {
         label: 'Begin with the last 12 months',
-        document: withControl(document, {
-          ...control,
-          default: 'last 12 months',
-          defaultNamed: null,
-          anchor: 'latest so far',
-        }),
+        mended: () =>
+          withControl(document, {
+            ...control,
+            default: 'last 12 months',
+            defaultNamed: null,
+            anchor: 'latest so far',
+          }),
       },
     });
   }
@@ -204,12 +233,15 @@ function neverMeet({ design, settings }: CheckGround): Finding[] {
           if (a.role !== b.role || intersectRuns(a.runs, b.runs).length > 0) continue;
           const key = `${a.control.id} ${b.control.id}`;
           if (findings.has(key)) continue;
-          const wires = switchWires(document, model, [{ control: b.control.id, target: visual.id }], false);
+          const pair = { control: b.control.id, target: visual.id };
           findings.set(key, {
             code: 'never-meet',
             items: [a.control.id, b.control.id, visual.id],
             words: `The windows of ${quoted(model, a.control)} and ${quoted(model, b.control)} have no day in common, so ${quoted(model, visual)} is empty.`,
-            mend: { label: `Unwire ${quoted(model, b.control)} from it`, document: { ...document, wires } },
+            mend: {
+              label: `Unwire ${quoted(model, b.control)} from it`,
+              mended: () => ({ ...document, wires: switchWires(document, model, [pair], false) }),
+            },
           });
         }
       });

@@ -85,7 +85,7 @@ function leaveOut(
   const gone = baseline.split('.')[0]!;
   if (!own || !isMeasured(own) || !own.compare?.with.includes(gone)) return null;
   const compare = { ...own.compare, with: own.compare.with.filter((entry) => entry !== gone) };
-  return { label: 'Leave this comparison out', document: withItem(document, { ...own, compare }) };
+  return { label: 'Leave this comparison out', mended: () => withItem(document, { ...own, compare }) };
 }
 
 /** Lets a visual compare as many days as have data. */
@@ -93,7 +93,7 @@ function withData(document: DashboardDocument, { id }: MeasuredVisual): Mend | n
   const own = document.visuals.find((entry) => entry.id === id);
   if (!own || !isMeasured(own) || !own.compare || own.compare.days === 'with data') return null;
   const compare = { ...own.compare, days: 'with data' as const };
-  return { label: 'Compare only days with data', document: withItem(document, { ...own, compare }) };
+  return { label: 'Compare only days with data', mended: () => withItem(document, { ...own, compare }) };
 }
 
 /** Offered measures that have no data in the window of a visual that they would be shown on. */

@@ -19,7 +19,9 @@ export function ofPages({ design }: CheckGround): Finding[] {
         words: `The page “${page.name}” has no visual.`,
         // Controls are not thrown away by a mend.
         mend:
-          items.length > 0 ? null : { label: 'Remove the page', document: withoutPage(document, page.id) },
+          items.length > 0
+            ? null
+            : { label: 'Remove the page', mended: () => withoutPage(document, page.id) },
       };
     });
   return [...bare, ...document.controls.flatMap((control) => actsElsewhere(control))];
@@ -41,7 +43,7 @@ export function ofPages({ design }: CheckGround): Finding[] {
         code: 'acts-elsewhere',
         items: [control.id],
         words: `${quoted(model, control)} stands on “${pageNameOf(document, control.id)}”, and all it acts on lies on ${others.join(' and ')}.`,
-        mend: { label: 'Put it on every page', document: withItemsOn(document, [control.id], null) },
+        mend: { label: 'Put it on every page', mended: () => withItemsOn(document, [control.id], null) },
       },
     ];
   }

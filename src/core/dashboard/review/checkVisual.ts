@@ -46,7 +46,7 @@ export function ofVisual(ground: CheckGround, visual: Visual): Finding[] {
       first
         ? {
             label: `Wire ${quoted(model, first)} to it`,
-            document: { ...document, wires: switchWires(document, model, pairs, true) },
+            mended: () => ({ ...document, wires: switchWires(document, model, pairs, true) }),
           }
         : null,
     );
@@ -61,7 +61,7 @@ export function ofVisual(ground: CheckGround, visual: Visual): Finding[] {
     const off = document.wires.filter((wire) => wire.control !== visual.id);
     find('dead-control', `Marks of ${quoted(model, visual)} can be chosen, but nothing is wired to it.`, {
       label: 'Let nothing be chosen on it',
-      document: withVisual({ ...document, wires: off }, { ...visual, picks: false }),
+      mended: () => withVisual({ ...document, wires: off }, { ...visual, picks: false }),
     });
   }
   findings.push(...grainOf(ground, visual), ...ratiosOf(ground, visual));
@@ -80,7 +80,7 @@ function grainOf({ design, settings }: CheckGround, visual: Visual): Finding[] {
   const tooFine = coarse.filter((measure) => !nestsIn(measure.grain, grain, model.rule));
   const auto: Mend = {
     label: 'Let the grain follow the window',
-    document: withVisual(document, { ...visual, grain: 'auto' }),
+    mended: () => withVisual(document, { ...visual, grain: 'auto' }),
   };
   if (tooFine.length > 0) {
     const names = [...new Set(tooFine.map((measure) => `${measure.name} (by ${measure.grain})`))].join(', ');

@@ -44,9 +44,9 @@ test('baselines that overlap, are covered in part only, or are empty today are f
       'Leave this comparison out',
     ],
   ]);
-  const mended = findings[2]!.mend!.document.visuals[0]!;
+  const mended = findings[2]!.mend!.mended().visuals[0]!;
   expect(isMeasured(mended) && mended.compare!.with).toEqual(['b1', 'b2']);
-  const cut = findings[1]!.mend!.document.visuals[0]!;
+  const cut = findings[1]!.mend!.mended().visuals[0]!;
   expect(isMeasured(cut) && cut.compare!.days).toBe('with data');
 });
 

@@ -32,7 +32,8 @@ export type FindingCode = (typeof FINDING_CODES)[number];
 
 export interface Mend {
   readonly label: string;
-  readonly document: DashboardDocument;
+  /** The document with it; made when it is wanted, since a large one has many findings. */
+  readonly mended: () => DashboardDocument;
 }
 
 export interface Finding {

@@ -1,7 +1,6 @@
-import type { Finding } from '../../../../../core/dashboard/review/finding';
 import { readDashboard } from '../../../../../server/dashboards/read';
 import { idFrom, respond } from '../../../../../server/http';
-import { compute } from '../../../../../server/work/pool';
+import { computed } from '../../../../../server/work/pool';
 
 export const dynamic = 'force-dynamic';
 
@@ -9,7 +8,6 @@ export const dynamic = 'force-dynamic';
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
     const { document } = await readDashboard(idFrom((await params).id));
-    const findings = JSON.parse(await compute('check', { document, year: true })) as Finding[];
-    return findings.map(({ mend, ...finding }) => ({ ...finding, mend: mend?.label ?? null }));
+    return computed('check', { document, year: true });
   });
 }
