@@ -86,9 +86,9 @@ export function CheckButton() {
 function useMend() {
   const { store } = useWorkspace();
   const notice = useNotice();
-  return useMutation({
-    mutationFn: async ({ code, items, mend }: ToldFinding) => {
-      const { document } = store.getState();
+  const mending = useMutation({
+    mutationFn: async ({ finding, document }: { finding: ToldFinding; document: DashboardDocument }) => {
+      const { code, items, mend } = finding;
       const mended = await requestAs(mendedSchema, '/api/check/mend', {
         body: { document, finding: { code, items, mend } },
       });
@@ -97,6 +97,11 @@ function useMend() {
     },
     onError: (error) => notice({ text: error.message }),
   });
+  return {
+    /** The finding whose mend is on its way. */
+    under: mending.isPending ? mending.variables.finding : null,
+    begin: (finding: ToldFinding) => mending.mutate({ finding, document: store.getState().document }),
+  };
 }
 
 /** Findings that are shown before one asks for more. */
@@ -144,11 +149,7 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
               Go there
             </Button>
             {finding.mend && (
-              <Button
-                color="secondary"
-                loading={mend.isPending && mend.variables === finding}
-                onClick={() => mend.mutate(finding)}
-              >
+              <Button color="secondary" loading={mend.under === finding} onClick={() => mend.begin(finding)}>
                 {finding.mend}
               </Button>
             )}

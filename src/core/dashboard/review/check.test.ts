@@ -2,7 +2,7 @@ import { designOf } from '../wiring/design';
 import { cubeSource } from '../../cube/source';
 import { isoDay } from '../../calendar/day';
 import { testCube, type TestRow } from '../../cube/testing';
-import { checkDashboard } from './check';
+import { checkDashboard, mendedDocument } from './check';
 import type { Finding } from './finding';
 import type { Control, DashboardDocument, Visual } from '../document/document';
 import { bar, line, slicer, table, timeline } from '../document/testing';
@@ -48,6 +48,24 @@ describe('the wiring check', () => {
       slicer('route'),
     );
     expect(await check(document)).toEqual([]);
+  });
+
+  test('mends what is named, in the document as it is, and nothing that is not found', async () => {
+    const wired = documentOf(line('sea'), timeline('span', phrase(10, 20)));
+    const document = { ...off(wired, 'span', 'sea'), title: 'As it is' };
+    const [dead] = await check(document);
+    const input = {
+      design: designOf(document, TEST_MODEL),
+      source: cubeSource([testCube(ROWS)]),
+      today: TODAY,
+    };
+    const wanted = { code: dead!.code, items: dead!.items, mend: dead!.mend!.label };
+    const mended = (await mendedDocument(input, wanted))!;
+    expect(mended.title).toBe('As it is');
+    expect(codes(await check(mended))).not.toContain(dead!.code);
+    expect(await mendedDocument(input, { ...wanted, items: ['nobody'] })).toBeUndefined();
+    expect(await mendedDocument(input, { ...wanted, mend: 'Something else' })).toBeUndefined();
+    expect(await mendedDocument({ ...input, design: designOf(wired, TEST_MODEL) }, wanted)).toBeUndefined();
   });
 
   test('finds a page without visuals, and removes it where nothing lies on it', async () => {
