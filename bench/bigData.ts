@@ -95,7 +95,7 @@ function controlAt(i: number, dataset: string): Control {
 }
 
 /** A dashboard at every limit; each control is wired to the visuals that stand where it does. */
-function atLimits(title: string, model: Model, dataset: string, pages: number): DashboardDocument {
+export function atLimits(title: string, model: Model, dataset: string, pages: number): DashboardDocument {
   const visuals = Array.from({ length: SIZES.visuals }, (_, i) => visualAt(i, dataset));
   const controls = Array.from({ length: SIZES.controls }, (_, i) => controlAt(i, dataset));
   const named = Array.from({ length: pages }, (_, i) => ({ id: `page${i + 1}`, name: `Part ${i + 1}` }));

@@ -7,7 +7,7 @@ import { titleOf, titlesIn } from '../document/title';
 import { isPickSource } from '../reader/pick';
 import { chosenDocument } from '../reader/chosen';
 import type { ReaderState } from '../reader/state';
-import type { Actor } from './routes';
+import { routeTo, type Actor, type Route } from './routes';
 import { coverageUsesOf, usesOf, type CoverageUse, type DatasetUse } from './uses';
 
 export interface Design {
@@ -21,12 +21,21 @@ export interface Design {
   titleOf: (item: Visual | Control) => string;
   /** The wire of a pair; of two wires of one pair the first counts. */
   wire: (control: string, target: string) => Wire | undefined;
+  /** What is wired to an item by wires that are on, in the order of `actors`, each with its route to a dataset of it. */
+  wired: (item: Visual | Control, use: DatasetUse) => readonly Wired[];
   /** The datasets an item shows, each with its date role. The item need not be in the document. */
   uses: (item: Visual | Control) => readonly DatasetUse[];
   /** What the days with data of a visual or a time control are those of. */
   coverageUses: (item: Visual | Control) => readonly CoverageUse[];
   /** The design as choosers make it for a reader: with the measures and the grain that are chosen. */
   chosen: (state: ReaderState) => Design;
+}
+
+/** Something that a wire joins to an item, and how it reaches a dataset of it. */
+export interface Wired {
+  readonly actor: Actor;
+  readonly wire: Wire;
+  readonly route: Route;
 }
 
 /** How many designs as chosen are kept; the least recently used go first. */
@@ -62,6 +71,22 @@ export function designOf(given: DashboardDocument, model: Model): Design {
     knownCoverage.set(item, found);
     return found;
   };
+  const wire = (control: string, target: string) =>
+    (wires ??= indexOf(document.wires)).get(pairKey(control, target));
+  const wiredBefore = new Map<Visual | Control, Map<string, readonly Wired[]>>();
+  const wired = (item: Visual | Control, use: DatasetUse): readonly Wired[] => {
+    const before = wiredBefore.get(item) ?? new Map<string, readonly Wired[]>();
+    wiredBefore.set(item, before);
+    const place = pairKey(use.dataset, use.role);
+    const found =
+      before.get(place) ??
+      actors.flatMap((actor) => {
+        const own = actor.id === item.id ? undefined : wire(actor.id, item.id);
+        return own?.on ? [{ actor, wire: own, route: routeTo(model, actor, use, own) }] : [];
+      });
+    before.set(place, found);
+    return found;
+  };
   const chosen = new Map<string, Design>();
   let titles: ReadonlyMap<string, string> | undefined;
   const design: Design = {
@@ -70,7 +95,8 @@ export function designOf(given: DashboardDocument, model: Model): Design {
     actors,
     titleOf: (item) => (titles ??= titlesIn(document, model)).get(item.id) ?? titleOf(item, model),
     actor: (id) => byId.get(id),
-    wire: (control, target) => (wires ??= indexOf(document.wires)).get(pairKey(control, target)),
+    wire,
+    wired,
     uses,
     coverageUses,
     chosen(state) {

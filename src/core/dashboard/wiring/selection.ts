@@ -15,7 +15,7 @@ import { keptDays, pickKey } from '../reader/pick';
 import { AS_OF_KEY, isEffective, type Setting, type Settings } from '../reader/setting';
 import { pathOf } from '../reader/treePath';
 import type { Design } from './design';
-import { isPaling, routeTo, type Actor, type PickRoute, type Route } from './routes';
+import { isPaling, type Actor, type PickRoute, type Route } from './routes';
 import type { DatasetUse } from './uses';
 
 /** A wire in effect on an item: the control (or visual with chosen marks) and the route it takes. */
@@ -151,11 +151,9 @@ export function stepsOn(
     const effect = ownSetting.kind === 'window' ? onlyDays(use.role, ownSetting.runs) : NO_EFFECT;
     steps.push({ kind: 'own period', setting: ownSetting, effect });
   }
-  for (const actor of design.actors) {
-    const wire = design.wire(actor.id, item.id);
+  for (const { actor, wire, route } of design.wired(item, use)) {
     const setting = settings.get(settingKey(actor));
-    if (!wire?.on || !setting || actor.id === item.id) continue;
-    const route = routeTo(model, actor, use, wire);
+    if (!setting) continue;
     const why = isPaling(wire, item)
       ? 'pales'
       : route.kind === 'none'

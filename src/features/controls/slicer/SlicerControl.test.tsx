@@ -105,7 +105,7 @@ describe('a slicer of many values', () => {
   test('draws only what is seen', async () => {
     await manyShown();
     expect(group().querySelectorAll('label').length).toBeLessThan(60);
-    expect(document.body.textContent).toContain('5000 of 5000 with data');
+    expect(document.body.textContent).toContain('5,000 of 5,000 with data');
   });
 
   test('has one stop of the Tab key, and is walked by arrows, pages and ends', async () => {

@@ -233,8 +233,10 @@ const treeWords = (slicer: Slicer, chosen: number) =>
 /** What is chosen, in a few words. */
 function stateWords(slicer: Slicer, chosen: number, withData: number, all: number): string {
   if (chosen === 0)
-    return slicer.required ? 'choose a value to see rows' : `every value, ${withData} of ${all} with data`;
+    return slicer.required
+      ? 'choose a value to see rows'
+      : `every value, ${numberWords(withData)} of ${numberWords(all)} with data`;
   return slicer.exclude
-    ? `all but ${chosen}, ${withData} with data`
-    : `${chosen} chosen, ${withData} with data`;
+    ? `all but ${numberWords(chosen)}, ${numberWords(withData)} with data`
+    : `${numberWords(chosen)} chosen, ${numberWords(withData)} with data`;
 }
