@@ -341,3 +341,36 @@ test('a board of 40 controls and 60 visuals draws what is in view, and is worked
   await at.reads('40 controls × 60 visuals, 799 wires');
   expect(await at.consoleErrors()).toEqual([]);
 });
+
+test('of very many items on a page those out of sight are drawn when they come near, and are found by their names before', async () => {
+  const at = page();
+  const visuals = Array.from({ length: 60 }, (_, i) => ({
+    ...{ id: `v${i}`, kind: 'line', title: `Line ${i}`, measures },
+  }));
+  const made = await api<{ id: number }>('POST', '/dashboards', {
+    version: 2,
+    title: 'Long',
+    timeZone: 'UTC',
+    visuals,
+    controls: [],
+    wires: [],
+    layout: visuals.map(({ id }, i) => ({
+      item: id,
+      x: (i % 2) * 12,
+      y: Math.floor(i / 2) * 8,
+      w: 12,
+      h: 8,
+    })),
+  });
+  const marksIn = (name: string) =>
+    at.driver.executeScript<number>(
+      `return document.querySelector('[data-item][aria-label="${name}"]').querySelectorAll('path, circle').length`,
+    );
+  await at.open(`/dashboards/${made.body.id}`);
+  await eventually('the first line', async () => (await marksIn('Line 0')) > 0);
+  expect(await marksIn('Line 58')).toBe(0);
+  const last = await at.find('region', 'Line 58');
+  await at.driver.executeScript('arguments[0].scrollIntoView()', last);
+  await eventually('the last line', async () => (await marksIn('Line 58')) > 0);
+  expect(await at.consoleErrors()).toEqual([]);
+});

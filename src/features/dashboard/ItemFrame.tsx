@@ -44,9 +44,16 @@ export interface ItemFrameProps {
   readonly light?: 'lit' | 'faded' | undefined;
   /** Whether it becomes as high as what is in it, where its place allows that. */
   readonly grows?: boolean;
+  /** Whether it is laid out and drawn only once it is about to be seen. */
+  readonly waitsForSight?: boolean;
 }
 
-export const ItemFrame = memo(function ItemFrame({ item, light, grows = false }: ItemFrameProps) {
+export const ItemFrame = memo(function ItemFrame({
+  item,
+  light,
+  grows = false,
+  waitsForSight = false,
+}: ItemFrameProps) {
   const title = useTitle(item);
   const edge = light === 'lit' ? role.time : role.hairline;
   return (
@@ -69,6 +76,7 @@ export const ItemFrame = memo(function ItemFrame({ item, light, grows = false }:
         minHeight: 0,
         // What changes inside an item is laid out and painted there alone.
         contain: grows ? 'content' : 'strict',
+        contentVisibility: waitsForSight ? 'auto' : 'visible',
       }}
     >
       {isControl(item) ? <ControlFrame control={item} /> : <VisualFrame visual={item} />}

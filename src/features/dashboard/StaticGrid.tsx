@@ -71,18 +71,31 @@ function ZoneLine({ zone, places }: { zone: Zone; places: readonly Place[] }) {
   ));
 }
 
+/** Of more items than this, those out of sight wait: a screen shows a dozen or two. */
+export const DRAWN_AT_ONCE = 40;
+
 export interface StaticGridProps {
   readonly document: DashboardDocument;
   /** What is drawn of it. */
   readonly layout: readonly Place[];
   /** Whether zones are outlined. */
   readonly hasZones: boolean;
+  /** Whether all is drawn at once, also what is out of sight: on paper. */
+  readonly drawsAll?: boolean;
   readonly lightOf?: (id: string) => 'lit' | 'faded' | undefined;
   readonly onPoint?: (id: string | null) => void;
   readonly onChoose?: (id: string) => void;
 }
 
-export function StaticGrid({ document, layout, hasZones, lightOf, onPoint, onChoose }: StaticGridProps) {
+export function StaticGrid({
+  document,
+  layout,
+  hasZones,
+  drawsAll = false,
+  lightOf,
+  onPoint,
+  onChoose,
+}: StaticGridProps) {
   const hidden = useAnswers((state) => hiddenControls(state.controls));
   const places = useMemo(
     () => visiblePlaces(layout, (item) => hidden.split(' ').includes(item)),
@@ -112,7 +125,11 @@ export function StaticGrid({ document, layout, hasZones, lightOf, onPoint, onCho
             onPointerLeave={onPoint && (() => onPoint(null))}
             onClickCapture={onChoose && (() => onChoose(place.item))}
           >
-            <ItemFrame item={item} light={lightOf?.(place.item)} />
+            <ItemFrame
+              item={item}
+              light={lightOf?.(place.item)}
+              waitsForSight={!drawsAll && places.length > DRAWN_AT_ONCE}
+            />
           </div>
         );
       })}

@@ -11,7 +11,7 @@ import { pushedDown } from '../../../core/dashboard/document/pushedDown';
 import { role } from '../../../theme/roles';
 import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
 import { ItemFrame } from '../ItemFrame';
-import { GAP, ROW_HEIGHT } from '../StaticGrid';
+import { DRAWN_AT_ONCE, GAP, ROW_HEIGHT } from '../StaticGrid';
 import { placeByKey } from './placeByKey';
 
 export interface ChoosingProps {
@@ -116,7 +116,11 @@ export function PlacesGrid({
               }}
             />
             <div style={{ flex: 1, minHeight: 0 }}>
-              <ItemFrame item={item} light={chosen.includes(place.item) ? 'lit' : undefined} />
+              <ItemFrame
+                item={item}
+                light={chosen.includes(place.item) ? 'lit' : undefined}
+                waitsForSight={places.length > DRAWN_AT_ONCE}
+              />
             </div>
           </div>
         );

@@ -127,7 +127,7 @@ function Sheet({ page, number, of, isDrawn }: { page: Page; number: number; of: 
       </Box>
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex', justifyContent: 'center' }}>
         <div style={{ width, zoom: scale, flex: 'none', alignSelf: 'flex-start' }}>
-          <StaticGrid document={document} layout={places} hasZones={document.showZones} />
+          <StaticGrid document={document} layout={places} hasZones={document.showZones} drawsAll />
         </div>
       </Box>
       <Box
