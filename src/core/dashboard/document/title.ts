@@ -14,13 +14,31 @@ export function titleOf(item: Visual | Control, model: Model): string {
   return isControl(item) ? kindOfControl(item).title(item, model) : kindOfVisual(item).title(item, model);
 }
 
-/** The titles of all items of a document, by id; those of one title are numbered. */
+/** The titles last made: every item of a dashboard asks for those of the same document. */
+let last:
+  | { readonly of: readonly [DashboardDocument, Model]; readonly titles: ReadonlyMap<string, string> }
+  | undefined;
+
+/**
+ * The titles of all items of a document, by id; those of one title are numbered. Neither document nor model may be
+ * changed in place.
+ */
 export function titlesIn(document: DashboardDocument, model: Model): ReadonlyMap<string, string> {
+  if (last?.of[0] !== document || last.of[1] !== model)
+    last = { of: [document, model], titles: numberedTitles(document, model) };
+  return last.titles;
+}
+
+function numberedTitles(document: DashboardDocument, model: Model): ReadonlyMap<string, string> {
   const items = [...document.visuals, ...document.controls].map(
     (item) => [item.id, titleOf(item, model)] as const,
   );
   const same = new Map<string, string[]>();
-  for (const [id, title] of items) same.set(title, [...(same.get(title) ?? []), id]);
+  for (const [id, title] of items) {
+    const ids = same.get(title);
+    if (ids) ids.push(id);
+    else same.set(title, [id]);
+  }
   return new Map(
     items.map(([id, title]) => {
       const ids = same.get(title)!;
