@@ -2,6 +2,7 @@
 /** The findings of the wiring check: each jumps to its place, and is mended by one click where there is a mend. */
 import { findingsSchema, mendedSchema, type ToldFinding } from '../../contract/answers';
 import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -128,6 +129,7 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
             ? 'Nothing found: every control has an effect, every default has data, today and on each day of the coming year if data goes on arriving as now.'
             : `${list.length} found, the coming year included (if data goes on arriving as now).`}
       </Typography>
+      {findings.isFetching && <LinearProgress aria-label="Wiring check" />}
       {findings.error && <Typography role="alert">{findings.error.message}</Typography>}
       <ul style={{ listStyle: 'none', padding: 0, margin: 0 }}>
         {list.slice(0, most).map((finding) => (

@@ -3,6 +3,7 @@
 import { rehearsalSchema } from '../../contract/answers';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -90,7 +91,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
         <Typography variant="h2">Rehearsal</Typography>
         <Typography role="status" sx={{ flex: 1 }}>
-          {data
+          {data && !rehearsal.isPlaceholderData
             ? `As it would be on ${dayWords(day)} · ${data.problems.length === 0 ? 'nothing goes wrong in the coming year' : `${data.problems.length} ${data.problems.length === 1 ? 'day' : 'days'} to look at`}`
             : 'Going through every day of the coming year…'}
         </Typography>
@@ -118,6 +119,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
         </Button>
         <Button onClick={close}>Close</Button>
       </Box>
+      {rehearsal.isFetching && <LinearProgress aria-label="Going through the days" />}
       {rehearsal.error && <Typography role="alert">{rehearsal.error.message}</Typography>}
       {data && (
         <Box sx={{ display: 'flex', gap: 2, minHeight: 0, mt: 1 }}>
