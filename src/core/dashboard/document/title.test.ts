@@ -1,11 +1,11 @@
 import { TEST_MODEL } from '../../model/testing';
-import { documentOf } from '../wiring/testing';
+import { emptyDocument } from './document';
 import { line, slicer } from './testing';
 import { titlesIn } from './title';
 
 test('items of one title are numbered, in the order of the document, and each document has its own', () => {
   const twins = ['one', 'two', 'three'].map((id) => ({ ...slicer(id), title: 'Route' }));
-  const document = documentOf(line('sea'), ...twins);
+  const document = { ...emptyDocument('Titles'), visuals: [line('sea')], controls: twins };
   expect([...titlesIn(document, TEST_MODEL)]).toEqual([
     ['sea', 'Seats over time'],
     ['one', 'Route (1)'],

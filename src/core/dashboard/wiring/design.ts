@@ -32,7 +32,7 @@ export interface Design {
 }
 
 /** Something that a wire joins to an item, and how it reaches a dataset of it. */
-export interface Wired {
+interface Wired {
   readonly actor: Actor;
   readonly wire: Wire;
   readonly route: Route;
