@@ -173,7 +173,7 @@ describe('sources on the board', () => {
   step('have rows of their own, and a wire that only pales', async () => {
     const at = page();
     await at.press('2');
-    await at.reads('1 controls and 2 to choose on × 4 visuals');
+    await at.reads('1 control and 2 to choose on × 4 visuals');
     const cell = await at.find('button', /^By month to By quay: wired/);
     await at.driver.executeScript('arguments[0].focus()', cell);
     await at.choose('What is not chosen', 'turns pale');

@@ -66,7 +66,7 @@ describe('a designer', () => {
       expect([control.kind, wired]).toEqual([control.kind, control.kind !== 'asof']);
     }
     await at.click('button', '2 Wire');
-    await at.reads('7 controls × 1 visuals');
+    await at.reads('7 controls × 1 visual');
     expect(await at.consoleErrors()).toEqual([]);
   });
 

@@ -301,7 +301,7 @@ test('1,200 chosen values make an address that can be opened again', async () =>
   const chosen = Array.from({ length: 1200 }, (_, i) => `Quay number ${i} on the long north shore`);
   await at.open(`/dashboards/${dashboard}#${new URLSearchParams({ 'c.quay': chosen.join(';') }).toString()}`);
   await at.reads('1,200');
-  await at.reads('1200 chosen');
+  await at.reads('1,200 chosen');
   // A change keeps the rest of the address, and the choice is there when the page is read anew.
   await at.type('Search Quay', 'number 1300 ');
   await at.click('checkbox', /^Quay number 1300 on/);
