@@ -85,6 +85,9 @@ async function ask(name: string, address: string, init: RequestInit = {}) {
 const click = (name: string) =>
   `[...document.querySelectorAll('button')].find((button) => (button.getAttribute('aria-label') ?? button.textContent) === '${name}').click()`;
 
+const press = (key: string) =>
+  `document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '${key}', bubbles: true }))`;
+
 async function measure(url: string): Promise<void> {
   const listed = (await (await fetch(`${url}/api/dashboards`)).json()) as { id: number; title: string }[];
   const idOf = (title: string) => listed.find((entry) => entry.title === title)!.id;
@@ -128,22 +131,8 @@ async function measure(url: string): Promise<void> {
       'a turn there',
       ['Clear Control 1', 'Clear Control 4', 'Clear Control 7', 'Undo', 'Undo'].map(click),
     );
-    await act(
-      driver,
-      'its board opened and closed',
-      ['2', '3', '2', '3'].map(
-        (key) =>
-          `document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '${key}', bubbles: true }))`,
-      ),
-    );
-    await act(
-      driver,
-      'arranged and read',
-      ['1', '3', '1', '3'].map(
-        (key) =>
-          `document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '${key}', bubbles: true }))`,
-      ),
-    );
+    await act(driver, 'its board opened and closed', ['2', '3', '2', '3'].map(press));
+    await act(driver, 'arranged and read', ['1', '3', '1', '3'].map(press));
   } finally {
     await browser.quit();
   }

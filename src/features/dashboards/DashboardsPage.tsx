@@ -19,6 +19,7 @@ import { BinSection } from '../ui/BinSection';
 import { PageHeader } from '../ui/PageHeader';
 import { requestAs, requestJson } from '../ui/request';
 import { useIsOneColumn } from '../ui/screen';
+import { ShowMore } from '../ui/ShowMore';
 import { useVisited, type Visited } from '../ui/visited';
 import { DashboardRow } from './DashboardRow';
 import { FirstStart } from './FirstStart';
@@ -211,11 +212,7 @@ export function DashboardsPage() {
             onTag={(tag) => want({ ...wanted, tag })}
           />
         )}
-        {shown.length > most && (
-          <Button onClick={() => setMost(most + STEP)} sx={{ mt: 1 }}>
-            Show more: {shown.length - most} are below
-          </Button>
-        )}
+        <ShowMore below={shown.length - most} onMore={() => setMost(most + STEP)} />
         <BinSection kind="dashboard" />
       </Box>
     </>

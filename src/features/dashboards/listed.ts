@@ -1,5 +1,6 @@
 /** Which dashboards the list shows, and in what order. */
 import { compareNames } from '../../core/compareNames';
+import { searchFor } from '../ui/searchFor';
 import type { DashboardEntry } from '../../contract/dashboards';
 import type { Visited } from '../ui/visited';
 
@@ -19,15 +20,13 @@ export function listed(
   { favourites, opened }: Visited,
   { search, tag, onlyFavourites, order }: Wanted,
 ): DashboardEntry[] {
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = entries.filter((entry) => {
-    const text = [entry.title, ...entry.tags].join(' ').toLowerCase();
-    return (
-      words.every((word) => text.includes(word)) &&
+  const isFound = searchFor(search);
+  const found = entries.filter(
+    (entry) =>
+      isFound([entry.title, ...entry.tags].join(' ')) &&
       (tag === null || entry.tags.includes(tag)) &&
-      (!onlyFavourites || favourites.includes(entry.id))
-    );
-  });
+      (!onlyFavourites || favourites.includes(entry.id)),
+  );
   const byName = (a: DashboardEntry, b: DashboardEntry) => compareNames(a.title, b.title);
   const rankOf = ({ id }: DashboardEntry) => (favourites.includes(id) ? 0 : 1);
   const compare = (a: DashboardEntry, b: DashboardEntry): number => {

@@ -1,9 +1,10 @@
 'use client';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
-import { numberWords, plural } from '../../core/locale';
+import { plural } from '../../core/locale';
+import { searchFor } from './searchFor';
+import { ShowMore } from './ShowMore';
 
 /** From so many on a list can be searched. */
 const SEARCHED_FROM = 12;
@@ -23,11 +24,8 @@ interface FoundProps<T> {
 export function Found<T>({ thing, items, textOf, step, children }: FoundProps<T>) {
   const [search, setSearch] = useState('');
   const [most, setMost] = useState(step);
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = items.filter((item) => {
-    const text = textOf(item).toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
+  const isFound = searchFor(search);
+  const found = items.filter((item) => isFound(textOf(item)));
   return (
     <>
       {items.length >= SEARCHED_FROM && (
@@ -49,11 +47,7 @@ export function Found<T>({ thing, items, textOf, step, children }: FoundProps<T>
       ) : (
         children(found.slice(0, most))
       )}
-      {found.length > most && (
-        <Button onClick={() => setMost(most + step)} sx={{ mt: 1 }}>
-          Show more: {numberWords(found.length - most)} are below
-        </Button>
-      )}
+      <ShowMore below={found.length - most} onMore={() => setMost(most + step)} />
     </>
   );
 }

@@ -12,9 +12,9 @@ import { pageNameOf } from '../../core/dashboard/document/pages';
 import { role } from '../../theme/roles';
 import { useJump } from '../workspace/page';
 import { useDocument, useWorkspace } from '../workspace/workspace';
-import { numberWords } from '../../core/locale';
 import { useNotice } from '../ui/Notice';
 import { requestAs } from '../ui/request';
+import { ShowMore } from '../ui/ShowMore';
 import { SidePanel } from '../ui/SidePanel';
 
 const WAIT_MS = 500;
@@ -158,11 +158,7 @@ function CheckDrawer({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-      {list.length > most && (
-        <Button onClick={() => setMost(most + STEP)}>
-          Show more: {numberWords(list.length - most)} are below
-        </Button>
-      )}
+      <ShowMore below={list.length - most} onMore={() => setMost(most + STEP)} />
     </SidePanel>
   );
 }

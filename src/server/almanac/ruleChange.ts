@@ -21,13 +21,12 @@ export async function changesUnder(rule: CalendarRule): Promise<RuleChanges> {
   let dashboards = 0;
   for await (const { id, document } of everyDashboard()) {
     dashboards++;
-    const { title } = document;
     const today = todayFor(document, model, Date.now());
-    windows.push(...(await movedWindows({ id, title, document }, model, next, stored)));
+    windows.push(...(await movedWindows({ id, document }, model, next, stored)));
     visuals.push(
       ...recut(document, model, rule, today).map((found) => ({
         dashboard: id,
-        title,
+        title: document.title,
         ...found,
       })),
     );

@@ -63,7 +63,7 @@ export async function changesOfNamedPeriod(key: string, phrase: string): Promise
   const moved: MovedWindow[] = [];
   for await (const { id, document } of everyDashboard()) {
     if (!periodPlaces(document, model).some((place) => place.named === key)) continue;
-    moved.push(...(await movedWindows({ id, title: document.title, document }, model, { ...model, periods }, stored)));
+    moved.push(...(await movedWindows({ id, document }, model, { ...model, periods }, stored)));
   }
   return moved;
 }

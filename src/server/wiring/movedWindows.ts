@@ -44,7 +44,7 @@ function windowsOf({ document, model }: Design, settings: Settings): (DayRuns | 
 
 /** The windows of one dashboard, as readers begin with it, that lie elsewhere under another model. */
 export async function movedWindows(
-  entry: { readonly id: number; readonly title: string; readonly document: DashboardDocument },
+  entry: { readonly id: number; readonly document: DashboardDocument },
   model: Model,
   next: Model,
   stored: StoredDataset[],
@@ -60,7 +60,7 @@ export async function movedWindows(
     return [
       {
         dashboard: entry.id,
-        title: entry.title,
+        title: entry.document.title,
         control: place.words,
         phrase: place.phrase,
         before: wordsOf(old, model.rule),

@@ -1,5 +1,6 @@
 /** The wiring check as it is sent, and the document that a mend makes. */
 import { documentSchema } from '../../core/dashboard/document/document';
+import { timeline } from '../../core/dashboard/document/testing';
 import { loadText, withDatabase } from '../testing';
 import { checkOf, mendedBy, toldFindings } from './wiring';
 
@@ -12,17 +13,7 @@ test('findings are told without the documents that mend them; a mend is made whe
     title: 'Loose',
     timeZone: 'UTC',
     visuals: [{ id: 'line', kind: 'line', title: '', measures: [{ dataset, measure: 'boats' }] }],
-    controls: [
-      {
-        id: 'span',
-        kind: 'timeline',
-        title: 'Span',
-        default: 'all',
-        level: 'month',
-        levelFixed: false,
-        size: 'words',
-      },
-    ],
+    controls: [{ ...timeline('span'), title: 'Span' }],
     wires: [],
     layout: [],
   });
