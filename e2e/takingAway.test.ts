@@ -126,10 +126,21 @@ const closePanel = async () => {
 async function downloaded(button: string, name: string): Promise<Buffer> {
   rmSync(path.join(folder, name), { force: true });
   await page().click('button', button);
-  return eventually(`the file ${name}`, () =>
-    Promise.resolve(readdirSync(folder).includes(name) && readFileSync(path.join(folder, name))),
-  );
+  return saved(name);
 }
+
+/**
+ * A file once it is whole: the browser holds its name with an empty file until then, and what has come so
+ * far stands beside it.
+ */
+const saved = (name: string): Promise<Buffer> =>
+  eventually(`the file ${name}`, () => {
+    const names = readdirSync(folder);
+    if (!names.includes(name) || names.some((entry) => entry.endsWith('.crdownload')))
+      return Promise.resolve(false);
+    const content = readFileSync(path.join(folder, name));
+    return Promise.resolve(content.length > 0 && content);
+  });
 
 step('the number of a figure leads to its rows, as many as the database has', async () => {
   const at = page();
@@ -243,11 +254,7 @@ step('what a reader chose is in all that is taken away', async () => {
   await at.click('button', 'Download');
   await at.click('menuitem', /workbook/);
   const book = new ExcelJS.Workbook();
-  const file = await eventually('the workbook', () =>
-    Promise.resolve(
-      readdirSync(folder).includes('taken-away.xlsx') && readFileSync(path.join(folder, 'taken-away.xlsx')),
-    ),
-  );
+  const file = await saved('taken-away.xlsx');
   await book.xlsx.load(file as unknown as ExcelJS.Buffer);
   expect(book.worksheets.map((sheet) => sheet.name)).toEqual(['In effect', 'In all', 'Crates by pier']);
   expect(book.worksheets[0]!.getSheetValues().flat().join(' ')).toContain('Quern');
