@@ -3,14 +3,14 @@ import { readFileSync } from 'node:fs';
 import readline from 'node:readline';
 import { z } from 'zod';
 import { isoDay, parseIsoDay } from '../src/core/calendar/day';
-import { calendarRuleSchema, DEFAULT_RULE } from '../src/core/calendar/rule';
+import { calendarRuleSchema, DEFAULT_RULE, type CalendarRule } from '../src/core/calendar/rule';
 import { runsOfDays, type DayRuns } from '../src/core/calendar/runs';
 import { clipRuns } from '../src/core/coverage/coverage';
 import { answerQuestion, questionSchema } from '../src/core/coverage/question';
 import { resolveBaseline } from '../src/core/period/baseline';
 import { describeRuns } from '../src/core/period/describe';
 import { parseBaseline, parsePhrase, parsePoint } from '../src/core/period/parse';
-import type { Parsed } from '../src/core/period/phrase';
+import type { Parsed, Phrase } from '../src/core/period/phrase';
 import type { PeriodContext } from '../src/core/period/point';
 import { printBaseline, printPhrase } from '../src/core/period/print';
 import { resolvePhrase } from '../src/core/period/resolve';
@@ -98,25 +98,35 @@ export function printPeriod(text: string, options: PeriodOptions): void {
   const resolved = resolvePhrase(phrase, context);
   if (!resolved.ok) throw new CommandFailure(resolved.error.message);
   if (resolved.empty) console.log(`empty: ${EMPTY_WORDS[resolved.empty]}`);
-  else console.log(`${runText(resolved.runs)}  ${describeRuns(resolved.runs, rule)}`);
-  if (data.length > 0 && !resolved.empty) {
-    const clipped = clipRuns(resolved.runs, data);
-    console.log(
-      clipped.empty
-        ? `no data in it${clipped.nearest === undefined ? '' : `; nearest: ${isoDay(clipped.nearest.day)}`}`
-        : `with data: ${runText(clipped.runs)}  ${describeRuns(clipped.runs, rule)}, data on ${clipped.daysWithData}`,
-    );
+  else {
+    console.log(`${runText(resolved.runs)}  ${describeRuns(resolved.runs, rule)}`);
+    if (data.length > 0) printClipped(resolved.runs, data, rule);
   }
-  if (options.baseline !== undefined) {
-    const baseline = orFail(parseBaseline(options.baseline), options.baseline);
-    const against = resolveBaseline(baseline, phrase, context);
-    console.log(`against ${printBaseline(baseline)}`);
-    if (!against.ok) throw new CommandFailure(`no baseline: ${against.code}`);
-    if ('empty' in against) console.log(`no baseline: ${EMPTY_WORDS[against.empty]}`);
-    else for (const runs of against.windows) console.log(`${runText(runs)}  ${describeRuns(runs, rule)}`);
-    if ('overlap' in against && against.overlap > 0)
-      console.log(`overlap: ${against.overlap} days are in both`);
-  }
+  if (options.baseline !== undefined) printAgainst(options.baseline, phrase, context);
+}
+
+/** Prints what of a window holds data. */
+function printClipped(runs: DayRuns, data: DayRuns, rule: CalendarRule): void {
+  const clipped = clipRuns(runs, data);
+  const nearest = clipped.empty && clipped.nearest ? `; nearest: ${isoDay(clipped.nearest.day)}` : '';
+  console.log(
+    clipped.empty
+      ? `no data in it${nearest}`
+      : `with data: ${runText(clipped.runs)}  ${describeRuns(clipped.runs, rule)}, data on ${clipped.daysWithData}`,
+  );
+}
+
+/** Prints the days that a phrase is compared with. */
+function printAgainst(text: string, phrase: Phrase, context: PeriodContext): void {
+  const baseline = orFail(parseBaseline(text), text);
+  const against = resolveBaseline(baseline, phrase, context);
+  console.log(`against ${printBaseline(baseline)}`);
+  if (!against.ok) throw new CommandFailure(`no baseline: ${against.code}`);
+  if ('empty' in against) console.log(`no baseline: ${EMPTY_WORDS[against.empty]}`);
+  else
+    for (const runs of against.windows) console.log(`${runText(runs)}  ${describeRuns(runs, context.rule)}`);
+  if ('overlap' in against && against.overlap > 0)
+    console.log(`overlap: ${against.overlap} days are in both`);
 }
 
 /** Reads questions, a JSON object a line, from standard input; prints one answer a line. */

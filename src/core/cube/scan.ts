@@ -31,11 +31,10 @@ export function scanCovered(columns: ScannedColumns, selection: Selection): DayR
   const inside = daysIn(columns, selection.day, ownWindow(selection, EVERY_DAY));
   const placeOf = Int32Array.from(inside, (is, i) => (is ? i : -1));
   const seen = new Uint8Array(inside.length);
-  for (const batch of columns.batches()) {
-    const places = placesByDay(batch, selection.day, range.first, placeOf);
+  forEachBatch(columns, selection.day, placeOf, (batch, places) => {
     for (const test of tests) test(batch, places);
     for (const place of places) if (place >= 0) seen[place] = 1;
-  }
+  });
   const days: number[] = [];
   seen.forEach((is, i) => is === 1 && days.push(range.first + i));
   return runsOfDays(days);
@@ -53,16 +52,13 @@ export function scanColumns(columns: ScannedColumns, query: AggregateQuery): Agg
   const numbers = query.numbers.map((wanted) => counterOf(columns, query.day, wanted, size * buckets));
   if (!numbers.every((number) => number !== undefined)) return undefined;
   const rows = new Float64Array(size * buckets);
-  const range = columns.range(query.day);
   const bucketOf = bucketsByDay(columns, query);
-  if (range)
-    for (const batch of columns.batches()) {
-      const places = placesByDay(batch, query.day, range.first, bucketOf);
-      for (const test of tests) test(batch, places);
-      for (const group of groups) group.add(batch, places);
-      for (const place of places) if (place >= 0) rows[place]! += 1;
-      for (const number of numbers) number.add(batch, places);
-    }
+  forEachBatch(columns, query.day, bucketOf, (batch, places) => {
+    for (const test of tests) test(batch, places);
+    for (const group of groups) group.add(batch, places);
+    for (const place of places) if (place >= 0) rows[place]! += 1;
+    for (const number of numbers) number.add(batch, places);
+  });
   if (numbers.some((number) => !number.isExact())) return undefined;
   const keys = Array.from({ length: size }, (_, group) => keyOfGroup(groups, group));
   const answer: AggregateAnswer = {
@@ -86,6 +82,18 @@ function bucketsByDay(columns: ScannedColumns, query: AggregateQuery): Int32Arra
     for (let i = Math.max(0, start - first); i <= to; i++) if (inside[i] === 1) of[i] = bucket;
   });
   return of;
+}
+
+/** Visits all rows with their places by day (`placeOf` begins with the first day there is); none where no row has a day. */
+function forEachBatch(
+  columns: ScannedColumns,
+  day: string,
+  placeOf: Int32Array,
+  visit: (batch: ColumnBatch, places: Int32Array) => void,
+) {
+  const range = columns.range(day);
+  if (range)
+    for (const batch of columns.batches()) visit(batch, placesByDay(batch, day, range.first, placeOf));
 }
 
 /** Places of rows by their day; -1 for blank ones. */

@@ -23,22 +23,29 @@ const columnKey = (entry: GroupColumn) => (entry.kind === 'column' ? entry.colum
 const hasOtherDays = (selection: Selection) =>
   selection.otherDays.some((filter) => filter.column !== selection.day);
 
+/** Whether a cube has every column by which rows are selected. */
+function canSelect(cube: Cube, selection: Selection): boolean {
+  const isDay = (column: string) =>
+    column === selection.day || cube.otherDays.some((entry) => entry.column === column);
+  return (
+    selection.filters.every(({ column }) => cube.categories.some((held) => held.column === column)) &&
+    selection.conditions.every((condition) => canTest(cube, condition)) &&
+    selection.otherDays.every((filter) => isDay(filter.column)) &&
+    (selection.paths ?? []).every((filter) => holdsPaths(cube, filter))
+  );
+}
+
+function holdsNumber(cube: Cube, wanted: NumberWanted): boolean {
+  const number = cube.numbers.find((entry) => entry.column === wanted.column);
+  return number !== undefined && !wanted.distinct && (!wanted.extremes || number.minimum !== null);
+}
+
 /** Which layout answers a query on this cube; undefined when the cube lacks a column it needs. */
 export function planQuery(cube: Cube, query: AggregateQuery): 'running totals' | 'sparse by day' | undefined {
   const groups = groupsOf(cube, query.by.columns);
-  const tested = query.filters.map((filter) => filter.column);
-  if (!groups || !tested.every((column) => cube.categories.some((held) => held.column === column)))
+  if (!groups || !canSelect(cube, query) || !query.numbers.every((wanted) => holdsNumber(cube, wanted)))
     return undefined;
-  if (!query.conditions.every((condition) => canTest(cube, condition))) return undefined;
   if (groups.size * (query.by.buckets?.starts.length ?? 1) > ANSWER_LIMIT) return undefined;
-  for (const wanted of query.numbers) {
-    const number = cube.numbers.find((entry) => entry.column === wanted.column);
-    if (!number || wanted.distinct || (wanted.extremes && !number.minimum)) return undefined;
-  }
-  const isHeld = (column: string) =>
-    column === query.day || cube.otherDays.some((entry) => entry.column === column);
-  if (!query.otherDays.every((filter) => isHeld(filter.column))) return undefined;
-  if (query.paths?.some((filter) => !holdsPaths(cube, filter))) return undefined;
   if (hasOtherDays(query)) return 'sparse by day';
   return groups.size * dayCount(cube) > RUNNING_LIMIT ? 'sparse by day' : 'running totals';
 }

@@ -79,13 +79,16 @@ function tiedTo(point: Point, side: 'from' | 'to', { count, unit }: { count: num
   return { base: point.base, steps: [...point.steps, { n: sign * count, unit }, { n: -sign, unit: 'day' }] };
 }
 
+/** The day of an end that nothing moves, `open` where it is open; undefined for all others. */
+const fixedDay = (end: PeriodEnd, open: number): Day | undefined =>
+  end.kind === 'day' ? end.day : end.kind === 'open' ? open : undefined;
+
 /** The canonical phrase of two ends; undefined where a length has no end to be tied to. */
 export function phraseOfEnds({ from, to }: Ends): string | undefined {
   if (from.kind === 'open' && to.kind === 'open') return 'all';
-  if (from.kind === 'day' && to.kind === 'day')
-    return from.day <= to.day ? intervalText(from.day, to.day) : undefined;
-  if (from.kind === 'day' && to.kind === 'open') return intervalText(from.day, Infinity);
-  if (from.kind === 'open' && to.kind === 'day') return intervalText(-Infinity, to.day);
+  const fixed = [fixedDay(from, -Infinity), fixedDay(to, Infinity)] as const;
+  if (fixed[0] !== undefined && fixed[1] !== undefined)
+    return fixed[0] <= fixed[1] ? intervalText(fixed[0], fixed[1]) : undefined;
   const own = { from: pointOf(from), to: pointOf(to) };
   const first = from.kind === 'length' ? own.to && tiedTo(own.to, 'from', from) : own.from;
   const last = to.kind === 'length' ? own.from && tiedTo(own.from, 'to', to) : own.to;

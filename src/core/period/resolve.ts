@@ -16,6 +16,7 @@ import {
   isFixedPhrase,
   isLongPeriod,
   type ClosedPhrase,
+  type FixedPeriod,
   type FixedPhrase,
   type Phrase,
   type PhraseError,
@@ -114,17 +115,32 @@ function daysOfList(parts: readonly ClosedPhrase[], context: PeriodContext): Day
 }
 
 function daysOfClosed(phrase: ClosedPhrase, { rule }: PeriodContext): Days {
-  const first = phrase.kind === 'ending' ? undefined : phrase.kind === 'period' ? phrase.period : phrase.from;
-  const last = phrase.kind === 'starting' ? undefined : phrase.kind === 'period' ? phrase.period : phrase.to;
-  const from = first && daysOfFixedPeriod(first, rule);
-  const to = last && daysOfFixedPeriod(last, rule);
-  if ((first && !from) || (last && !to)) return 'out-of-range';
-  const start =
-    from?.start ?? (phrase.kind === 'ending' ? shiftByDuration(to!.end, phrase.duration, -1) + 1 : NaN);
-  const finish =
-    to?.end ?? (phrase.kind === 'starting' ? shiftByDuration(from!.start, phrase.duration, 1) - 1 : NaN);
-  if (!isKnownDay(start) || !isKnownDay(finish)) return 'out-of-range';
-  return start > finish ? 'wrong-order' : [{ start, end: finish }];
+  const run = runOfClosed(phrase, (period) => daysOfFixedPeriod(period, rule));
+  if (!run || !isKnownDay(run.start) || !isKnownDay(run.end)) return 'out-of-range';
+  return run.start > run.end ? 'wrong-order' : [run];
+}
+
+/** First and last day as they are written, in whatever order; undefined where a period has no days. */
+function runOfClosed(
+  phrase: ClosedPhrase,
+  daysOf: (period: FixedPeriod) => DayRun | undefined,
+): DayRun | undefined {
+  switch (phrase.kind) {
+    case 'period':
+      return daysOf(phrase.period);
+    case 'interval': {
+      const [from, to] = [daysOf(phrase.from), daysOf(phrase.to)];
+      return from && to && { start: from.start, end: to.end };
+    }
+    case 'starting': {
+      const from = daysOf(phrase.from);
+      return from && { start: from.start, end: shiftByDuration(from.start, phrase.duration, 1) - 1 };
+    }
+    case 'ending': {
+      const to = daysOf(phrase.to);
+      return to && { start: shiftByDuration(to.end, phrase.duration, -1) + 1, end: to.end };
+    }
+  }
 }
 
 function daysOfRolling(

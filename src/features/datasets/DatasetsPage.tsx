@@ -92,53 +92,61 @@ function DatasetTable({ datasets }: { datasets: readonly DatasetSummary[] }) {
         </TableRow>
       </TableHead>
       <TableBody>
-        {datasets.flatMap((dataset) => {
-          const roles = dataset.roles.length > 0 ? dataset.roles : [null];
-          return roles.map((role, i) => {
-            const coverage = role === null ? undefined : dataset.coverage[role.key];
-            return (
-              <TableRow key={`${dataset.key}/${role?.key ?? ''}`} sx={{ verticalAlign: 'top' }}>
-                {i === 0 && (
-                  <>
-                    <TableCell rowSpan={roles.length}>
-                      <Link href={`/datasets/${dataset.key}`} style={{ color: 'inherit', fontWeight: 650 }}>
-                        {dataset.name}
-                      </Link>
-                      <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
-                        {dataset.source}
-                      </Typography>
-                    </TableCell>
-                    <TableCell rowSpan={roles.length} align="right">
-                      {numberWords(dataset.rows)}
-                      {dataset.refused > 0 && (
-                        <Typography variant="caption" color="warning" sx={{ display: 'block' }}>
-                          {numberWords(dataset.refused)} refused
-                        </Typography>
-                      )}
-                    </TableCell>
-                  </>
-                )}
-                <TableCell>
-                  {role?.name ?? (
-                    <Button component={Link} href={`/datasets/${dataset.key}`}>
-                      Mark a date column
-                    </Button>
-                  )}
-                </TableCell>
-                <TableCell>{isoWords(coverage?.first ?? null)}</TableCell>
-                <TableCell>{isoWords(coverage?.last ?? null)}</TableCell>
-                <TableCell align="right">{coverage ? numberWords(coverage.days) : '–'}</TableCell>
-                <TableCell align="right">{coverage ? coverage.holes.length : '–'}</TableCell>
-                {i === 0 && (
-                  <TableCell rowSpan={roles.length}>
-                    {dataset.live ? 'live' : momentWords(dataset.loadedAt)}
-                  </TableCell>
-                )}
-              </TableRow>
-            );
-          });
-        })}
+        {datasets.map((dataset) => (
+          <DatasetRows key={dataset.key} dataset={dataset} />
+        ))}
       </TableBody>
     </Table>
+  );
+}
+
+/** A row for each date role of a dataset, what is of the whole dataset beside all of them. */
+function DatasetRows({ dataset }: { dataset: DatasetSummary }) {
+  const roles = dataset.roles.length > 0 ? dataset.roles : [null];
+  return roles.map((role, i) => (
+    <TableRow key={role?.key ?? ''} sx={{ verticalAlign: 'top' }}>
+      {i === 0 && (
+        <>
+          <TableCell rowSpan={roles.length}>
+            <Link href={`/datasets/${dataset.key}`} style={{ color: 'inherit', fontWeight: 650 }}>
+              {dataset.name}
+            </Link>
+            <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
+              {dataset.source}
+            </Typography>
+          </TableCell>
+          <TableCell rowSpan={roles.length} align="right">
+            {numberWords(dataset.rows)}
+            {dataset.refused > 0 && (
+              <Typography variant="caption" color="warning" sx={{ display: 'block' }}>
+                {numberWords(dataset.refused)} refused
+              </Typography>
+            )}
+          </TableCell>
+        </>
+      )}
+      <TableCell>
+        {role?.name ?? (
+          <Button component={Link} href={`/datasets/${dataset.key}`}>
+            Mark a date column
+          </Button>
+        )}
+      </TableCell>
+      <CoverageCells coverage={role === null ? undefined : dataset.coverage[role.key]} />
+      {i === 0 && (
+        <TableCell rowSpan={roles.length}>{dataset.live ? 'live' : momentWords(dataset.loadedAt)}</TableCell>
+      )}
+    </TableRow>
+  ));
+}
+
+function CoverageCells({ coverage }: { coverage: DatasetSummary['coverage'][string] | undefined }) {
+  return (
+    <>
+      <TableCell>{isoWords(coverage?.first ?? null)}</TableCell>
+      <TableCell>{isoWords(coverage?.last ?? null)}</TableCell>
+      <TableCell align="right">{coverage ? numberWords(coverage.days) : '–'}</TableCell>
+      <TableCell align="right">{coverage ? coverage.holes.length : '–'}</TableCell>
+    </>
   );
 }

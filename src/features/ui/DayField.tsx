@@ -16,26 +16,34 @@ export interface DayFieldProps {
   readonly onDay: (day: Day) => void;
 }
 
+/** The day that a draft is; the one that it may mean, to be taken by who reads it; what is wrong with it. */
+interface DraftRead {
+  readonly read?: Day | undefined;
+  readonly meant?: Day | undefined;
+  readonly problem: string | null;
+}
+
+function readDraft(draft: string | null, refuse: (day: Day) => string | null): DraftRead {
+  if (draft === null || draft.trim() === '') return { problem: null };
+  const order = dateOrderOf(currentLocale().numbers);
+  const read = readDayText(draft, order);
+  if (read !== undefined) return { read, problem: refuse(read) };
+  const meant = readShortYear(draft, order);
+  return meant === undefined
+    ? { problem: 'No such day. Write 2026-03-14 or 14 Mar 2026.' }
+    : { meant, problem: refuse(meant) ?? `${dayWords(meant)}? Enter takes it.` };
+}
+
 export function DayField({ label, day, disabled = false, refuse, onDay }: DayFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const order = dateOrderOf(currentLocale().numbers);
   const shown = day === undefined || !Number.isFinite(day) ? '' : shortDayWords(day, true);
-  const read = draft === null ? undefined : readDayText(draft, order);
-  const meant = draft === null || read !== undefined ? undefined : readShortYear(draft, order);
-  const problem =
-    draft === null || draft.trim() === ''
-      ? null
-      : meant !== undefined
-        ? (refuse?.(meant) ?? `${dayWords(meant)}? Enter takes it.`)
-        : read === undefined
-          ? 'No such day. Write 2026-03-14 or 14 Mar 2026.'
-          : (refuse?.(read) ?? null);
+  const { read, meant, problem } = readDraft(draft, (found) => refuse?.(found) ?? null);
   const take = (found: Day | undefined) => {
     if (found !== undefined && found !== day) onDay(found);
     setDraft(null);
   };
   const done = () => {
-    if (problem === null) take(draft === null ? undefined : read);
+    if (problem === null) take(read);
   };
   return (
     <TextField

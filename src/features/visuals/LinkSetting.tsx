@@ -13,6 +13,12 @@ import { useDocument } from '../workspace/workspace';
 const NOWHERE = '';
 const HERE = 'here';
 
+/** Where a link leads, as the list of places has it. */
+function placeOf(link: VisualLink | null): string {
+  if (link === null) return NOWHERE;
+  return link.dashboard === null ? HERE : String(link.dashboard);
+}
+
 export function LinkSetting({ visual, change }: { visual: Visual; change: (part: Partial<Visual>) => void }) {
   const link = visual.link ?? null;
   const here = pagesOf(useDocument());
@@ -25,19 +31,20 @@ export function LinkSetting({ visual, change }: { visual: Visual; change: (part:
   const pages = target ? pagesOf(target) : [];
   const set = (part: Partial<VisualLink>) =>
     change({ link: { dashboard: null, page: null, words: '', ...link, ...part } });
-  const where = link === null ? NOWHERE : link.dashboard === null ? HERE : String(link.dashboard);
+  const where = placeOf(link);
   const known = (list.data ?? []).map(({ id, title }) => ({ value: String(id), label: title }));
+  const places = [
+    { value: NOWHERE, label: 'Nowhere' },
+    ...(here.length > 1 || where === HERE ? [{ value: HERE, label: 'A page of this dashboard' }] : []),
+    ...known,
+    ...(list.isPending && link?.dashboard != null ? [{ value: where, label: '…' }] : []),
+  ];
   return (
     <>
       <ChoiceSetting
         label="Leads to"
         value={where}
-        options={[
-          { value: NOWHERE, label: 'Nowhere' },
-          ...(here.length > 1 || where === HERE ? [{ value: HERE, label: 'A page of this dashboard' }] : []),
-          ...known,
-          ...(list.isPending && link?.dashboard != null ? [{ value: where, label: '…' }] : []),
-        ]}
+        options={places}
         {...(link ? { helper: 'The windows and choices that act on it go along' } : {})}
         onChange={(value) =>
           value === NOWHERE

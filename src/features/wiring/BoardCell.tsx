@@ -7,6 +7,7 @@ import type { Design } from '../../core/dashboard/wiring/design';
 import { canPale, type Actor } from '../../core/dashboard/wiring/routes';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
+import { sameBut } from '../ui/sameProps';
 import { CELL, CrosspointMark, NAME, ROW } from './CrosspointParts';
 import type { Pointed } from './pointed';
 
@@ -17,44 +18,40 @@ const STATE_WORDS: Record<Crosspoint['state'], string> = {
   'no route': 'no route',
 };
 
+interface CellProps {
+  readonly design: Design;
+  readonly control: Actor;
+  readonly target: Visual | Control;
+  readonly row: number;
+  readonly column: number;
+  readonly colour: string;
+  readonly isLit: boolean;
+  readonly isChosen: boolean;
+  readonly isCursor: boolean;
+  readonly inRange: boolean;
+  readonly onPoint: (pointed: Pointed) => void;
+  readonly onFocusCell: (column: number) => void;
+  readonly onFlip: (points: readonly Crosspoint[]) => void;
+}
+
+/** The letter of the date role through which a wire acts, where that is not the target's own. */
+function roleLetter({ model }: Design, { routes }: Crosspoint): string | undefined {
+  for (const route of routes)
+    if ((route.kind === 'role' || route.kind === 'pick') && !route.own)
+      return roleName(model, route.dataset, route.role).slice(0, 1);
+  return undefined;
+}
+
+/** The ground of a cell: of a run that is chosen, or of the row and column that are pointed at. */
+const groundOf = ({ inRange, isLit }: CellProps) =>
+  inRange ? role.choiceTint : isLit ? role.timeTint : undefined;
+
 export const BoardCell = memo(
-  function BoardCell({
-    design,
-    control,
-    target,
-    row,
-    column,
-    colour,
-    isLit,
-    isChosen,
-    isCursor,
-    inRange,
-    onPoint,
-    onFocusCell,
-    onFlip,
-  }: {
-    design: Design;
-    control: Actor;
-    target: Visual | Control;
-    row: number;
-    column: number;
-    colour: string;
-    isLit: boolean;
-    isChosen: boolean;
-    isCursor: boolean;
-    inRange: boolean;
-    onPoint: (pointed: Pointed) => void;
-    onFocusCell: (column: number) => void;
-    onFlip: (points: readonly Crosspoint[]) => void;
-  }) {
+  function BoardCell(props: CellProps) {
+    const { design, control, target, row, column, colour, isChosen, isCursor, inRange } = props;
+    const { onPoint, onFocusCell, onFlip } = props;
     const point = crosspoint(design, control, target);
-    const other = point.routes.find(
-      (route) => (route.kind === 'role' || route.kind === 'pick') && !route.own,
-    );
-    const letter =
-      other?.kind === 'role' || other?.kind === 'pick'
-        ? roleName(design.model, other.dataset, other.role).slice(0, 1)
-        : undefined;
+    const letter = roleLetter(design, point);
     const pales =
       canPale(target) && design.wire(control.id, target.id)?.effect === 'pale' && point.state !== 'unwired';
     return (
@@ -70,7 +67,7 @@ export const BoardCell = memo(
           height: ROW - 1,
           display: 'grid',
           placeItems: 'center',
-          background: inRange ? role.choiceTint : isLit ? role.timeTint : undefined,
+          background: groundOf(props),
         }}
       >
         <button
@@ -104,15 +101,5 @@ export const BoardCell = memo(
     );
   },
   // What the callbacks do depends on nothing that is not compared.
-  (a, b) =>
-    a.design === b.design &&
-    a.control === b.control &&
-    a.target === b.target &&
-    a.row === b.row &&
-    a.column === b.column &&
-    a.colour === b.colour &&
-    a.isLit === b.isLit &&
-    a.isChosen === b.isChosen &&
-    a.isCursor === b.isCursor &&
-    a.inRange === b.inRange,
+  sameBut('onPoint', 'onFocusCell', 'onFlip'),
 );

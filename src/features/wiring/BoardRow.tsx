@@ -6,6 +6,7 @@ import type { Design } from '../../core/dashboard/wiring/design';
 import { type Actor } from '../../core/dashboard/wiring/routes';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
 import { role } from '../../theme/roles';
+import { sameBut } from '../ui/sameProps';
 import { BoardCell } from './BoardCell';
 import { HEAD, NAME, ROW, RowHead } from './CrosspointParts';
 import type { Pointed } from './pointed';
@@ -18,43 +19,38 @@ export interface CellRange {
   readonly right: number;
 }
 
+interface RowProps {
+  readonly design: Design;
+  readonly control: Actor;
+  readonly row: number;
+  readonly targets: readonly (Visual | Control)[];
+  /** Indexes of the columns that are drawn, and a text that is the same for the same ones. */
+  readonly columns: readonly number[];
+  readonly columnsKey: string;
+  /** The page and zone that it stands in. */
+  readonly where: string | undefined;
+  readonly colour: string;
+  readonly litRow: boolean;
+  readonly litTarget: string | undefined;
+  readonly chosenTarget: string | undefined;
+  readonly cursorColumn: number | null;
+  readonly range: CellRange | null;
+  readonly onPoint: (pointed: Pointed) => void;
+  readonly onFocusCell: (column: number) => void;
+  readonly onFlip: (points: readonly Crosspoint[]) => void;
+}
+
+// What the callbacks do depends on nothing that is not compared.
+const sameRest = sameBut<RowProps>('onPoint', 'onFocusCell', 'onFlip', 'columns', 'range');
+
+/** Whether the same columns are in a run; its rows are those of other rows too. */
+const sameColumns = (a: CellRange | null, b: CellRange | null) =>
+  a?.left === b?.left && a?.right === b?.right;
+
 export const BoardRow = memo(
-  function BoardRow({
-    design,
-    control,
-    row,
-    targets,
-    columns,
-    where,
-    colour,
-    litRow,
-    litTarget,
-    chosenTarget,
-    cursorColumn,
-    range,
-    onPoint,
-    onFocusCell,
-    onFlip,
-  }: {
-    design: Design;
-    control: Actor;
-    row: number;
-    targets: readonly (Visual | Control)[];
-    /** Indexes of the columns that are drawn, and a text that is the same for the same ones. */
-    columns: readonly number[];
-    columnsKey: string;
-    /** The page and zone that it stands in. */
-    where: string | undefined;
-    colour: string;
-    litRow: boolean;
-    litTarget: string | undefined;
-    chosenTarget: string | undefined;
-    cursorColumn: number | null;
-    range: CellRange | null;
-    onPoint: (pointed: Pointed) => void;
-    onFocusCell: (column: number) => void;
-    onFlip: (points: readonly Crosspoint[]) => void;
-  }) {
+  function BoardRow(props: RowProps) {
+    const { design, control, row, targets, columns, where, colour } = props;
+    const { litRow, litTarget, chosenTarget, cursorColumn, range, onPoint, onFocusCell, onFlip } = props;
     const title = design.titleOf(control);
     return (
       <div
@@ -104,19 +100,5 @@ export const BoardRow = memo(
       </div>
     );
   },
-  // What the callbacks do depends on nothing that is not compared.
-  (a, b) =>
-    a.design === b.design &&
-    a.control === b.control &&
-    a.where === b.where &&
-    a.row === b.row &&
-    a.targets === b.targets &&
-    a.columnsKey === b.columnsKey &&
-    a.litRow === b.litRow &&
-    a.litTarget === b.litTarget &&
-    a.chosenTarget === b.chosenTarget &&
-    a.cursorColumn === b.cursorColumn &&
-    a.range?.left === b.range?.left &&
-    a.range?.right === b.range?.right &&
-    (a.range === null) === (b.range === null),
+  (a, b) => sameRest(a, b) && sameColumns(a.range, b.range),
 );

@@ -113,15 +113,31 @@ export function answerAuth(request: Request): Promise<Response> {
     if (!isOpen(path)) throw nothingThere();
     await checkAsked(path, request, caller);
     const email = caller.person === null ? await claimedEmail(request) : undefined;
-    const isSignIn = path === 'sign-in/email' && email !== undefined;
-    if (isSignIn) await checkTries(email);
-    const code = path === CODE && caller.person === null ? await textIn(request, 'code') : undefined;
-    const response = await auth().handler(request);
-    if (code !== undefined && response.ok) await checkUnused(code, request, response.clone());
+    const response = await (path === 'sign-in/email' && email !== undefined
+      ? answerSignIn(request, email)
+      : path === CODE && caller.person === null
+        ? answerCode(request)
+        : auth().handler(request));
     // What of the data the browser kept goes with the session.
     if (path === 'sign-out' && response.ok) response.headers.set('clear-site-data', '"cache"');
-    if (isSignIn) await (response.ok ? forgetTries(email) : response.status === WRONG && noteWrong(email));
     await noteAnswer(path, request, response, email === undefined ? caller : { ...NOBODY, name: email });
     return response;
   });
+}
+
+/** Throws a `Problem` where too many passwords were tried for an address. */
+async function answerSignIn(request: Request, email: string): Promise<Response> {
+  await checkTries(email);
+  const response = await auth().handler(request);
+  if (response.ok) await forgetTries(email);
+  else if (response.status === WRONG) await noteWrong(email);
+  return response;
+}
+
+/** Throws a `Problem` for a code that had let somebody in before. */
+async function answerCode(request: Request): Promise<Response> {
+  const code = await textIn(request, 'code');
+  const response = await auth().handler(request);
+  if (code !== undefined && response.ok) await checkUnused(code, request, response.clone());
+  return response;
 }

@@ -27,20 +27,28 @@ export function rightOn(caller: Caller, held: Held, grants: readonly Grant[]): D
   if (caller.kind === 'alone') return 'edit';
   if (caller.kind === 'link') return caller.dashboard === held.id ? 'view' : undefined;
   if (caller.role === null) return undefined;
-  const isDesigner = isAtLeast(caller.role, 'designer');
-  const own = grants.filter(
-    (grant) =>
-      grant.personId === caller.person || (grant.groupId !== null && caller.groups.includes(grant.groupId)),
-  );
-  const isTheirs = held.ownerId !== null && held.ownerId === caller.person;
-  const mayEdit =
-    caller.role === 'owner' ||
-    isTheirs ||
-    (held.access === 'named' && own.some((grant) => grant.right === 'edit')) ||
-    (held.access === 'all' && held.ownerId === null);
-  if (isDesigner && mayEdit) return 'edit';
-  const maySee = mayEdit || held.access === 'all' || (held.access === 'named' && own.length > 0);
-  return maySee ? 'view' : undefined;
+  const given =
+    caller.role === 'owner' || (held.ownerId !== null && held.ownerId === caller.person)
+      ? 'edit'
+      : givenRight(caller, held, grants);
+  return given === 'edit' && !isAtLeast(caller.role, 'designer') ? 'view' : given;
+}
+
+/** What a dashboard's access gives somebody who owns neither it nor the workspace, whatever their role. */
+function givenRight(caller: Caller, held: Held, grants: readonly Grant[]): DashboardRight | undefined {
+  switch (held.access) {
+    case 'all':
+      return held.ownerId === null ? 'edit' : 'view';
+    case 'named': {
+      const own = grants.filter(
+        ({ personId, groupId }) =>
+          personId === caller.person || (groupId !== null && caller.groups.includes(groupId)),
+      );
+      return own.some(({ right }) => right === 'edit') ? 'edit' : own.length > 0 ? 'view' : undefined;
+    }
+    default:
+      return undefined;
+  }
 }
 
 /** Grants that could be a caller's, of one dashboard or of all. */

@@ -73,29 +73,29 @@ export async function changePerson(id: string, edit: PersonEdit): Promise<string
         'Somebody has to own the workspace. Make another person an owner first.',
         409,
       );
-    const now = new Date();
-    await transaction
-      .update(person)
-      .set({
-        updatedAt: now,
-        ...(edit.role === undefined ? {} : { role: edit.role }),
-        ...(edit.isDisabled === undefined
-          ? {}
-          : { disabledAt: edit.isDisabled ? (known.disabledAt ?? now) : null }),
-        ...(edit.removesSecondFactor ? { twoFactorEnabled: false } : {}),
-      })
-      .where(eq(person.id, id));
+    await transaction.update(person).set(changedColumns(known, edit)).where(eq(person.id, id));
     if (edit.removesSecondFactor)
       await transaction.delete(personSecondFactor).where(eq(personSecondFactor.userId, id));
     if (edit.isDisabled) await transaction.delete(personSession).where(eq(personSession.userId, id));
-    const changes = [
-      edit.role,
-      edit.isDisabled === undefined ? undefined : edit.isDisabled ? 'closed' : 'opened',
-      edit.removesSecondFactor && 'without a second factor',
-    ].filter((part) => part !== undefined);
-    return `${known.email} ${changes.join(', ')}`;
+    return `${known.email} ${editWords(edit).join(', ')}`;
   });
 }
+
+function changedColumns({ disabledAt }: { disabledAt: Date | null }, edit: PersonEdit) {
+  const now = new Date();
+  return {
+    updatedAt: now,
+    ...(edit.role === undefined ? {} : { role: edit.role }),
+    ...(edit.isDisabled === undefined ? {} : { disabledAt: edit.isDisabled ? (disabledAt ?? now) : null }),
+    ...(edit.removesSecondFactor ? { twoFactorEnabled: false } : {}),
+  };
+}
+
+const editWords = (edit: PersonEdit): string[] => [
+  ...(edit.role === undefined ? [] : [edit.role]),
+  ...(edit.isDisabled === undefined ? [] : [edit.isDisabled ? 'closed' : 'opened']),
+  ...(edit.removesSecondFactor ? ['without a second factor'] : []),
+];
 
 /** A person as callers are made of. */
 export interface KnownPerson {

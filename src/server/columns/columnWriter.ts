@@ -133,6 +133,25 @@ async function earlierBatches(
   }
 }
 
+/** A column that goes on where that of an earlier file ends; from nothing where there is none. */
+function columnAfter(
+  column: StoredColumn,
+  before: OpenColumns | undefined,
+  place: number,
+): Days | Texts | Numbers {
+  const known = before?.index.columns[place];
+  switch (kindOf(column)) {
+    case 'days':
+      return known?.kind === 'days'
+        ? new Days(known.first ?? Infinity, known.last ?? -Infinity)
+        : new Days(Infinity, -Infinity);
+    case 'texts':
+      return new Texts(known?.kind === 'texts' ? before!.texts(place) : []);
+    case 'numbers':
+      return new Numbers(column.scale, known?.kind === 'numbers' ? (known.total ?? NaN) : 0);
+  }
+}
+
 /** Writes what it is given; where that fails it is left off, since the rows are in the database. */
 export class ColumnWriter {
   private rows = 0;
@@ -165,19 +184,9 @@ export class ColumnWriter {
       makeColumnFolder();
       before = after === null ? undefined : openColumns(dataset, after);
       if (after !== null && !before) return undefined;
-      const columns = definition.map((column, i): Days | Texts | Numbers => {
-        const known = before?.index.columns[i];
-        const kind = kindOf(column);
-        const made =
-          kind === 'days'
-            ? new Days(
-                known?.kind === 'days' ? (known.first ?? Infinity) : Infinity,
-                known?.kind === 'days' ? (known.last ?? -Infinity) : -Infinity,
-              )
-            : kind === 'texts'
-              ? new Texts(known?.kind === 'texts' ? before!.texts(i) : [])
-              : new Numbers(column.scale, known?.kind === 'numbers' ? (known.total ?? NaN) : 0);
-        if (known?.kind === 'absent') made.isAbsent = true;
+      const columns = definition.map((column, i) => {
+        const made = columnAfter(column, before, i);
+        made.isAbsent = before?.index.columns[i]?.kind === 'absent';
         return made;
       });
       const earlier = before

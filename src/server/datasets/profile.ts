@@ -63,10 +63,18 @@ class ColumnTally {
         this.days.mdy += times;
       return;
     }
+    this.weighDate(text, times);
+    this.weighNumber(text, times);
+  }
+
+  private weighDate(text: string, times: number) {
     for (const order of DATE_ORDERS) {
       if (looksLikeDate(text, order) && readDate(text, order) !== undefined) this.days[order] += times;
       else if (text.length > 10 && readTimestamp(text, order)) this.stamps[order] += times;
     }
+  }
+
+  private weighNumber(text: string, times: number) {
     if (/^[+-]?0\d/.test(text)) this.leadingZeros += times;
     for (const mark of ['point', 'comma'] as const) {
       const number = readNumber(text, mark);

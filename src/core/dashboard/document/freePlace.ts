@@ -43,17 +43,17 @@ export function freePlace(
   const on = page === null || (page !== undefined && document.pages?.length) ? { page } : {};
   const layout = placesOn(document, page);
   const bottom = Math.max(0, ...layout.map((place) => place.y + place.h));
-  const far = near && farFrom(near);
+  const far = near ? farFrom(near) : () => 0;
   let best: Place | undefined;
-  for (let y = 0; y <= bottom; y++) {
-    for (let x = 0; x + w <= GRID_COLUMNS; x++) {
-      const place = { item: item.id, ...on, x, y, w, h };
-      if (layout.some((other) => overlaps(place, other))) continue;
-      if (!far) return place;
-      if (!best || far(place) < far(best)) best = place;
-    }
-  }
+  for (const place of placesFromTop({ item: item.id, ...on, x: 0, y: 0, w, h }, bottom))
+    if (!layout.some((other) => overlaps(place, other)) && (!best || far(place) < far(best))) best = place;
   return best ?? { item: item.id, ...on, x: 0, y: bottom, w, h };
+}
+
+/** Every place for something of this size, line by line, down to one below all else. */
+function* placesFromTop(first: Place, bottom: number): Generator<Place> {
+  for (let y = 0; y <= bottom; y++)
+    for (let x = 0; x + first.w <= GRID_COLUMNS; x++) yield { ...first, x, y };
 }
 
 /** The document with items moved to a page (null: every page), each in a free place there; those on it stay. */

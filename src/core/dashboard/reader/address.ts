@@ -25,18 +25,17 @@ const pickPlace = (visual: string) => `k.${visual}`;
 /** Every part that a dashboard can have in the address, with its text; null where there is nothing to say. */
 export function addressOf(document: DashboardDocument, state: ReaderState): Record<string, string | null> {
   const parts: Record<string, string | null> = {};
+  const { levels = {}, drills = {}, compare = {}, picks = {} } = state;
   for (const control of document.controls) {
     const { place, text } = heldInAddress(control, state);
     parts[place] = text;
-    if (control.kind === 'timeline') parts[levelPlace(control.id)] = state.levels?.[control.id] ?? null;
+    if (control.kind === 'timeline') parts[levelPlace(control.id)] = levels[control.id] ?? null;
   }
-  for (const visual of document.visuals) parts[drillPlace(visual.id)] = state.drills?.[visual.id] ?? null;
-  for (const visual of document.visuals.filter(isMeasured)) {
-    const own = state.compare?.[visual.id] ?? [];
-    parts[comparePlace(visual.id)] = listText(own.map((entry) => entry.text));
-  }
+  for (const visual of document.visuals) parts[drillPlace(visual.id)] = drills[visual.id] ?? null;
+  for (const visual of document.visuals.filter(isMeasured))
+    parts[comparePlace(visual.id)] = listText(compare[visual.id]?.map((entry) => entry.text));
   for (const visual of document.visuals.filter(isPickSource)) {
-    const pick = state.picks?.[visual.id];
+    const pick = picks[visual.id];
     parts[pickPlace(visual.id)] = pick && !isEmptyPick(pick) ? JSON.stringify(pick) : null;
   }
   parts[OFF] = listText(state.off);

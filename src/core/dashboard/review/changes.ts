@@ -83,21 +83,24 @@ function wireChanges(
     [before, after].every((document) => itemOf(document, wire.control) && itemOf(document, wire.target));
   const old = new Map(before.wires.filter(isHere).map((wire) => [wireKey(wire), wire]));
   const fresh = new Map(after.wires.filter(isHere).map((wire) => [wireKey(wire), wire]));
-  const on: string[] = [];
-  const off: string[] = [];
-  const others: string[] = [];
-  for (const key of new Set([...old.keys(), ...fresh.keys()])) {
-    const [was, is] = [old.get(key), fresh.get(key)];
-    const [control = '', target = ''] = key.split(' ');
-    const words = `${nameOf(control)} → ${nameOf(target)}`;
-    if (was?.on !== true && is?.on === true) on.push(words);
-    else if (was?.on === true && is?.on !== true) off.push(words);
-    else if (is?.on && !same(was, is)) others.push(words);
-  }
+  const isOn = (wires: typeof old, key: string) => wires.get(key)?.on === true;
+  const keys = [...new Set([...old.keys(), ...fresh.keys()])];
+  const sentence = (words: string, changed: readonly string[]) => {
+    const names = changed.map((key) => key.split(' ').map(nameOf).join(' → '));
+    return names.length > 0 ? [`${words}: ${listed(names)}.`] : [];
+  };
+  const [on, off, both] = [
+    keys.filter((key) => !isOn(old, key) && isOn(fresh, key)),
+    keys.filter((key) => isOn(old, key) && !isOn(fresh, key)),
+    keys.filter((key) => isOn(old, key) && isOn(fresh, key)),
+  ];
   return [
-    ...(on.length > 0 ? [`Wired: ${listed(on)}.`] : []),
-    ...(off.length > 0 ? [`Unwired: ${listed(off)}.`] : []),
-    ...(others.length > 0 ? [`Another route: ${listed(others)}.`] : []),
+    ...sentence('Wired', on),
+    ...sentence('Unwired', off),
+    ...sentence(
+      'Another route',
+      both.filter((key) => !same(old.get(key), fresh.get(key))),
+    ),
   ];
 }
 

@@ -1,4 +1,5 @@
 /** The wiring check: what is dead, never meets, can turn empty, or does not say what it seems to; with mends where there are. */
+import type { Day } from '../../calendar/day';
 import { shortDayWords } from '../../calendar/names';
 import { intersectRuns } from '../../calendar/runs';
 import { parsePhrase } from '../../period/parse';
@@ -162,45 +163,54 @@ function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
   const { document, model } = ground.design;
   const setting = settings.get(control.id);
   if (setting?.kind !== 'window') return [];
-  const data = setting.context.data;
-  const latest = data[data.length - 1]?.end;
+  const { data } = setting.context;
+  const latest = data.at(-1)?.end;
+  const parsed = parsePhrase(control.default);
+  const fixed = parsed.ok && staysFixed(parsed.phrase);
+  const isEmpty = setting.empty !== null || intersectRuns(setting.runs, data).length === 0;
+  const end = setting.runs.at(-1)?.end;
+  const isOld = fixed && latest !== undefined && end !== undefined && latest - end > YEAR;
+  return [
+    ...(isEmpty ? [emptyToday(ground, control, latest, fixed)] : []),
+    ...(isOld ? [oldDefault(ground, control)] : []),
+  ];
+}
+
+/** A default without a day with data; `latest` is the last day with data, if there is one. */
+function emptyToday(
+  ground: CheckGround,
+  control: TimeControl,
+  latest: Day | undefined,
+  fixed: boolean,
+): Finding {
+  const { document, model } = ground.design;
   const toLatest = {
     label: 'Count from the latest day with data so far',
     mended: () => withControl(document, { ...control, anchor: 'latest so far' }),
   };
-  const findings: Finding[] = [];
-  const parsed = parsePhrase(control.default);
-  const fixed = parsed.ok && staysFixed(parsed.phrase);
-  if (setting.empty || intersectRuns(setting.runs, data).length === 0) {
-    findings.push({
-      code: 'empty-today',
-      items: [control.id],
-      words: `The default “${control.default}” of ${quoted(model, control)} has no day with data today${latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`}.`,
-      mend:
-        fixed || latest === undefined || control.anchor === 'latest so far'
-          ? null
-          : mendWhenFilled(ground, control, toLatest),
-    });
-  }
-  const end = setting.runs[setting.runs.length - 1]?.end;
-  if (fixed && latest !== undefined && end !== undefined && Number.isFinite(end) && latest - end > YEAR) {
-    findings.push({
-      code: 'old-default',
-      items: [control.id],
-      words: `The default “${control.default}” of ${quoted(model, control)} ends more than a year before the newest data.`,
-      mend: {
-        label: 'Begin with the last 12 months',
-        mended: () =>
-          withControl(document, {
-            ...control,
-            default: 'last 12 months',
-            defaultNamed: null,
-            anchor: 'latest so far',
-          }),
-      },
-    });
-  }
-  return findings;
+  const ends = latest === undefined ? '' : `; the data ends on ${shortDayWords(latest, true)}`;
+  return {
+    code: 'empty-today',
+    items: [control.id],
+    words: `The default “${control.default}” of ${quoted(model, control)} has no day with data today${ends}.`,
+    mend:
+      fixed || latest === undefined || control.anchor === 'latest so far'
+        ? null
+        : mendWhenFilled(ground, control, toLatest),
+  };
+}
+
+function oldDefault({ design: { document, model } }: CheckGround, control: TimeControl): Finding {
+  const fresh = { default: 'last 12 months', defaultNamed: null, anchor: 'latest so far' } as const;
+  return {
+    code: 'old-default',
+    items: [control.id],
+    words: `The default “${control.default}” of ${quoted(model, control)} ends more than a year before the newest data.`,
+    mend: {
+      label: 'Begin with the last 12 months',
+      mended: () => withControl(document, { ...control, ...fresh }),
+    },
+  };
 }
 
 /** A mend is offered only where it helps: the phrase has days with data under the other anchor. */

@@ -1,14 +1,7 @@
 /** A dashboard resolved for each of many days to come: which windows it would show, and on which days something goes wrong. */
 import type { Day } from '../../calendar/day';
 import { dayWords } from '../../calendar/names';
-import {
-  countDays,
-  countDaysIn,
-  intersectRuns,
-  sameRuns,
-  unionRuns,
-  type DayRuns,
-} from '../../calendar/runs';
+import { countDays, countDaysIn, intersectRuns, unionRuns, type DayRuns } from '../../calendar/runs';
 import { selectionKey, tolerant, type Source } from '../../cube/query';
 import { describeRuns } from '../../period/describe';
 import { dimensionsInWords } from '../../model/dimension';
@@ -213,13 +206,16 @@ function problemKind(
   // A control whose window has no data is told once, on the visuals that are empty for it.
   if (now.state === 0 && kind === 'visual') return 'no data';
   if (now.missing) return 'no baseline';
-  if (!before || kind === 'visual' || sameRuns(now.runs, before.runs)) return undefined;
-  const [length, earlier] = [countDays(now.runs), countDays(before.runs)];
-  if (!Number.isFinite(length) || !Number.isFinite(earlier) || earlier === 0) return undefined;
-  const start = now.runs[0]?.start ?? 0;
-  const startBefore = before.runs[0]?.start ?? 0;
-  if (start < startBefore) return 'jump';
-  return length * JUMP < earlier && earlier > 7 ? 'jump' : undefined;
+  if (!before || kind === 'visual') return undefined;
+  return jumps(before.runs, now.runs) ? 'jump' : undefined;
+}
+
+/** Whether a window goes back from one day to the next, or loses most of its days. */
+function jumps(before: DayRuns, now: DayRuns): boolean {
+  const [earlier, length] = [countDays(before), countDays(now)];
+  if (!Number.isFinite(length) || !Number.isFinite(earlier) || earlier === 0) return false;
+  const isBack = (now[0]?.start ?? 0) < (before[0]?.start ?? 0);
+  return isBack || (length * JUMP < earlier && earlier > 7);
 }
 
 function problemWords(

@@ -54,6 +54,22 @@ function rollsAlike(from: Design, a: TimeControl, to: Design, b: TimeControl): b
   return anchor === (b.anchor ?? to.document.anchor) && !anchor.includes('latest');
 }
 
+/** The free time control that acts through one of these roles, else the first that acts at all. */
+function takingWindow(
+  to: Design,
+  roles: ReadonlySet<string>,
+  free: (control: Control) => boolean,
+): TimeControl | undefined {
+  const times = to.document.controls.filter(isTimeControl).filter(free);
+  return (
+    times.find((entry) => [...rolesOf(to, entry)].some((role) => roles.has(role))) ??
+    times.find((entry) => rolesOf(to, entry).size > 0)
+  );
+}
+
+/** Whether a control leaves its chosen values out until a reader turns it round. */
+const leavesOut = (control: Control) => 'exclude' in control && control.exclude;
+
 /**
  * The state in which the other dashboard opens. A window goes to the time control there that acts through the same date
  * (else to the first of all): as a phrase where that means the same days, else as the days of now. Chosen values go to
@@ -73,11 +89,7 @@ export function carriedState(from: CarriedFrom, to: Design): ReaderState {
   for (const control of acting.filter(isTimeControl)) {
     const answer = controls[control.id];
     if (answer?.kind !== 'period' || isEveryDay(answer.asked) || answer.asked.length === 0) continue;
-    const times = to.document.controls.filter(isTimeControl).filter(free);
-    const roles = rolesOf(design, control, visual);
-    const target =
-      times.find((entry) => [...rolesOf(to, entry)].some((role) => roles.has(role))) ??
-      times.find((entry) => rolesOf(to, entry).size > 0);
+    const target = takingWindow(to, rolesOf(design, control, visual), free);
     if (!target) continue;
     const isOpen = answer.asked.some(({ start, end }) => !Number.isFinite(start) || !Number.isFinite(end));
     if (rollsAlike(design, control, to, target) || isOpen) give(target, heldBy(control, state));
@@ -90,18 +102,17 @@ export function carriedState(from: CarriedFrom, to: Design): ReaderState {
   for (const control of others) {
     const key = choosesFrom(model, control);
     if (key === undefined || isSwitchedOff(state, control.id)) continue;
-    const isOut = 'exclude' in control && control.exclude !== isTurned(control, state);
-    const keepsAlike = (entry: Control) => isOut === ('exclude' in entry && entry.exclude);
+    const isOut = leavesOut(control) !== isTurned(control, state);
     const target = to.document.controls.find(
       (entry) =>
         entry.kind === control.kind &&
         free(entry) &&
         choosesFrom(to.model, entry) === key &&
-        (keepsAlike(entry) || canTurn(entry)),
+        (leavesOut(entry) === isOut || canTurn(entry)),
     );
     if (!target) continue;
     give(target, heldBy(control, state));
-    if (!keepsAlike(target)) carried = { ...carried, turned: [...(carried.turned ?? []), target.id] };
+    if (leavesOut(target) !== isOut) carried = { ...carried, turned: [...(carried.turned ?? []), target.id] };
   }
   return state.asOf && canChooseAsOf(to.document, carried) ? { ...carried, asOf: state.asOf } : carried;
 }

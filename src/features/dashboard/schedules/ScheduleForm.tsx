@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { SCHEDULE_FORMATS, scheduleSchema, type Schedule } from '../../../contract/schedules';
 import { pagesOf } from '../../../core/dashboard/document/pages';
 import { useDocument } from '../../workspace/workspace';
@@ -20,19 +20,27 @@ export const FORMAT_NAMES: Record<Schedule['format'], string> = {
 };
 const OWN = 'own';
 
-const fieldsOf = (given: Schedule | null, timeZone: string) => ({
-  name: given?.name ?? 'Every morning',
-  cron: given?.cron ?? COMMON_TIMES[0]!.cron,
-  timeZone: given?.timeZone ?? timeZone,
-  format: given?.format ?? 'pdf',
-  selection: given?.selection ?? '',
-  page: given?.page ?? '',
-  folder: given?.folder ?? '',
-  mailTo: given?.mailTo.join(', ') ?? '',
-  enabled: given?.enabled ?? true,
+const freshSchedule = (timeZone: string): Schedule => ({
+  name: 'Every morning',
+  cron: COMMON_TIMES[0]!.cron,
+  timeZone,
+  format: 'pdf',
+  selection: null,
+  page: null,
+  folder: '',
+  mailTo: [],
+  enabled: true,
+});
+
+const fieldsOf = (schedule: Schedule) => ({
+  ...schedule,
+  selection: schedule.selection ?? '',
+  page: schedule.page ?? '',
+  mailTo: schedule.mailTo.join(', '),
 });
 
 type Fields = ReturnType<typeof fieldsOf>;
+type TextKey = 'name' | 'cron' | 'timeZone' | 'selection' | 'folder' | 'mailTo';
 
 /** What is written in the fields as a schedule, or why it is none. */
 function readFields(fields: Fields): { ok: true; schedule: Schedule } | { ok: false; problem: string } {
@@ -82,6 +90,28 @@ function Choice({
   );
 }
 
+/** When it is made: at one of the common times, or at those of the field `own`. */
+function When({ cron, onChange, own }: { cron: string; onChange: (cron: string) => void; own: ReactNode }) {
+  const [isOwn, setOwn] = useState(() => !COMMON_TIMES.some((entry) => entry.cron === cron));
+  return (
+    <>
+      <Choice
+        label="When"
+        value={isOwn ? OWN : cron}
+        options={[
+          ...COMMON_TIMES.map((entry) => [entry.cron, entry.words] as const),
+          [OWN, 'At times of my own'],
+        ]}
+        onChange={(value) => {
+          setOwn(value === OWN);
+          if (value !== OWN) onChange(value);
+        }}
+      />
+      {isOwn && own}
+    </>
+  );
+}
+
 /** `given`: the one that is changed; null for a new one. `onSave` throws what is shown. */
 export function ScheduleForm({
   given,
@@ -95,10 +125,8 @@ export function ScheduleForm({
   onCancel: () => void;
 }) {
   const pages = pagesOf(useDocument());
-  const [fields, setFields] = useState(() => fieldsOf(given, timeZone));
+  const [fields, setFields] = useState(() => fieldsOf(given ?? freshSchedule(timeZone)));
   const [problem, setProblem] = useState<string | null>(null);
-  const isCommon = COMMON_TIMES.some(({ cron }) => cron === fields.cron);
-  const [isOwn, setOwn] = useState(!isCommon);
   const set = (part: Partial<typeof fields>) => setFields({ ...fields, ...part });
   const save = async () => {
     const read = readFields(fields);
@@ -112,7 +140,7 @@ export function ScheduleForm({
       setProblem(error instanceof Error ? error.message : String(error));
     }
   };
-  const text = (key: 'name' | 'cron' | 'timeZone' | 'selection' | 'folder' | 'mailTo', helper?: string) => (
+  const text = (key: TextKey, helper?: string) => (
     <TextField
       fullWidth
       margin="dense"
@@ -133,19 +161,11 @@ export function ScheduleForm({
       sx={{ borderTop: 1, borderColor: 'hairline', py: 1 }}
     >
       {text('name')}
-      <Choice
-        label="When"
-        value={isOwn ? OWN : fields.cron}
-        options={[
-          ...COMMON_TIMES.map(({ cron, words }) => [cron, words] as const),
-          [OWN, 'At times of my own'],
-        ]}
-        onChange={(value) => {
-          setOwn(value === OWN);
-          if (value !== OWN) set({ cron: value });
-        }}
+      <When
+        cron={fields.cron}
+        onChange={(cron) => set({ cron })}
+        own={text('cron', 'minute, hour, day of the month, month, weekday: 30 6 * * 1-5')}
       />
-      {isOwn && text('cron', 'minute, hour, day of the month, month, weekday: 30 6 * * 1-5')}
       {text('timeZone', 'in which these hours are meant')}
       <Choice
         label="What"

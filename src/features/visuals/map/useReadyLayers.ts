@@ -46,21 +46,9 @@ export function useReadyLayers(
       visual.layers.map((layer, i) => {
         const sizes =
           layer.kind === 'points' && layer.size !== null ? radiiOf(valuesOf(layer.size)) : undefined;
-        const change = layer.tint === null ? undefined : changesOf(answer, layer.tint, valuesOf(layer.tint));
-        const tint =
-          layer.tint === null ? undefined : change ? changeTintOf(change) : tintOf(valuesOf(layer.tint));
-        const series = colours?.series ?? [];
-        const named = (place: number) => series[place % Math.max(1, series.length)] ?? '#000';
-        const tints = tintColours(
-          tint?.isChange === true,
-          measures[layer.tint ?? 0]?.direction ?? 'neither',
-          {
-            own: named(layer.tint ?? i),
-            better: colours?.better ?? '#000',
-            worse: colours?.worse ?? '#000',
-            other: named(6),
-          },
-        );
+        const tint = layerTint(answer, layer.tint, valuesOf);
+        const better = measures[layer.tint ?? 0]?.direction ?? 'neither';
+        const tints = tintColours(tint?.isChange === true, better, coloursFor(layer.tint ?? i, colours));
         return readyLayer(
           layer,
           i,
@@ -80,6 +68,21 @@ export function useReadyLayers(
     return corners + marks.length;
   }, [grounds, marks]);
   return { marks, layers, weight };
+}
+
+/** The tint of a layer by a measure: by its changes where something is compared, else by its values. */
+function layerTint(answer: ChartAnswer, measure: number | null, valuesOf: LayersGround['valuesOf']) {
+  if (measure === null) return undefined;
+  const values = valuesOf(measure);
+  const changes = changesOf(answer, measure, values);
+  return changes ? changeTintOf(changes) : tintOf(values);
+}
+
+/** The colours of a layer: its own by its place among the series; black before they are known. */
+function coloursFor(place: number, colours: MapColours | null) {
+  const { series, better, worse } = colours ?? { series: [], better: '#000', worse: '#000' };
+  const named = (at: number) => series[at % Math.max(1, series.length)] ?? '#000';
+  return { own: named(place), better, worse, other: named(6) };
 }
 
 /** By how much a measure differs from the first baseline, by category; undefined where nothing is compared. */

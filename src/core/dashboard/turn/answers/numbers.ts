@@ -1,6 +1,6 @@
 /** Answers of number ranges: their bounds, and the least and greatest number that there is. */
 import { TOTAL } from '../../../cube/query';
-import { columnOf, measureOf, type Measure, type MeasureRef } from '../../../model/model';
+import { columnOf, measureOf, type Column, type Measure, type MeasureRef } from '../../../model/model';
 import type { NumberRange } from '../../document/document';
 import type { NumberBounds } from '../../../model/numberBounds';
 import { seenBy } from '../../wiring/selection';
@@ -16,10 +16,9 @@ export async function answerNumbers(
   control: NumberRange,
   bounds: NumberBounds,
 ): Promise<ControlAnswer> {
-  const { design, settings, source } = context;
-  const { model } = design;
+  const { model } = context.design;
   const { of } = control;
-  if (!settings.has(control.id)) return { kind: 'hidden' };
+  if (!context.settings.has(control.id)) return { kind: 'hidden' };
   if ('measure' in of) {
     const measure = measureOf(model, of.dataset, of.measure);
     if (!measure) return broken(`There is no measure “${of.measure}”. Choose another in the settings.`);
@@ -31,25 +30,33 @@ export async function answerNumbers(
   const column = columnOf(model, of.dataset, of.column);
   if (column?.type !== 'whole' && column?.type !== 'decimal')
     return broken(`There is no number “${of.column}” in this dataset. Choose another in the settings.`);
-  const open = { kind: 'numbers', bounds, least: null, greatest: null, scale: column.scale } as const;
-  const [use] = design.uses(control);
-  if (!use) return open;
-  const seen = seenBy(design, settings, control, use);
-  const { key, scale } = column;
-  const numbers = [{ column: key, scale, extremes: true, closing: false, distinct: false }];
-  const answer = seen.pending
-    ? undefined
-    : await source.aggregate({ ...seen.selection, window: seen.window, by: TOTAL, numbers });
-  if (!answer) return ELSEWHERE;
-  const shown = (value: number | undefined) =>
-    value === undefined || Number.isNaN(value) ? null : value / 10 ** scale;
-  const [number] = answer.numbers;
-  return { ...open, least: shown(number?.minimum?.[0]), greatest: shown(number?.maximum?.[0]) };
+  const extremes = await extremesOfRows(context, control, column);
+  return extremes === 'elsewhere' ? ELSEWHERE : { kind: 'numbers', bounds, ...extremes, scale: column.scale };
 }
 
 interface Extremes {
   readonly least: number | null;
   readonly greatest: number | null;
+}
+
+/** The least and the greatest number of any row under what is wired into a range. */
+async function extremesOfRows(
+  { design, settings, source }: ReachContext,
+  control: NumberRange,
+  { key, scale }: Column,
+): Promise<Extremes | 'elsewhere'> {
+  const [use] = design.uses(control);
+  if (!use) return { least: null, greatest: null };
+  const seen = seenBy(design, settings, control, use);
+  const numbers = [{ column: key, scale, extremes: true, closing: false, distinct: false }];
+  const answer = seen.pending
+    ? undefined
+    : await source.aggregate({ ...seen.selection, window: seen.window, by: TOTAL, numbers });
+  if (!answer) return 'elsewhere';
+  const shown = (value: number | undefined) =>
+    value === undefined || Number.isNaN(value) ? null : value / 10 ** scale;
+  const [number] = answer.numbers;
+  return { least: shown(number?.minimum?.[0]), greatest: shown(number?.maximum?.[0]) };
 }
 
 /** The least and the greatest total of any category in the visuals that a range is wired to, whatever its bounds. */

@@ -1,7 +1,7 @@
 /** Answers of slicers: what they hold, and the values that they offer. */
 import type { Attribute } from '../../../calendar/attributes';
 import { ALL_DAYS } from '../../../calendar/runs';
-import type { Grouping } from '../../../cube/query';
+import type { AggregateAnswer, GroupColumn, Grouping } from '../../../cube/query';
 import { broken, ELSEWHERE, missingDataset, missingDimension } from './parts';
 import type { ControlAnswer } from '../controlAnswer';
 import { compareValues, dayClasses, groupColumn, isAttribute, isKnown } from '../../../model/dimension';
@@ -9,15 +9,16 @@ import type { MeasureRef, Slicer } from '../../document/document';
 import { measureOf } from '../../../model/model';
 import { reachesOf, type ReachContext } from '../reach';
 import { seenBy } from '../../wiring/selection';
+import type { DatasetUse } from '../../wiring/uses';
 import { slicerLevels } from '../../document/kinds/slicer';
 import { valueTable } from '../valueTable';
 
 /** Answers a slicer: every value it can have, with the rows of all datasets it reaches. */
 export async function answerSlicer(context: ReachContext, slicer: Slicer): Promise<ControlAnswer> {
-  const { design, settings, source } = context;
+  const { design } = context;
   const { model } = design;
   const { dimension } = slicer;
-  const setting = settings.get(slicer.id);
+  const setting = context.settings.get(slicer.id);
   if (!setting) return { kind: 'hidden' };
   const uses = design.uses(slicer);
   if (uses.length === 0 || setting.kind !== 'choice') {
@@ -31,14 +32,10 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
   for (const use of uses) {
     const column = groupColumn(model, dimension, use.dataset);
     if (!column) continue;
-    const by: Grouping = { columns: [column], buckets: null };
-    const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
-    const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
-    const seen = seenBy(design, settings, slicer, use);
-    if (seen.pending || !everything) return ELSEWHERE;
-    const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
-    if (!now) return ELSEWHERE;
-    for (const [value] of everything.keys) known.add(value!);
+    const groups = await groupsSeen(context, slicer, use, [column]);
+    if (!groups) return ELSEWHERE;
+    for (const [value] of groups.all.keys) known.add(value!);
+    const { now } = groups;
     now.keys.forEach(([value], i) => rows.set(value!, (rows.get(value!) ?? 0) + now.rows[i]!));
   }
   if (isAttribute(dimension) && listsAll(dimension.attribute))
@@ -53,6 +50,22 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
     choice: setting.values,
     values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })),
   };
+}
+
+/** The groups of all rows of a dataset, and of those that are left by what is wired into a slicer; undefined for elsewhere. */
+async function groupsSeen(
+  { design, settings, source }: ReachContext,
+  slicer: Slicer,
+  use: DatasetUse,
+  columns: readonly GroupColumn[],
+): Promise<{ all: AggregateAnswer; now: AggregateAnswer } | undefined> {
+  const by: Grouping = { columns, buckets: null };
+  const everything = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
+  const all = await source.aggregate({ ...everything, window: ALL_DAYS, by, numbers: [] });
+  const seen = seenBy(design, settings, slicer, use);
+  if (!all || seen.pending) return undefined;
+  const now = await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
+  return now && { all, now };
 }
 
 /**
@@ -107,7 +120,7 @@ async function answerTree(
   slicer: Slicer,
   choice: readonly (string | null)[],
 ): Promise<ControlAnswer> {
-  const { design, settings, source } = context;
+  const { design } = context;
   const { model } = design;
   const levels = slicerLevels(slicer);
   const nodes = new Map<string, { path: (string | null)[]; rows: number }>();
@@ -121,17 +134,11 @@ async function answerTree(
   };
   for (const use of design.uses(slicer)) {
     const columns = levels.map((level) => groupColumn(model, level, use.dataset));
-    if (columns.some((column) => column === undefined)) continue;
-    const by: Grouping = { columns: columns.map((column) => column!), buckets: null };
-    const all = { dataset: use.dataset, day: use.role, filters: [], otherDays: [], conditions: [] };
-    const everything = await source.aggregate({ ...all, window: ALL_DAYS, by, numbers: [] });
-    const seen = seenBy(design, settings, slicer, use);
-    const now =
-      seen.pending || !everything
-        ? undefined
-        : await source.aggregate({ ...seen.selection, window: seen.window, by, numbers: [] });
-    if (!everything || !now) return ELSEWHERE;
-    for (const key of everything.keys) add(key, 0);
+    if (!columns.every((column) => column !== undefined)) continue;
+    const groups = await groupsSeen(context, slicer, use, columns);
+    if (!groups) return ELSEWHERE;
+    const { all, now } = groups;
+    for (const key of all.keys) add(key, 0);
     now.keys.forEach((key, i) => add(key, now.rows[i]!));
   }
   const compares = levels.map((level) => compareValues(model, level));

@@ -275,16 +275,22 @@ function contribution(
   if (terms.kind === 'sum') {
     return { ...common, adds: (now?.value ?? 0) - (then?.value ?? 0), rate: null, weight: null };
   }
-  // Shares of the denominator, and rates: one without a baseline begins at the whole's, a vanished one keeps its own.
+  const { rate, weight } = rateAndWeight(whole, now, then);
+  return { ...common, adds: rate + weight, rate, weight };
+}
+
+/**
+ * What another rate, and another share of the denominator, add to a quotient. One without a baseline begins at the rate
+ * of the whole, a vanished one keeps its own.
+ */
+function rateAndWeight(whole: Whole, now: Figure | undefined, then: Figure | undefined) {
   const share = (figure: Figure | undefined, all: Figure) =>
     all.under === 0 ? 0 : (figure?.under ?? 0) / all.under;
   const whole0 = whole.then.value ?? 0;
   const r0 = then?.value ?? whole0;
   const r1 = now?.value ?? r0;
   const [s0, s1] = [share(then, whole.then), share(now, whole.now)];
-  const rate = s1 * (r1 - r0);
-  const weight = (s1 - s0) * (r0 - whole0);
-  return { ...common, adds: rate + weight, rate, weight };
+  return { rate: s1 * (r1 - r0), weight: (s1 - s0) * (r0 - whole0) };
 }
 
 /** Whether parts add up to the change of the whole, but for what doubles lose. */
