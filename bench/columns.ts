@@ -12,6 +12,44 @@ import { FIRST_DAY, importBookings, milliseconds, withBenchDatabase, writeBookin
 
 const rows = Number(process.argv[2] ?? 1_000_000);
 
+function shapesOf(dataset: string, load: number): CubeShape[] {
+  const shape = (categories: string[], extremes: boolean): CubeShape => ({
+    dataset,
+    load,
+    day: 'travels',
+    otherDays: [],
+    categories,
+    conditions: [],
+    numbers: [
+      { column: 'seats', scale: 0, extremes },
+      { column: 'revenue', scale: 2, extremes },
+    ],
+    spellings: {},
+  });
+  const three = ['route', 'channel', 'ticket_class'];
+  return [shape([], false), shape(['route'], false), shape(three, false), shape(three, true)];
+}
+
+function questionsOf(dataset: string): Record<string, AggregateQuery> {
+  const asked = (column: string, distinct: boolean, conditions: AnyCondition[]): AggregateQuery => ({
+    dataset,
+    day: 'travels',
+    filters: [],
+    otherDays: [],
+    conditions,
+    window: [{ start: FIRST_DAY + 365, end: FIRST_DAY + 729 }],
+    by: { columns: [{ kind: 'column', column: 'route' }], buckets: null },
+    numbers: [{ column, scale: column === 'revenue' ? 2 : 0, extremes: false, closing: false, distinct }],
+  });
+  return {
+    'different amounts by route': asked('revenue', true, []),
+    'different channels by route': asked('channel', true, []),
+    'revenue by route where seats are at least 3': asked('revenue', false, [
+      { column: 'seats', operator: 'at least', values: ['3'] },
+    ]),
+  };
+}
+
 await withBenchDatabase(async (folder) => {
   const file = path.join(folder, 'bookings.csv');
   await writeBookings(file, rows);
@@ -23,26 +61,7 @@ await withBenchDatabase(async (folder) => {
   const begun = performance.now();
   const stored = await findDataset(await importBookings('Bookings', file));
   console.log(`${rows.toLocaleString('en')} rows, imported in ${milliseconds(performance.now() - begun)}`);
-  const numbers = (extremes: boolean) => [
-    { column: 'seats', scale: 0, extremes },
-    { column: 'revenue', scale: 2, extremes },
-  ];
-  const shape = (categories: string[], extremes: boolean): CubeShape => ({
-    dataset: stored.key,
-    load: stored.currentLoad!,
-    day: 'travels',
-    otherDays: [],
-    categories,
-    conditions: [],
-    numbers: numbers(extremes),
-    spellings: {},
-  });
-  const shapes = [
-    shape([], false),
-    shape(['route'], false),
-    shape(['route', 'channel', 'ticket_class'], false),
-    shape(['route', 'channel', 'ticket_class'], true),
-  ];
+  const shapes = shapesOf(stored.key, stored.currentLoad!);
   const timed = async (work: () => unknown) => {
     const from = performance.now();
     await work();
@@ -61,24 +80,7 @@ await withBenchDatabase(async (folder) => {
   );
   const { columnSource } = await import('../src/server/columns/columnSource');
   const { sqlSource } = await import('../src/server/answers/sqlSource');
-  const asked = (column: string, distinct: boolean, conditions: AnyCondition[]): AggregateQuery => ({
-    dataset: stored.key,
-    day: 'travels',
-    filters: [],
-    otherDays: [],
-    conditions,
-    window: [{ start: FIRST_DAY + 365, end: FIRST_DAY + 729 }],
-    by: { columns: [{ kind: 'column', column: 'route' }], buckets: null },
-    numbers: [{ column, scale: column === 'revenue' ? 2 : 0, extremes: false, closing: false, distinct }],
-  });
-  const questions = {
-    'different amounts by route': asked('revenue', true, []),
-    'different channels by route': asked('channel', true, []),
-    'revenue by route where seats are at least 3': asked('revenue', false, [
-      { column: 'seats', operator: 'at least', values: ['3'] },
-    ]),
-  };
-  for (const [title, question] of Object.entries(questions)) {
+  for (const [title, question] of Object.entries(questionsOf(stored.key))) {
     const model = { shared: [] };
     const scan = () => columnSource([stored], model).aggregate(question);
     if (!(await scan())) throw new Error(`The column file does not answer: ${title}`);

@@ -111,109 +111,98 @@ class ConditionGrammar extends EmbeddedActionsParser {
     const left = this.SUBRULE(this.sum);
     let term: Term = left;
     this.OPTION(() => {
-      this.OR([
+      term = this.OR([
+        { ALT: (): Term => this.SUBRULE(this.compared, { ARGS: [left] }) },
+        { ALT: (): Term => this.SUBRULE(this.nullTest, { ARGS: [left] }) },
         {
-          ALT: () => {
-            const operator = this.SUBRULE(this.comparison);
-            const right = this.SUBRULE2(this.sum);
-            this.ACTION(() => {
-              term = {
-                kind: 'comparison',
-                operator,
-                left: asOperand(left),
-                right: asOperand(right),
-                from: left.from,
-                to: right.to,
-              };
-            });
-          },
-        },
-        {
-          ALT: () => {
-            this.CONSUME(t.Is);
+          ALT: (): Term => {
             const not = this.OPTION2(() => this.CONSUME(t.Not)) !== undefined;
-            const last = this.CONSUME(t.Null);
-            this.ACTION(() => {
-              term = { kind: 'null', operand: asOperand(left), not, from: left.from, to: placeOf(last).to };
-            });
-          },
-        },
-        {
-          ALT: () => {
-            const not = this.OPTION3(() => this.CONSUME2(t.Not)) !== undefined;
-            this.OR2([
-              {
-                ALT: () => {
-                  this.CONSUME(t.Between);
-                  const low = this.SUBRULE3(this.sum);
-                  this.CONSUME(t.And);
-                  const high = this.SUBRULE4(this.sum);
-                  this.ACTION(() => {
-                    const ends = { low: asOperand(low), high: asOperand(high) };
-                    term = {
-                      kind: 'between',
-                      operand: asOperand(left),
-                      ...ends,
-                      not,
-                      from: left.from,
-                      to: high.to,
-                    };
-                  });
-                },
-              },
-              {
-                ALT: () => {
-                  this.CONSUME(t.In);
-                  this.CONSUME(t.Open);
-                  const list: Term[] = [];
-                  this.AT_LEAST_ONE_SEP({
-                    SEP: t.Comma,
-                    DEF: () => list.push(this.SUBRULE5(this.sum)),
-                  });
-                  const close = this.CONSUME(t.Close);
-                  this.ACTION(() => {
-                    const values = list.map(asOperand);
-                    term = {
-                      kind: 'in',
-                      operand: asOperand(left),
-                      list: values,
-                      not,
-                      from: left.from,
-                      to: placeOf(close).to,
-                    };
-                  });
-                },
-              },
-              {
-                ALT: () => {
-                  this.CONSUME(t.Like);
-                  const pattern = this.OR3([
-                    { ALT: () => this.CONSUME(t.Text) },
-                    { ALT: () => this.CONSUME(t.Parameter) },
-                  ]);
-                  let escape: IToken | undefined;
-                  this.OPTION4(() => {
-                    this.CONSUME(t.Escape);
-                    escape = this.CONSUME2(t.Text);
-                  });
-                  this.ACTION(() => {
-                    term = {
-                      kind: 'like',
-                      operand: asOperand(left),
-                      ...patternOf(pattern, escape),
-                      not,
-                      from: left.from,
-                      to: placeOf(escape ?? pattern).to,
-                    };
-                  });
-                },
-              },
+            return this.OR2([
+              { ALT: (): Term => this.SUBRULE(this.between, { ARGS: [left, not] }) },
+              { ALT: (): Term => this.SUBRULE(this.listed, { ARGS: [left, not] }) },
+              { ALT: (): Term => this.SUBRULE(this.like, { ARGS: [left, not] }) },
             ]);
           },
         },
       ]);
     });
     return term;
+  });
+
+  private readonly compared = this.RULE('compared', (left: Term): Term => {
+    const operator = this.SUBRULE(this.comparison);
+    const right = this.SUBRULE(this.sum);
+    return this.ACTION(() => ({
+      kind: 'comparison',
+      operator,
+      left: asOperand(left),
+      right: asOperand(right),
+      from: left.from,
+      to: right.to,
+    }));
+  });
+
+  private readonly nullTest = this.RULE('nullTest', (left: Term): Term => {
+    this.CONSUME(t.Is);
+    const not = this.OPTION(() => this.CONSUME(t.Not)) !== undefined;
+    const last = this.CONSUME(t.Null);
+    return this.ACTION(() => ({
+      kind: 'null',
+      operand: asOperand(left),
+      not,
+      from: left.from,
+      to: placeOf(last).to,
+    }));
+  });
+
+  private readonly between = this.RULE('between', (left: Term, not: boolean): Term => {
+    this.CONSUME(t.Between);
+    const low = this.SUBRULE(this.sum);
+    this.CONSUME(t.And);
+    const high = this.SUBRULE2(this.sum);
+    return this.ACTION(() => ({
+      kind: 'between',
+      operand: asOperand(left),
+      low: asOperand(low),
+      high: asOperand(high),
+      not,
+      from: left.from,
+      to: high.to,
+    }));
+  });
+
+  private readonly listed = this.RULE('listed', (left: Term, not: boolean): Term => {
+    this.CONSUME(t.In);
+    this.CONSUME(t.Open);
+    const list: Term[] = [];
+    this.AT_LEAST_ONE_SEP({ SEP: t.Comma, DEF: () => list.push(this.SUBRULE(this.sum)) });
+    const close = this.CONSUME(t.Close);
+    return this.ACTION(() => ({
+      kind: 'in',
+      operand: asOperand(left),
+      list: list.map(asOperand),
+      not,
+      from: left.from,
+      to: placeOf(close).to,
+    }));
+  });
+
+  private readonly like = this.RULE('like', (left: Term, not: boolean): Term => {
+    this.CONSUME(t.Like);
+    const pattern = this.OR([{ ALT: () => this.CONSUME(t.Text) }, { ALT: () => this.CONSUME(t.Parameter) }]);
+    let escape: IToken | undefined;
+    this.OPTION(() => {
+      this.CONSUME(t.Escape);
+      escape = this.CONSUME2(t.Text);
+    });
+    return this.ACTION(() => ({
+      kind: 'like',
+      operand: asOperand(left),
+      ...patternOf(pattern, escape),
+      not,
+      from: left.from,
+      to: placeOf(escape ?? pattern).to,
+    }));
   });
 
   private readonly comparison = this.RULE('comparison', (): Comparison =>

@@ -2,7 +2,6 @@
 import Button from '@mui/material/Button';
 import ListItemText from '@mui/material/ListItemText';
 import MenuItem from '@mui/material/MenuItem';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
@@ -17,7 +16,7 @@ import { Section } from '../ui/Section';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
 import { ShownOnce } from './ShownOnce';
 import { useChange } from '../ui/useChange';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 /** Who is invited and has not come in yet, and a way to invite more. */
 export function Invitations({ invitations, mails }: { invitations: readonly Invitation[]; mails: boolean }) {
@@ -45,35 +44,7 @@ export function Invitations({ invitations, mails }: { invitations: readonly Invi
           : 'No mail server is set up: hand the link on yourself. It is shown once.'}
       </Typography>
       {link !== null && <ShownOnce name="Link of the invitation" text={link} onClose={() => setLink(null)} />}
-      {open.length > 0 && (
-        <Scrolling name="Invitations, column by column">
-          <Table size="small" aria-label="Invitations">
-            <TableBody>
-              {open.map((entry) => (
-                <TableRow key={entry.id}>
-                  <TableCell sx={{ fontWeight: 650 }}>{entry.email}</TableCell>
-                  <TableCell>{ROLE_NAMES[entry.role]}</TableCell>
-                  <TableCell>until {momentWords(entry.expiresAt)}</TableCell>
-                  <TableCell align="right">
-                    <Button
-                      color="error"
-                      aria-label={`Take the invitation of ${entry.email} back`}
-                      onClick={() =>
-                        void change(
-                          () => requestJson(`/api/invitations/${entry.id}`, { method: 'DELETE' }),
-                          `The invitation of ${entry.email} is taken back.`,
-                        )
-                      }
-                    >
-                      Take back
-                    </Button>
-                  </TableCell>
-                </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </Scrolling>
-      )}
+      {open.length > 0 && <OpenInvitations open={open} />}
       <InlineForm name="Invite somebody" onSubmit={invite} sx={{ mt: 1.5 }}>
         <TextField
           label="Address to invite"
@@ -103,5 +74,37 @@ export function Invitations({ invitations, mails }: { invitations: readonly Invi
         </Button>
       </InlineForm>
     </Section>
+  );
+}
+
+/** Those who have not come in yet. */
+function OpenInvitations({ open }: { open: readonly Invitation[] }) {
+  const change = useChange('people');
+  return (
+    <ScrollingTable name="Invitations">
+      <TableBody>
+        {open.map((entry) => (
+          <TableRow key={entry.id}>
+            <TableCell sx={{ fontWeight: 650 }}>{entry.email}</TableCell>
+            <TableCell>{ROLE_NAMES[entry.role]}</TableCell>
+            <TableCell>until {momentWords(entry.expiresAt)}</TableCell>
+            <TableCell align="right">
+              <Button
+                color="error"
+                aria-label={`Take the invitation of ${entry.email} back`}
+                onClick={() =>
+                  void change(
+                    () => requestJson(`/api/invitations/${entry.id}`, { method: 'DELETE' }),
+                    `The invitation of ${entry.email} is taken back.`,
+                  )
+                }
+              >
+                Take back
+              </Button>
+            </TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </ScrollingTable>
   );
 }

@@ -2,7 +2,6 @@
 /** Who did what: the newest first, searched, by days, and to be taken away. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -12,11 +11,12 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
+import type { z } from 'zod';
 import { deedsSchema } from '../../contract/people';
 import { momentWords } from '../ui/moment';
 import { PageHeader } from '../ui/PageHeader';
 import { requestAs } from '../ui/request';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const PAGE = 50;
 
@@ -73,35 +73,7 @@ export function LogPage() {
         </Box>
         {deeds.error && <Typography role="alert">{deeds.error.message}</Typography>}
         <Box sx={{ bgcolor: 'background.paper', border: 1, borderColor: 'hairline', borderRadius: 1 }}>
-          <Scrolling name="Deeds, column by column">
-            <Table size="small" aria-label="Deeds">
-              <TableHead>
-                <TableRow>
-                  <TableCell>When</TableCell>
-                  <TableCell>Who</TableCell>
-                  <TableCell>What</TableCell>
-                  <TableCell>To what</TableCell>
-                  <TableCell>From</TableCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {(deeds.data?.deeds ?? []).map((deed) => (
-                  <TableRow key={deed.id}>
-                    <TableCell sx={{ whiteSpace: 'nowrap' }}>{momentWords(deed.at)}</TableCell>
-                    <TableCell>{deed.actor}</TableCell>
-                    <TableCell>{deed.action}</TableCell>
-                    <TableCell>{deed.object}</TableCell>
-                    <TableCell>{deed.address ?? ''}</TableCell>
-                  </TableRow>
-                ))}
-                {deeds.data?.total === 0 && (
-                  <TableRow>
-                    <TableCell colSpan={5}>Nothing was done that fits.</TableCell>
-                  </TableRow>
-                )}
-              </TableBody>
-            </Table>
-          </Scrolling>
+          <Deeds deeds={deeds.data?.deeds ?? []} isEmpty={deeds.data?.total === 0} />
           <TablePagination
             component="div"
             count={deeds.data?.total ?? 0}
@@ -113,5 +85,37 @@ export function LogPage() {
         </Box>
       </Box>
     </>
+  );
+}
+
+function Deeds({ deeds, isEmpty }: { deeds: z.infer<typeof deedsSchema>['deeds']; isEmpty: boolean }) {
+  return (
+    <ScrollingTable name="Deeds">
+      <TableHead>
+        <TableRow>
+          <TableCell>When</TableCell>
+          <TableCell>Who</TableCell>
+          <TableCell>What</TableCell>
+          <TableCell>To what</TableCell>
+          <TableCell>From</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {deeds.map((deed) => (
+          <TableRow key={deed.id}>
+            <TableCell sx={{ whiteSpace: 'nowrap' }}>{momentWords(deed.at)}</TableCell>
+            <TableCell>{deed.actor}</TableCell>
+            <TableCell>{deed.action}</TableCell>
+            <TableCell>{deed.object}</TableCell>
+            <TableCell>{deed.address ?? ''}</TableCell>
+          </TableRow>
+        ))}
+        {isEmpty && (
+          <TableRow>
+            <TableCell colSpan={5}>Nothing was done that fits.</TableCell>
+          </TableRow>
+        )}
+      </TableBody>
+    </ScrollingTable>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -14,7 +13,7 @@ import { momentWords } from '../ui/moment';
 import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { useChange } from '../ui/useChange';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const sessionsSchema = z.array(ownSessionSchema);
 
@@ -40,44 +39,42 @@ export function OwnSessions() {
   return (
     <Section title="Where you are signed in">
       {list.error && <Typography role="alert">{list.error.message}</Typography>}
-      <Scrolling name="Sessions, column by column">
-        <Table size="small" aria-label="Sessions">
-          <TableHead>
-            <TableRow>
-              <TableCell>Browser</TableCell>
-              <TableCell>Address</TableCell>
-              <TableCell>Since</TableCell>
-              <TableCell>Last used</TableCell>
-              <TableCell>
-                <span style={unseenStyle}>What can be done</span>
+      <ScrollingTable name="Sessions">
+        <TableHead>
+          <TableRow>
+            <TableCell>Browser</TableCell>
+            <TableCell>Address</TableCell>
+            <TableCell>Since</TableCell>
+            <TableCell>Last used</TableCell>
+            <TableCell>
+              <span style={unseenStyle}>What can be done</span>
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {(list.data ?? []).map((session) => (
+            <TableRow key={session.id}>
+              <TableCell>{browserWords(session.browser)}</TableCell>
+              <TableCell>{session.address ?? ''}</TableCell>
+              <TableCell>{momentWords(session.begunAt)}</TableCell>
+              <TableCell>{momentWords(session.seenAt)}</TableCell>
+              <TableCell align="right">
+                {session.isThis ? (
+                  'this one'
+                ) : (
+                  <Button
+                    color="error"
+                    aria-label={`End the session of ${browserWords(session.browser)}, since ${momentWords(session.begunAt)}`}
+                    onClick={() => void end(session.id)}
+                  >
+                    End
+                  </Button>
+                )}
               </TableCell>
             </TableRow>
-          </TableHead>
-          <TableBody>
-            {(list.data ?? []).map((session) => (
-              <TableRow key={session.id}>
-                <TableCell>{browserWords(session.browser)}</TableCell>
-                <TableCell>{session.address ?? ''}</TableCell>
-                <TableCell>{momentWords(session.begunAt)}</TableCell>
-                <TableCell>{momentWords(session.seenAt)}</TableCell>
-                <TableCell align="right">
-                  {session.isThis ? (
-                    'this one'
-                  ) : (
-                    <Button
-                      color="error"
-                      aria-label={`End the session of ${browserWords(session.browser)}, since ${momentWords(session.begunAt)}`}
-                      onClick={() => void end(session.id)}
-                    >
-                      End
-                    </Button>
-                  )}
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Scrolling>
+          ))}
+        </TableBody>
+      </ScrollingTable>
     </Section>
   );
 }

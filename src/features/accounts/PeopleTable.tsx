@@ -1,7 +1,6 @@
 'use client';
 import ListItemText from '@mui/material/ListItemText';
 import MenuItem from '@mui/material/MenuItem';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -17,7 +16,7 @@ import { Section } from '../ui/Section';
 import { ROLE_NAMES, ROLE_SAYS } from './roles';
 import { ShownOnce } from './ShownOnce';
 import { useChange } from '../ui/useChange';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 export function PeopleTable({ people }: { people: readonly Person[] }) {
   const change = useChange('people', 'me');
@@ -32,32 +31,30 @@ export function PeopleTable({ people }: { people: readonly Person[] }) {
   return (
     <Section title="People">
       {link && <ShownOnce name={link.name} text={link.link} onClose={() => setLink(null)} />}
-      <Scrolling name="People, column by column">
-        <Table size="small" aria-label="People">
-          <TableHead>
-            <TableRow>
-              <TableCell>Name</TableCell>
-              <TableCell>Address</TableCell>
-              <TableCell>May</TableCell>
-              <TableCell>Second factor</TableCell>
-              <TableCell>Last here</TableCell>
-              <TableCell>
-                <span style={unseenStyle}>What can be done</span>
-              </TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {people.map((person) => (
-              <PersonRow
-                key={person.id}
-                person={person}
-                onEdit={(part, done) => edit(person, part, done)}
-                onReset={() => reset(person)}
-              />
-            ))}
-          </TableBody>
-        </Table>
-      </Scrolling>
+      <ScrollingTable name="People">
+        <TableHead>
+          <TableRow>
+            <TableCell>Name</TableCell>
+            <TableCell>Address</TableCell>
+            <TableCell>May</TableCell>
+            <TableCell>Second factor</TableCell>
+            <TableCell>Last here</TableCell>
+            <TableCell>
+              <span style={unseenStyle}>What can be done</span>
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {people.map((person) => (
+            <PersonRow
+              key={person.id}
+              person={person}
+              onEdit={(part, done) => edit(person, part, done)}
+              onReset={() => reset(person)}
+            />
+          ))}
+        </TableBody>
+      </ScrollingTable>
     </Section>
   );
 }

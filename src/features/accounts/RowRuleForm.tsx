@@ -30,6 +30,62 @@ async function valuesOf({ members, spellings }: SharedDimension): Promise<string
   return [...new Set(lists.flat().map((value) => spellings[value] ?? value))].sort();
 }
 
+function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [value: string, words: string])[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      sx={{ minWidth: 150 }}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      {options.map(([option, words]) => (
+        <MenuItem key={option} value={option}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** Values of a dimension, and the one that stands for blank. */
+function ValuesField({
+  dimension,
+  values,
+  onChange,
+}: {
+  dimension: SharedDimension;
+  values: string[];
+  onChange: (values: string[]) => void;
+}) {
+  const offered = useQuery({
+    queryKey: ['values of a dimension', dimension.key],
+    queryFn: () => valuesOf(dimension),
+  });
+  return (
+    <Autocomplete
+      multiple
+      size="small"
+      sx={{ flex: '1 1 260px' }}
+      options={[...(offered.data ?? []), BLANK]}
+      value={values}
+      onChange={(_, next) => onChange(next)}
+      renderInput={(input) => <TextField {...input} label="only these values" />}
+    />
+  );
+}
+
 export function RowRuleForm({
   given,
   groups,
@@ -51,11 +107,6 @@ export function RowRuleForm({
   const [phrase, setPhrase] = useState(given?.phrase ?? '');
   const [problem, setProblem] = useState<string | null>(null);
   const chosen = shared.find(({ key }) => key === dimension);
-  const offered = useQuery({
-    queryKey: ['values of a dimension', dimension],
-    queryFn: () => valuesOf(chosen!),
-    enabled: chosen !== undefined,
-  });
   const save = async () => {
     const parsed = phrase.trim() === '' ? null : parsePhrase(phrase);
     if (parsed && !parsed.ok) {
@@ -78,48 +129,22 @@ export function RowRuleForm({
           {problem}
         </Typography>
       )}
-      <TextField
-        select
+      <Choice
         label="People of"
-        value={group}
-        onChange={(event) => setGroup(Number(event.target.value))}
-        sx={{ minWidth: 140 }}
-      >
-        {groups.map(({ id, name }) => (
-          <MenuItem key={id} value={id}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
+        value={String(group)}
+        options={groups.map(({ id, name }) => [String(id), name])}
+        onChange={(id) => setGroup(Number(id))}
+      />
+      <Choice
         label="see of"
         value={dimension}
-        onChange={(event) => {
-          setDimension(event.target.value);
+        options={[...shared.map(({ key, name }) => [key, name] as const), [DAYS_ALONE, 'days alone']]}
+        onChange={(key) => {
+          setDimension(key);
           setValues([]);
         }}
-        sx={{ minWidth: 160 }}
-        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-      >
-        {shared.map(({ key, name }) => (
-          <MenuItem key={key} value={key}>
-            {name}
-          </MenuItem>
-        ))}
-        <MenuItem value={DAYS_ALONE}>days alone</MenuItem>
-      </TextField>
-      {chosen && (
-        <Autocomplete
-          multiple
-          size="small"
-          sx={{ flex: '1 1 260px' }}
-          options={[...(offered.data ?? []), BLANK]}
-          value={values}
-          onChange={(_, next) => setValues(next)}
-          renderInput={(input) => <TextField {...input} label="only these values" />}
-        />
-      )}
+      />
+      {chosen && <ValuesField dimension={chosen} values={values} onChange={setValues} />}
       <TextField
         label="and only the days of"
         placeholder="all days"

@@ -2,7 +2,6 @@
 /** Which rows the people of a group see: values of a shared dimension, days, or both. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
@@ -17,7 +16,7 @@ import { requestAs, requestJson } from '../ui/request';
 import { Section } from '../ui/Section';
 import { RowRuleForm } from './RowRuleForm';
 import { useChange } from '../ui/useChange';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const SHOWN_VALUES = 6;
 
@@ -73,44 +72,58 @@ export function RowRules({ groups }: { groups: readonly Group[] }) {
       </Typography>
       {groups.length === 0 && <Typography>Make a group first.</Typography>}
       {rules.error && <Typography role="alert">{rules.error.message}</Typography>}
-      <Scrolling name="Rules on rows, column by column">
-        <Table size="small" aria-label="Rules on rows">
-          <TableBody>
-            {(rules.data ?? []).map((rule) =>
-              edited === rule.id ? (
-                <TableRow key={rule.id}>
-                  <TableCell colSpan={3}>{form(rule)}</TableCell>
-                </TableRow>
-              ) : (
-                <TableRow key={rule.id}>
-                  <TableCell sx={{ fontWeight: 650 }}>
-                    {groups.find(({ id }) => id === rule.group)?.name ?? rule.group}
-                  </TableCell>
-                  <TableCell>{words(rule)}</TableCell>
-                  <TableCell align="right">
-                    <Button aria-label={`Change the rule ${words(rule)}`} onClick={() => setEdited(rule.id)}>
-                      Change
-                    </Button>
-                    <Button
-                      color="error"
-                      aria-label={`Remove the rule ${words(rule)}`}
-                      onClick={() =>
-                        void change(
-                          () => requestJson(`/api/rules/${rule.id}`, { method: 'DELETE' }),
-                          'The rule is removed.',
-                        )
-                      }
-                    >
-                      Remove
-                    </Button>
-                  </TableCell>
-                </TableRow>
-              ),
-            )}
-          </TableBody>
-        </Table>
-      </Scrolling>
+      <ScrollingTable name="Rules on rows">
+        <TableBody>
+          {(rules.data ?? []).map((rule) =>
+            edited === rule.id ? (
+              <TableRow key={rule.id}>
+                <TableCell colSpan={3}>{form(rule)}</TableCell>
+              </TableRow>
+            ) : (
+              <RuleRow
+                key={rule.id}
+                group={groups.find(({ id }) => id === rule.group)?.name ?? String(rule.group)}
+                words={words(rule)}
+                onChange={() => setEdited(rule.id)}
+                onRemove={() =>
+                  void change(
+                    () => requestJson(`/api/rules/${rule.id}`, { method: 'DELETE' }),
+                    'The rule is removed.',
+                  )
+                }
+              />
+            ),
+          )}
+        </TableBody>
+      </ScrollingTable>
       {edited === 'new' && <Box sx={{ mt: 1.5 }}>{form(null)}</Box>}
     </Section>
+  );
+}
+
+function RuleRow({
+  group,
+  words,
+  onChange,
+  onRemove,
+}: {
+  group: string;
+  words: string;
+  onChange: () => void;
+  onRemove: () => void;
+}) {
+  return (
+    <TableRow>
+      <TableCell sx={{ fontWeight: 650 }}>{group}</TableCell>
+      <TableCell>{words}</TableCell>
+      <TableCell align="right">
+        <Button aria-label={`Change the rule ${words}`} onClick={onChange}>
+          Change
+        </Button>
+        <Button color="error" aria-label={`Remove the rule ${words}`} onClick={onRemove}>
+          Remove
+        </Button>
+      </TableCell>
+    </TableRow>
   );
 }

@@ -23,7 +23,6 @@ export function SecondFactor({ isOn, isRequired }: { isOn: boolean; isRequired: 
   const notice = useNotice();
   const [password, setPassword] = useState('');
   const [begun, setBegun] = useState<Begun | null>(null);
-  const [code, setCode] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const attempt = async (work: () => Promise<unknown>) => setProblem(await orRefusal(work));
   const begin = () =>
@@ -31,11 +30,10 @@ export function SecondFactor({ isOn, isRequired }: { isOn: boolean; isRequired: 
       setBegun(await requestAs(begunSchema, '/api/auth/two-factor/enable', { body: { password } }));
       setPassword('');
     });
-  const confirm = () =>
+  const confirm = (code: string) =>
     attempt(async () => {
       await requestJson('/api/auth/two-factor/verify-totp', { body: { code: code.replace(/\s/g, '') } });
       setBegun(null);
-      setCode('');
       notice({ text: 'From now on signing in asks for a code as well.' });
       await client.invalidateQueries({ queryKey: ['me'] });
     });
@@ -54,31 +52,7 @@ export function SecondFactor({ isOn, isRequired }: { isOn: boolean; isRequired: 
         </Typography>
       )}
       {begun ? (
-        <InlineForm name="First code" onSubmit={confirm} sx={{ gap: 2, alignItems: 'stretch' }}>
-          <QrPicture text={begun.totpURI} name="What the app reads" />
-          <Box sx={{ flex: '1 1 300px' }}>
-            <Typography gutterBottom>
-              Have an app for codes read this picture, or type this key into it:{' '}
-              <code>{new URL(begun.totpURI).searchParams.get('secret')}</code>
-            </Typography>
-            <Typography gutterBottom>
-              Keep these codes where you find them without the app. Each lets you in once:{' '}
-              <code>{begun.backupCodes.join(' ')}</code>
-            </Typography>
-            <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-              <TextField
-                label="Code of the app"
-                value={code}
-                autoComplete="one-time-code"
-                onChange={(event) => setCode(event.target.value)}
-              />
-              <Button type="submit" variant="contained" disabled={code.trim() === ''}>
-                Switch it on
-              </Button>
-              <Button onClick={() => setBegun(null)}>Leave it</Button>
-            </Box>
-          </Box>
-        </InlineForm>
+        <FirstCode begun={begun} onConfirm={confirm} onLeave={() => setBegun(null)} />
       ) : isOn && isRequired ? (
         <Typography>
           Signing in asks for a code of your app, as for everybody here. Where the app is lost, an owner
@@ -107,5 +81,45 @@ export function SecondFactor({ isOn, isRequired }: { isOn: boolean; isRequired: 
         </InlineForm>
       )}
     </Section>
+  );
+}
+
+/** What an app reads, and a field for its first code. */
+function FirstCode({
+  begun,
+  onConfirm,
+  onLeave,
+}: {
+  begun: Begun;
+  onConfirm: (code: string) => Promise<void>;
+  onLeave: () => void;
+}) {
+  const [code, setCode] = useState('');
+  return (
+    <InlineForm name="First code" onSubmit={() => onConfirm(code)} sx={{ gap: 2, alignItems: 'stretch' }}>
+      <QrPicture text={begun.totpURI} name="What the app reads" />
+      <Box sx={{ flex: '1 1 300px' }}>
+        <Typography gutterBottom>
+          Have an app for codes read this picture, or type this key into it:{' '}
+          <code>{new URL(begun.totpURI).searchParams.get('secret')}</code>
+        </Typography>
+        <Typography gutterBottom>
+          Keep these codes where you find them without the app. Each lets you in once:{' '}
+          <code>{begun.backupCodes.join(' ')}</code>
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+          <TextField
+            label="Code of the app"
+            value={code}
+            autoComplete="one-time-code"
+            onChange={(event) => setCode(event.target.value)}
+          />
+          <Button type="submit" variant="contained" disabled={code.trim() === ''}>
+            Switch it on
+          </Button>
+          <Button onClick={onLeave}>Leave it</Button>
+        </Box>
+      </Box>
+    </InlineForm>
   );
 }

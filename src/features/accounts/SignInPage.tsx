@@ -19,7 +19,6 @@ export function SignInPage() {
   const [step, setStep] = useState<'password' | 'code' | 'forgotten'>('password');
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
-  const [code, setCode] = useState('');
   const [problem, setProblem] = useState<string | null>(
     address.has('error') ? 'The provider did not let you in, or nobody here has your address.' : null,
   );
@@ -33,29 +32,16 @@ export function SignInPage() {
   if (step === 'forgotten') return <Forgotten email={email} onBack={() => setStep('password')} />;
   if (step === 'code')
     return (
-      <Door
-        title="One more step"
+      <CodeStep
         problem={problem}
-        onSubmit={() =>
+        isBusy={isBusy}
+        onCode={(code) =>
           attempt(async () => {
             await giveCode(code);
             go();
           })
         }
-      >
-        <TextField
-          slotProps={SHRUNK}
-          label="Code"
-          helperText="The six digits of your app, or a backup code"
-          value={code}
-          autoFocus
-          autoComplete="one-time-code"
-          onChange={(event) => setCode(event.target.value)}
-        />
-        <Button type="submit" variant="contained" disabled={isBusy || code.trim() === ''}>
-          Go on
-        </Button>
-      </Door>
+      />
     );
   return (
     <Door
@@ -143,6 +129,35 @@ function Forgotten({ email: given, onBack }: { email: string; onBack: () => void
         </>
       )}
       <Button onClick={onBack}>Back</Button>
+    </Door>
+  );
+}
+
+/** Asks for the code of a second factor. */
+function CodeStep({
+  problem,
+  isBusy,
+  onCode,
+}: {
+  problem: string | null;
+  isBusy: boolean;
+  onCode: (code: string) => Promise<void>;
+}) {
+  const [code, setCode] = useState('');
+  return (
+    <Door title="One more step" problem={problem} onSubmit={() => onCode(code)}>
+      <TextField
+        slotProps={SHRUNK}
+        label="Code"
+        helperText="The six digits of your app, or a backup code"
+        value={code}
+        autoFocus
+        autoComplete="one-time-code"
+        onChange={(event) => setCode(event.target.value)}
+      />
+      <Button type="submit" variant="contained" disabled={isBusy || code.trim() === ''}>
+        Go on
+      </Button>
     </Door>
   );
 }

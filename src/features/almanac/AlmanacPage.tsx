@@ -42,18 +42,44 @@ export function AlmanacPage() {
   );
 }
 
+/** The year that is shown, with ways to those beside it; `first` and `last` are the years that there are. */
+function YearHead({
+  year,
+  first,
+  last,
+  onYear,
+}: {
+  year: number;
+  first: number;
+  last: number;
+  onYear: (year: number) => void;
+}) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+      <Button aria-label="The year before" disabled={year <= first} onClick={() => onYear(year - 1)}>
+        ‹
+      </Button>
+      <Typography variant="h3" component="h3">
+        {year}
+      </Typography>
+      <Button aria-label="The year after" disabled={year >= last} onClick={() => onYear(year + 1)}>
+        ›
+      </Button>
+      <Typography variant="body2" color="textSecondary" sx={{ flex: '1 1 200px' }}>
+        months down, days across; brackets where fiscal months begin, weekends underlined, dots for holidays
+      </Typography>
+    </Box>
+  );
+}
+
 function Loaded({ almanac }: { almanac: Almanac }) {
   const client = useQueryClient();
   const notice = useNotice();
   const [draft, setDraft] = useState<CalendarRule | null>(null);
   const [today] = useState(() => pinnedTodayOf(almanac) ?? civilDayAt(Date.now(), 'UTC'));
-  const [year, setYear] = useState(() => {
-    const now = civilFromDay(today).year;
-    return Math.max(
-      civilFromDay(almanac.span.first).year,
-      Math.min(now, civilFromDay(almanac.span.last).year),
-    );
-  });
+  const firstYear = civilFromDay(almanac.span.first).year;
+  const lastYear = civilFromDay(almanac.span.last).year;
+  const [year, setYear] = useState(() => Math.max(firstYear, Math.min(civilFromDay(today).year, lastYear)));
   const rule = draft ?? almanac.rule;
   const changed = JSON.stringify(rule) !== JSON.stringify(almanac.rule);
   const save = useMutation({
@@ -69,8 +95,6 @@ function Loaded({ almanac }: { almanac: Almanac }) {
       void client.invalidateQueries({ queryKey: ['almanac'] });
     },
   });
-  const firstYear = civilFromDay(almanac.span.first).year;
-  const lastYear = civilFromDay(almanac.span.last).year;
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2, mb: 1.5 }}>
@@ -104,29 +128,7 @@ function Loaded({ almanac }: { almanac: Almanac }) {
             <RuleFields rule={rule} onChange={setDraft} />
           </Box>
           <Box sx={{ flex: 1, minWidth: 0 }}>
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
-              <Button
-                aria-label="The year before"
-                disabled={year <= firstYear}
-                onClick={() => setYear(year - 1)}
-              >
-                ‹
-              </Button>
-              <Typography variant="h3" component="h3">
-                {year}
-              </Typography>
-              <Button
-                aria-label="The year after"
-                disabled={year >= lastYear}
-                onClick={() => setYear(year + 1)}
-              >
-                ›
-              </Button>
-              <Typography variant="body2" color="textSecondary" sx={{ flex: '1 1 200px' }}>
-                months down, days across; brackets where fiscal months begin, weekends underlined, dots for
-                holidays
-              </Typography>
-            </Box>
+            <YearHead year={year} first={firstYear} last={lastYear} onYear={setYear} />
             <YearPicture rule={rule} year={year} special={almanac.special} />
           </Box>
         </Box>

@@ -3,7 +3,6 @@
 import type { SpecialSet } from '../../contract/almanac';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableRow from '@mui/material/TableRow';
@@ -20,7 +19,7 @@ import { Section } from '../ui/Section';
 import { useWanted } from '../ui/useWanted';
 import { RemoveButton } from '../ui/RemoveButton';
 import { addSet, changeSet, removeSet } from './api';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const MOST_NAMED = 14;
 
@@ -81,15 +80,13 @@ export function SpecialSets({
         </Typography>
       )}
       {sets.length > 0 && (
-        <Scrolling name="Sets of days, column by column">
-          <Table size="small" aria-label="Sets of days">
-            <TableBody>
-              {sets.map((set) => (
-                <SetRow key={set.id} set={set} run={run} />
-              ))}
-            </TableBody>
-          </Table>
-        </Scrolling>
+        <ScrollingTable name="Sets of days">
+          <TableBody>
+            {sets.map((set) => (
+              <SetRow key={set.id} set={set} run={run} />
+            ))}
+          </TableBody>
+        </ScrollingTable>
       )}
       {ofYear.length > 0 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>

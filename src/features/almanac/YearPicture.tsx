@@ -76,33 +76,59 @@ export const YearPicture = memo(function YearPicture({
             days
               .filter(({ day }) => start('fiscal month', day, rule) === day)
               .map(({ day, x, y }) => (
-                <g key={`f${day}`}>
-                  <path
-                    d={bracketPath('start', x + 1, y + 1, y + ROW - 2, 5)}
-                    fill="none"
-                    stroke={role.time}
-                    strokeWidth={start('fiscal year', day, rule) === day ? 3 : 2}
-                  />
-                  <text
-                    x={x + FISCAL_LABEL < LABEL + cell * DAYS ? x + 8 : x - 4}
-                    textAnchor={x + FISCAL_LABEL < LABEL + cell * DAYS ? 'start' : 'end'}
-                    y={y + ROW / 2 + 3}
-                    fontSize="10"
-                    fontWeight={start('fiscal quarter', day, rule) === day ? 700 : 450}
-                    fill={role.time}
-                    stroke={role.surface}
-                    strokeWidth="3"
-                    paintOrder="stroke"
-                  >
-                    {unitText('fiscal month', day, rule)}
-                  </text>
-                </g>
+                <FiscalMark
+                  key={`f${day}`}
+                  day={day}
+                  x={x}
+                  y={y}
+                  rule={rule}
+                  isLeft={x + FISCAL_LABEL >= LABEL + cell * DAYS}
+                />
               ))}
         </svg>
       )}
     </div>
   );
 });
+
+/** The bracket and name of a fiscal month at its first day; the name at the left where the right has no room. */
+function FiscalMark({
+  day,
+  x,
+  y,
+  rule,
+  isLeft,
+}: {
+  day: Day;
+  x: number;
+  y: number;
+  rule: CalendarRule;
+  isLeft: boolean;
+}) {
+  return (
+    <g>
+      <path
+        d={bracketPath('start', x + 1, y + 1, y + ROW - 2, 5)}
+        fill="none"
+        stroke={role.time}
+        strokeWidth={start('fiscal year', day, rule) === day ? 3 : 2}
+      />
+      <text
+        x={isLeft ? x - 4 : x + 8}
+        textAnchor={isLeft ? 'end' : 'start'}
+        y={y + ROW / 2 + 3}
+        fontSize="10"
+        fontWeight={start('fiscal quarter', day, rule) === day ? 700 : 450}
+        fill={role.time}
+        stroke={role.surface}
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
+        {unitText('fiscal month', day, rule)}
+      </text>
+    </g>
+  );
+}
 
 function namesOf(byDay: ReturnType<typeof specialDaysByDay>, day: Day) {
   return { holiday: specialNames(byDay, day, 'holiday'), event: specialNames(byDay, day, 'event') };

@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { TimeControl } from '../../core/dashboard/document/document';
+import type { Point } from '../../core/period/phrase';
 import { printPoint } from '../../core/period/print';
 import { ROLLING_SWITCHES } from '../../core/period/rolling';
 import { PeriodSetting } from '../ui/PeriodSetting';
@@ -11,6 +12,39 @@ import { HoldSetting, RevealSetting } from './RevealSetting';
 import { AnchorSetting } from '../ui/AnchorSetting';
 import { ChoiceSetting, SwitchSetting } from '../ui/fields';
 import { useControlAnswer, useDocument, usePeriodContext, useWorkspace } from '../workspace/workspace';
+
+/** Which of the rolling switches readers are given. */
+function SwitchesSetting({
+  control: { switches },
+  change,
+  anchor,
+}: {
+  control: TimeControl;
+  change: (part: Partial<TimeControl>) => void;
+  anchor: Point;
+}) {
+  const countedFrom = printPoint(anchor);
+  return (
+    <>
+      {ROLLING_SWITCHES.map((which) => (
+        <SwitchSetting
+          key={which}
+          label={`Readers may switch “${SWITCH_LABELS[which]}”`}
+          checked={switches.includes(which)}
+          onChange={(on) =>
+            change({ switches: ROLLING_SWITCHES.filter((e) => (e === which ? on : switches.includes(e))) })
+          }
+        />
+      ))}
+      {switches.includes('today counts') && !['today', 'yesterday'].includes(countedFrom) && (
+        <Typography variant="body2" color="textSecondary">
+          “{SWITCH_LABELS['today counts']}” is shown where a period is counted from today or from yesterday;
+          this control counts from {countedFrom}.
+        </Typography>
+      )}
+    </>
+  );
+}
 
 export function TimeSettings({
   control,
@@ -24,7 +58,6 @@ export function TimeSettings({
   const answer = useControlAnswer(control.id);
   const context = usePeriodContext(control.id);
   if (!context) return <RevealSetting control={control} change={change} />;
-  const isCountedFromADay = ['today', 'yesterday'].includes(printPoint(context.anchor));
   return (
     <>
       <PeriodSetting
@@ -50,24 +83,7 @@ export function TimeSettings({
         inherited={document.anchor}
         onChange={(anchor) => change({ anchor })}
       />
-      {ROLLING_SWITCHES.map((which) => (
-        <SwitchSetting
-          key={which}
-          label={`Readers may switch “${SWITCH_LABELS[which]}”`}
-          checked={control.switches.includes(which)}
-          onChange={(on) =>
-            change({
-              switches: ROLLING_SWITCHES.filter((e) => (e === which ? on : control.switches.includes(e))),
-            })
-          }
-        />
-      ))}
-      {control.switches.includes('today counts') && !isCountedFromADay && (
-        <Typography variant="body2" color="textSecondary">
-          “{SWITCH_LABELS['today counts']}” is shown where a period is counted from today or from yesterday;
-          this control counts from {printPoint(context.anchor)}.
-        </Typography>
-      )}
+      <SwitchesSetting control={control} change={change} anchor={context.anchor} />
       <ChoiceSetting
         label="Offers days with data"
         value={control.offer}

@@ -38,6 +38,26 @@ export function treeKey(
   action();
 }
 
+/** How much of what is below a node is checked. */
+type Checked = 'all' | 'some' | 'none';
+
+function Check({ checked, colour, onToggle }: { checked: Checked; colour: string; onToggle: () => void }) {
+  const box = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (box.current) box.current.indeterminate = checked === 'some';
+  }, [checked]);
+  return (
+    <input
+      ref={box}
+      type="checkbox"
+      tabIndex={-1}
+      checked={checked === 'all'}
+      onChange={onToggle}
+      style={{ accentColor: colour, margin: 0 }}
+    />
+  );
+}
+
 export function TreeItem({
   level,
   checked,
@@ -55,7 +75,7 @@ export function TreeItem({
 }: {
   /** 1 for nodes at the top. */
   level: number;
-  checked: 'all' | 'some' | 'none';
+  checked: Checked;
   canOpen: boolean;
   isOpen: boolean;
   isFirst: boolean;
@@ -69,10 +89,6 @@ export function TreeItem({
   onKey: (event: KeyboardEvent) => void;
   children: ReactNode;
 }) {
-  const box = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (box.current) box.current.indeterminate = checked === 'some';
-  }, [checked]);
   return (
     <li role="none">
       <div
@@ -107,14 +123,7 @@ export function TreeItem({
         <label
           style={{ display: 'flex', alignItems: 'center', gap: 6, flex: 1, cursor: 'pointer', minWidth: 0 }}
         >
-          <input
-            ref={box}
-            type="checkbox"
-            tabIndex={-1}
-            checked={checked === 'all'}
-            onChange={onToggle}
-            style={{ accentColor: colour, margin: 0 }}
-          />
+          <Check checked={checked} colour={colour} onToggle={onToggle} />
           {name}
           <span style={quietStyle}>{figure}</span>
         </label>

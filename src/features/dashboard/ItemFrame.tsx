@@ -152,57 +152,72 @@ const WHY = {
 const firstChanged = (answer: VisualAnswer | undefined) =>
   isShown(answer) ? answer.baselines?.find((entry) => entry.measures.some(hasBaseline)) : undefined;
 
+/** The title of a visual, and the ways to what is behind it. */
+function VisualHead({
+  visual,
+  shownTitle,
+  answer,
+}: {
+  visual: Visual;
+  shownTitle: string;
+  answer: VisualAnswer | undefined;
+}) {
+  const title = useTitle(visual);
+  const openTrace = useTraced((traced) => traced.open);
+  const { open } = useChangeAsked();
+  const openData = useDataAsked((asked) => asked.open);
+  const changed = firstChanged(answer);
+  return (
+    <ItemHead title={shownTitle}>
+      {visual.link && <LinkOut visual={visual} link={visual.link} style={WHY} />}
+      {isMeasured(visual) && canCompare(visual) && (
+        <CompareButton
+          visual={visual}
+          title={title}
+          style={WHY}
+          onChange={
+            changed &&
+            (() => open({ visual: visual.id, baseline: changed.id, measure: 0, bucket: null, key: [] }))
+          }
+        />
+      )}
+      {(hasData(visual) || visual.kind === 'table') && (
+        <button
+          type="button"
+          onClick={() => openData(visual.id)}
+          aria-label={`Data of ${title} in rows`}
+          title="Data in rows"
+          style={WHY}
+        >
+          data
+        </button>
+      )}
+      <button
+        type="button"
+        onClick={() => openTrace(visual.id)}
+        aria-label={`Why ${title} shows this`}
+        title="Why this? (key T)"
+        style={WHY}
+      >
+        why
+      </button>
+    </ItemHead>
+  );
+}
+
 function VisualFrame({ visual: designed }: { visual: Visual }) {
   const visual = useChosen(designed);
   const { model } = useWorkspace();
   const title = useTitle(visual);
   const design = useDesign();
   const state = useHeld((held) => held.state);
-  const openTrace = useTraced((traced) => traced.open);
-  const { open } = useChangeAsked();
-  const openData = useDataAsked((asked) => asked.open);
   const answer = useVisualAnswer(visual.id);
-  const changed = firstChanged(answer);
   const waiting = useAnswers((answers) => isWaiting(answers, visual.id));
   const deaf = useMemo(() => deafWords(design, state, visual), [design, state, visual]);
   const ground = { model, document: design.document };
-  const shownTitle = visualTitle(visual, answer, ground);
   return (
     <>
-      <ItemHead title={shownTitle}>
-        {visual.link && <LinkOut visual={visual} link={visual.link} style={WHY} />}
-        {isMeasured(visual) && canCompare(visual) && (
-          <CompareButton
-            visual={visual}
-            title={title}
-            style={WHY}
-            onChange={
-              changed &&
-              (() => open({ visual: visual.id, baseline: changed.id, measure: 0, bucket: null, key: [] }))
-            }
-          />
-        )}
-        {(hasData(visual) || visual.kind === 'table') && (
-          <button
-            type="button"
-            onClick={() => openData(visual.id)}
-            aria-label={`Data of ${title} in rows`}
-            title="Data in rows"
-            style={WHY}
-          >
-            data
-          </button>
-        )}
-        <button
-          type="button"
-          onClick={() => openTrace(visual.id)}
-          aria-label={`Why ${title} shows this`}
-          title="Why this? (key T)"
-          style={WHY}
-        >
-          why
-        </button>
-      </ItemHead>
+      <VisualHead visual={visual} shownTitle={visualTitle(visual, answer, ground)} answer={answer} />
       <DrillTrail visual={visual} />
       <ChosenLine visual={visual} />
       <p style={SUBTITLE} title={isShown(answer) ? [...deaf, ...noteWords(answer)].join(' · ') : ''}>

@@ -41,6 +41,14 @@ interface Draft {
   readonly text: string;
 }
 
+/** "3 visuals, 2 controls, 4 pages" */
+const sizeWords = ({ visuals, controls, pages }: DashboardEntry) =>
+  [
+    plural(visuals, 'visual'),
+    plural(controls, 'control'),
+    ...(pages > 1 ? [plural(pages, 'page')] : []),
+  ].join(', ');
+
 export function DashboardRow({
   entry,
   isOneColumn,
@@ -69,6 +77,11 @@ export function DashboardRow({
     else if (text !== '' && text !== title) onRename(text.slice(0, 200));
     setDraft(null);
   };
+  const changes = [
+    ['Rename', () => setDraft({ of: 'name', text: title })],
+    ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
+    ['Duplicate', onDuplicate],
+  ] as const;
   const now = <Now overview={overview.data} problem={entry.problem ?? overview.error?.message} />;
   return (
     <TableRow ref={ref} hover sx={{ verticalAlign: 'top' }}>
@@ -91,9 +104,7 @@ export function DashboardRow({
           )}
         </Box>
         <Typography variant="body2" color="textSecondary">
-          {entry.problem === null &&
-            `${plural(entry.visuals, 'visual')}, ${plural(entry.controls, 'control')}`}
-          {entry.pages > 1 && `, ${entry.pages} pages`}
+          {entry.problem === null && sizeWords(entry)}
         </Typography>
         <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', mt: 0.5 }}>
           {tags.map((tag) => (
@@ -113,19 +124,7 @@ export function DashboardRow({
         </>
       )}
       <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-        <RowMenu
-          title={title}
-          entries={[
-            ...(entry.problem === null
-              ? ([
-                  ['Rename', () => setDraft({ of: 'name', text: title })],
-                  ['Tags', () => setDraft({ of: 'tags', text: tags.join(', ') })],
-                  ['Duplicate', onDuplicate],
-                ] as const)
-              : []),
-            ['Delete', onRemove],
-          ]}
-        />
+        <RowMenu title={title} entries={[...(entry.problem === null ? changes : []), ['Delete', onRemove]]} />
       </TableCell>
     </TableRow>
   );

@@ -105,10 +105,6 @@ function MonthGrid({ coverage }: { coverage: ValueCoverage }) {
   const months = monthsOf(coverage.runs);
   const lanes = coverage.values ?? [{ value: 'All rows', runs: coverage.runs }];
   const cell = Math.max(6, (width - LABEL) / Math.max(1, months.length));
-  const monthName = (month: Month) => {
-    const { year, month: number } = civilFromDay(month.start);
-    return `${MONTH_NAMES[number - 1]} ${year}`;
-  };
   if (months.length === 0) return <Typography>No day with data.</Typography>;
   return (
     <div ref={ref}>
@@ -150,25 +146,17 @@ function MonthGrid({ coverage }: { coverage: ValueCoverage }) {
               <text x={LABEL - 8} y={ROW / 2 + 4} textAnchor="end" fontSize="12" fill={colour.ink}>
                 {shortened(lane.value ?? BLANK)}
               </text>
-              {months.map((month, m) => {
-                const held = countDaysIn(lane.runs, month.start, month.end);
-                const all = countDays(intersectRuns(coverage.runs, [month]));
-                const share = held / (month.end - month.start + 1);
-                return (
-                  <g key={month.start} transform={`translate(${LABEL + m * cell} 2)`}>
-                    <rect width={Math.max(1, cell - 1.5)} height={ROW - 4} fill={`url(#${hatch})`} />
-                    {held > 0 && (
-                      <rect
-                        y={(1 - share) * (ROW - 4)}
-                        width={Math.max(1, cell - 1.5)}
-                        height={share * (ROW - 4)}
-                        fill={colour.timeMark}
-                      />
-                    )}
-                    <title>{`${lane.value ?? BLANK}, ${monthName(month)}: ${held === 0 ? 'no data' : `data on ${dayCountWords(held)}`}${all > held && held > 0 ? ` of ${all} with data at all` : ''}`}</title>
-                  </g>
-                );
-              })}
+              {months.map((month, m) => (
+                <MonthMark
+                  key={month.start}
+                  month={month}
+                  lane={lane}
+                  all={countDays(intersectRuns(coverage.runs, [month]))}
+                  x={LABEL + m * cell}
+                  width={Math.max(1, cell - 1.5)}
+                  hatch={hatch}
+                />
+              ))}
             </g>
           ))}
         </svg>
@@ -183,3 +171,36 @@ function MonthGrid({ coverage }: { coverage: ValueCoverage }) {
 }
 
 const shortened = (text: string) => (text.length > 26 ? `${text.slice(0, 25)}…` : text);
+
+/** One month of a lane, filled as far as its days have data; `all` days of it have some in any lane. */
+function MonthMark({
+  month,
+  lane,
+  all,
+  x,
+  width,
+  hatch,
+}: {
+  month: Month;
+  lane: Pick<ValueCoverage, 'runs'> & { readonly value: string | null };
+  all: number;
+  x: number;
+  width: number;
+  /** Id of the pattern for days without data. */
+  hatch: string;
+}) {
+  const held = countDaysIn(lane.runs, month.start, month.end);
+  const share = held / (month.end - month.start + 1);
+  const { year, month: number } = civilFromDay(month.start);
+  const told = held === 0 ? 'no data' : `data on ${dayCountWords(held)}`;
+  const beside = all > held && held > 0 ? ` of ${all} with data at all` : '';
+  return (
+    <g transform={`translate(${x} 2)`}>
+      <rect width={width} height={ROW - 4} fill={`url(#${hatch})`} />
+      {held > 0 && (
+        <rect y={(1 - share) * (ROW - 4)} width={width} height={share * (ROW - 4)} fill={colour.timeMark} />
+      )}
+      <title>{`${lane.value ?? BLANK}, ${MONTH_NAMES[number - 1]} ${year}: ${told}${beside}`}</title>
+    </g>
+  );
+}

@@ -1,7 +1,6 @@
 'use client';
 /** Geometry for maps: brought in as GeoJSON, told with what it holds and where it is drawn. */
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -23,7 +22,7 @@ import { nameFromFile } from '../ui/nameFromFile';
 import { Section } from '../ui/Section';
 import { useNotice } from '../ui/Notice';
 import { requestAs, requestJson, sendText } from '../ui/request';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const PATH = '/api/geometries';
 
@@ -106,52 +105,50 @@ function GeometryTable({
   onRemove: (entry: ListedGeometry) => void;
 }) {
   return (
-    <Scrolling name="Geometry, column by column">
-      <Table size="small" aria-label="Geometry">
-        <TableHead>
-          <TableRow>
-            <TableCell>Name</TableCell>
-            <TableCell align="right">Areas</TableCell>
-            <TableCell align="right">Points</TableCell>
-            <TableCell>Properties</TableCell>
-            <TableCell>Drawn on</TableCell>
-            <TableCell align="right">Actions</TableCell>
+    <ScrollingTable name="Geometry">
+      <TableHead>
+        <TableRow>
+          <TableCell>Name</TableCell>
+          <TableCell align="right">Areas</TableCell>
+          <TableCell align="right">Points</TableCell>
+          <TableCell>Properties</TableCell>
+          <TableCell>Drawn on</TableCell>
+          <TableCell align="right">Actions</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {entries.map((entry) => (
+          <TableRow key={entry.key}>
+            <TableCell>
+              <strong>{entry.name}</strong>
+              <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
+                {entry.source}
+              </Typography>
+            </TableCell>
+            <TableCell align="right">{numberWords(entry.areas)}</TableCell>
+            <TableCell align="right">{numberWords(entry.points)}</TableCell>
+            <TableCell>{entry.properties.slice(0, 6).join(', ')}</TableCell>
+            <TableCell>
+              {entry.uses.map(({ id, title }) => (
+                <div key={id}>
+                  <Link href={`/dashboards/${id}`}>{title}</Link>
+                </div>
+              ))}
+            </TableCell>
+            <TableCell align="right">
+              <Button
+                color="error"
+                disabled={entry.uses.length > 0}
+                title={entry.uses.length > 0 ? 'Maps draw it: take it off them first' : undefined}
+                onClick={() => onRemove(entry)}
+                aria-label={`Remove ${entry.name}`}
+              >
+                Remove
+              </Button>
+            </TableCell>
           </TableRow>
-        </TableHead>
-        <TableBody>
-          {entries.map((entry) => (
-            <TableRow key={entry.key}>
-              <TableCell>
-                <strong>{entry.name}</strong>
-                <Typography variant="caption" color="textSecondary" sx={{ display: 'block' }}>
-                  {entry.source}
-                </Typography>
-              </TableCell>
-              <TableCell align="right">{numberWords(entry.areas)}</TableCell>
-              <TableCell align="right">{numberWords(entry.points)}</TableCell>
-              <TableCell>{entry.properties.slice(0, 6).join(', ')}</TableCell>
-              <TableCell>
-                {entry.uses.map(({ id, title }) => (
-                  <div key={id}>
-                    <Link href={`/dashboards/${id}`}>{title}</Link>
-                  </div>
-                ))}
-              </TableCell>
-              <TableCell align="right">
-                <Button
-                  color="error"
-                  disabled={entry.uses.length > 0}
-                  title={entry.uses.length > 0 ? 'Maps draw it: take it off them first' : undefined}
-                  onClick={() => onRemove(entry)}
-                  aria-label={`Remove ${entry.name}`}
-                >
-                  Remove
-                </Button>
-              </TableCell>
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </Scrolling>
+        ))}
+      </TableBody>
+    </ScrollingTable>
   );
 }

@@ -25,7 +25,7 @@ import { role } from '../../theme/roles';
 import { nameFromFile } from '../ui/nameFromFile';
 import { ColumnRow, isDate, startingRole, type Draft } from './ImportColumnRow';
 import { numberWords } from '../../core/locale';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const FORMAT_NAMES: Record<Format, string> = {
   text: 'text',
@@ -185,31 +185,29 @@ function ColumnTable({
 }) {
   return (
     <Box sx={{ overflowX: 'auto', my: 1 }}>
-      <Scrolling name="Columns of the file, column by column">
-        <Table size="small" aria-label="Columns of the file">
-          <TableHead>
-            <TableRow>
-              <TableCell>Column</TableCell>
-              <TableCell>Found as</TableCell>
-              <TableCell>Use as</TableCell>
-              <TableCell>First values</TableCell>
-              <TableCell>Filled</TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {columns.map((column, i) => (
-              <ColumnRow
-                key={column.name}
-                column={column}
-                profile={profile.columns[i]!}
-                sample={profile.preview.slice(0, 3).map((row) => row[i] ?? '')}
-                rows={profile.rows}
-                onChange={(part) => onChange(i, part)}
-              />
-            ))}
-          </TableBody>
-        </Table>
-      </Scrolling>
+      <ScrollingTable name="Columns of the file">
+        <TableHead>
+          <TableRow>
+            <TableCell>Column</TableCell>
+            <TableCell>Found as</TableCell>
+            <TableCell>Use as</TableCell>
+            <TableCell>First values</TableCell>
+            <TableCell>Filled</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {columns.map((column, i) => (
+            <ColumnRow
+              key={column.name}
+              column={column}
+              profile={profile.columns[i]!}
+              sample={profile.preview.slice(0, 3).map((row) => row[i] ?? '')}
+              rows={profile.rows}
+              onChange={(part) => onChange(i, part)}
+            />
+          ))}
+        </TableBody>
+      </ScrollingTable>
     </Box>
   );
 }

@@ -3,7 +3,6 @@
 import { loadEntriesSchema, refusalsSchema } from '../../contract/datasets';
 import type { DatasetSummary } from '../../contract/datasets';
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -15,7 +14,7 @@ import { requestAs } from '../ui/request';
 import { Section } from '../ui/Section';
 import { numberWords } from '../../core/locale';
 import { momentWords } from '../ui/moment';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 const LISTED = 100;
 
@@ -35,28 +34,26 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
         </Button>
       }
     >
-      <Scrolling name="Refused rows, column by column">
-        <Table size="small" aria-label="Refused rows">
-          <TableHead>
-            <TableRow>
-              <TableCell align="right">Line</TableCell>
-              <TableCell>Column</TableCell>
-              <TableCell>Value</TableCell>
-              <TableCell>Reason</TableCell>
+      <ScrollingTable name="Refused rows">
+        <TableHead>
+          <TableRow>
+            <TableCell align="right">Line</TableCell>
+            <TableCell>Column</TableCell>
+            <TableCell>Value</TableCell>
+            <TableCell>Reason</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {(refusals.data ?? []).slice(0, LISTED).map((refusal) => (
+            <TableRow key={refusal.line}>
+              <TableCell align="right">{numberWords(refusal.line)}</TableCell>
+              <TableCell>{refusal.column || '(whole row)'}</TableCell>
+              <TableCell sx={{ fontFamily: 'monospace' }}>{refusal.value}</TableCell>
+              <TableCell>{refusal.reason}</TableCell>
             </TableRow>
-          </TableHead>
-          <TableBody>
-            {(refusals.data ?? []).slice(0, LISTED).map((refusal) => (
-              <TableRow key={refusal.line}>
-                <TableCell align="right">{numberWords(refusal.line)}</TableCell>
-                <TableCell>{refusal.column || '(whole row)'}</TableCell>
-                <TableCell sx={{ fontFamily: 'monospace' }}>{refusal.value}</TableCell>
-                <TableCell>{refusal.reason}</TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Scrolling>
+          ))}
+        </TableBody>
+      </ScrollingTable>
       {dataset.refused > LISTED && (
         <Typography variant="body2" color="textSecondary">
           The first {LISTED} are listed; the file has the first 1,000.
@@ -73,42 +70,40 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
   });
   return (
     <Section title="Loads">
-      <Scrolling name="Loads, column by column">
-        <Table size="small" aria-label="Loads">
-          <TableHead>
-            <TableRow>
-              <TableCell>Begun</TableCell>
-              <TableCell>From</TableCell>
-              <TableCell>By</TableCell>
-              <TableCell>How</TableCell>
-              <TableCell>Outcome</TableCell>
-              <TableCell>What changed</TableCell>
-              <TableCell align="right">Loaded</TableCell>
-              <TableCell align="right">Refused</TableCell>
-              <TableCell align="right">Rows in use after</TableCell>
+      <ScrollingTable name="Loads">
+        <TableHead>
+          <TableRow>
+            <TableCell>Begun</TableCell>
+            <TableCell>From</TableCell>
+            <TableCell>By</TableCell>
+            <TableCell>How</TableCell>
+            <TableCell>Outcome</TableCell>
+            <TableCell>What changed</TableCell>
+            <TableCell align="right">Loaded</TableCell>
+            <TableCell align="right">Refused</TableCell>
+            <TableCell align="right">Rows in use after</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {(loads.data ?? []).map((load) => (
+            <TableRow key={load.id}>
+              <TableCell>{momentWords(`${load.startedAt.replace(' ', 'T')}Z`)}</TableCell>
+              <TableCell>{load.source}</TableCell>
+              <TableCell>{load.actor}</TableCell>
+              <TableCell>
+                {load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}
+              </TableCell>
+              <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
+              <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
+              <TableCell align="right">{numberWords(load.rowsLoaded)}</TableCell>
+              <TableCell align="right">{numberWords(load.rowsRefused)}</TableCell>
+              <TableCell align="right">
+                {load.status === 'done' ? numberWords(load.rowsTotal) : '–'}
+              </TableCell>
             </TableRow>
-          </TableHead>
-          <TableBody>
-            {(loads.data ?? []).map((load) => (
-              <TableRow key={load.id}>
-                <TableCell>{momentWords(`${load.startedAt.replace(' ', 'T')}Z`)}</TableCell>
-                <TableCell>{load.source}</TableCell>
-                <TableCell>{load.actor}</TableCell>
-                <TableCell>
-                  {load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}
-                </TableCell>
-                <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
-                <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
-                <TableCell align="right">{numberWords(load.rowsLoaded)}</TableCell>
-                <TableCell align="right">{numberWords(load.rowsRefused)}</TableCell>
-                <TableCell align="right">
-                  {load.status === 'done' ? numberWords(load.rowsTotal) : '–'}
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Scrolling>
+          ))}
+        </TableBody>
+      </ScrollingTable>
     </Section>
   );
 }

@@ -111,27 +111,31 @@ export function MeasurePreview({
       <Typography variant="h3" component="h3" sx={{ mt: 2 }}>
         Days with data
       </Typography>
-      {lanes.map((lane) => {
-        const first = lane.runs[0];
-        const last = lane.runs.at(-1);
-        if (!first || !last) return <Typography key={lane.name}>No day with data.</Typography>;
-        const holes = subtractRuns([{ start: first.start, end: last.end }], lane.runs);
-        return (
-          <div key={`${lane.dataset} ${lane.measure}`} style={{ marginBottom: 8 }}>
-            <Typography variant="body2">
-              {lanes.length > 1 ? `${lane.name}: ` : ''}
-              {dayWords(first.start)} – {dayWords(last.end)}, data on {dayCountWords(countDays(lane.runs))}
-            </Typography>
-            <CoverageLane
-              name={lane.name}
-              first={first.start}
-              last={last.end}
-              holes={holes}
-              provisionalFrom={lane.provisionalFrom}
-            />
-          </div>
-        );
-      })}
+      {lanes.map((lane) => (
+        <CoveredDays key={`${lane.dataset} ${lane.measure}`} lane={lane} isNamed={lanes.length > 1} />
+      ))}
     </>
+  );
+}
+
+/** The days with data of one lane; its name where there are several. */
+function CoveredDays({ lane, isNamed }: { lane: TurnAnswer['lanes'][string]; isNamed: boolean }) {
+  const { name, runs, provisionalFrom } = lane;
+  const [start, end] = [runs[0]?.start, runs.at(-1)?.end];
+  if (start === undefined || end === undefined) return <Typography>No day with data.</Typography>;
+  return (
+    <div style={{ marginBottom: 8 }}>
+      <Typography variant="body2">
+        {isNamed ? `${name}: ` : ''}
+        {dayWords(start)} – {dayWords(end)}, data on {dayCountWords(countDays(runs))}
+      </Typography>
+      <CoverageLane
+        name={name}
+        first={start}
+        last={end}
+        holes={subtractRuns([{ start, end }], runs)}
+        provisionalFrom={provisionalFrom}
+      />
+    </div>
   );
 }

@@ -2,7 +2,6 @@
 /** The measures of a dataset, each in words; the editor opens beside a look at the figures. */
 import type { DatasetEdit, DatasetSummary } from '../../contract/datasets';
 import Button from '@mui/material/Button';
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -17,7 +16,7 @@ import { MeasureEditor } from './MeasureEditor';
 import { definitionWords, DIRECTION_WORDS } from '../../core/model/measureWords';
 import { RemoveButton } from '../ui/RemoveButton';
 import { Section } from '../ui/Section';
-import { Scrolling } from '../ui/Scrolling';
+import { ScrollingTable } from '../ui/ScrollingTable';
 
 /** The measures with one that was removed, in the place that it had. */
 function withAgain(now: readonly Measure[], measure: Measure, before: readonly Measure[]): Measure[] {
@@ -59,7 +58,6 @@ export function MeasuresSection({
   useEffect(() => {
     latest.current = measures;
   }, [measures]);
-  const fresh = (from?: Measure) => freshMeasure(dataset, from);
   const save = (measure: Measure) => {
     const known = measures.some((entry) => entry.key === measure.key);
     const next = known
@@ -72,7 +70,11 @@ export function MeasuresSection({
     <Section
       title="Measures"
       aside={
-        <Button variant="contained" onClick={() => setEdited(fresh())} disabled={roles.length === 0}>
+        <Button
+          variant="contained"
+          onClick={() => setEdited(freshMeasure(dataset))}
+          disabled={roles.length === 0}
+        >
           Add a measure
         </Button>
       }
@@ -80,53 +82,33 @@ export function MeasuresSection({
       {roles.length === 0 && (
         <Typography>Measures go by a date role. Mark a date column above first.</Typography>
       )}
-      <Scrolling name="Measures, column by column">
-        <Table size="small" aria-label="Measures">
-          <TableHead>
-            <TableRow>
-              <TableCell>Measure</TableCell>
-              <TableCell>What it works out</TableCell>
-              <TableCell>Unit</TableCell>
-              <TableCell>Date role</TableCell>
-              <TableCell>Direction</TableCell>
-              <TableCell>
-                <span style={unseenStyle}>What can be done</span>
-              </TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {measures.map((measure) => (
-              <TableRow key={measure.key}>
-                <TableCell sx={{ fontWeight: 650 }}>{measure.name}</TableCell>
-                <TableCell>{model ? definitionWords(model, dataset, measure) : ''}</TableCell>
-                <TableCell>{measure.unit}</TableCell>
-                <TableCell>{roles.find((role) => role.key === measure.role)?.name ?? measure.role}</TableCell>
-                <TableCell>
-                  {measure.direction === 'neither' ? '' : DIRECTION_WORDS[measure.direction]}
-                </TableCell>
-                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-                  <Button aria-label={`Edit ${measure.name}`} onClick={() => setEdited(measure)}>
-                    Edit
-                  </Button>
-                  <Button aria-label={`Copy ${measure.name}`} onClick={() => setEdited(fresh(measure))}>
-                    Copy
-                  </Button>
-                  <RemoveButton
-                    name={measure.name}
-                    label="Remove"
-                    done="is removed"
-                    uses={{ dataset: dataset.key, measure: measure.key }}
-                    onRemove={() =>
-                      onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })
-                    }
-                    onUndo={() => onChange({ measures: withAgain(latest.current, measure, measures) })}
-                  />
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Scrolling>
+      <ScrollingTable name="Measures">
+        <TableHead>
+          <TableRow>
+            <TableCell>Measure</TableCell>
+            <TableCell>What it works out</TableCell>
+            <TableCell>Unit</TableCell>
+            <TableCell>Date role</TableCell>
+            <TableCell>Direction</TableCell>
+            <TableCell>
+              <span style={unseenStyle}>What can be done</span>
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {measures.map((measure) => (
+            <MeasureRow
+              key={measure.key}
+              measure={measure}
+              dataset={dataset}
+              words={model ? definitionWords(model, dataset, measure) : ''}
+              onEdit={setEdited}
+              onRemove={() => onChange({ measures: measures.filter((entry) => entry.key !== measure.key) })}
+              onUndo={() => onChange({ measures: withAgain(latest.current, measure, measures) })}
+            />
+          ))}
+        </TableBody>
+      </ScrollingTable>
       {edited && model && (
         <MeasureEditor
           dataset={dataset}
@@ -137,5 +119,49 @@ export function MeasuresSection({
         />
       )}
     </Section>
+  );
+}
+
+function MeasureRow({
+  measure,
+  dataset,
+  words,
+  onEdit,
+  onRemove,
+  onUndo,
+}: {
+  measure: Measure;
+  dataset: DatasetSummary;
+  /** What it works out. */
+  words: string;
+  onEdit: (measure: Measure) => void;
+  onRemove: () => void;
+  onUndo: () => void;
+}) {
+  const { name, direction } = measure;
+  return (
+    <TableRow>
+      <TableCell sx={{ fontWeight: 650 }}>{name}</TableCell>
+      <TableCell>{words}</TableCell>
+      <TableCell>{measure.unit}</TableCell>
+      <TableCell>{dataset.roles.find((role) => role.key === measure.role)?.name ?? measure.role}</TableCell>
+      <TableCell>{direction === 'neither' ? '' : DIRECTION_WORDS[direction]}</TableCell>
+      <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+        <Button aria-label={`Edit ${name}`} onClick={() => onEdit(measure)}>
+          Edit
+        </Button>
+        <Button aria-label={`Copy ${name}`} onClick={() => onEdit(freshMeasure(dataset, measure))}>
+          Copy
+        </Button>
+        <RemoveButton
+          name={name}
+          label="Remove"
+          done="is removed"
+          uses={{ dataset: dataset.key, measure: measure.key }}
+          onRemove={onRemove}
+          onUndo={onUndo}
+        />
+      </TableCell>
+    </TableRow>
   );
 }

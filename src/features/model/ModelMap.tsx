@@ -66,6 +66,13 @@ export function ModelMap({ model }: { model: Model }) {
   );
 }
 
+/** What the map shows, in words. */
+function mapWords(datasets: readonly DatasetModel[], shared: readonly SharedDimension[]): string {
+  const names = (entries: readonly { readonly name: string }[]) => entries.map(({ name }) => name).join(', ');
+  const words = datasets.map(({ name, roles }) => `${name} by ${names(roles) || 'no date role'}`).join('; ');
+  return `Model: ${words}. Shared: ${names(shared) || 'nothing'}`;
+}
+
 function DrawnMap({ model, datasets }: { model: Model; datasets: readonly DatasetModel[] }) {
   const router = useRouter();
   const [ref, size] = useSize<HTMLDivElement>();
@@ -86,12 +93,6 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
   const sharedWidth = Math.min(200, (width - 20) / Math.max(1, model.shared.length) - 16);
   const sharedX = (i: number) =>
     centre - ((sharedWidth + 16) * model.shared.length - 16) / 2 + i * (sharedWidth + 16);
-  const words = boxes
-    .map(
-      ({ dataset }) =>
-        `${dataset.name} by ${dataset.roles.map((entry) => entry.name).join(', ') || 'no date role'}`,
-    )
-    .join('; ');
   return (
     <div ref={ref} style={{ minHeight: height, overflowX: 'auto' }}>
       {width > 0 && (
@@ -99,7 +100,7 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
           width={width}
           height={height}
           role="group"
-          aria-label={`Model: ${words}. Shared: ${model.shared.map((entry) => entry.name).join(', ') || 'nothing'}`}
+          aria-label={mapWords(datasets, model.shared)}
           style={{ display: 'block' }}
         >
           {boxes.map((box) => (
@@ -112,30 +113,20 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
             />
           ))}
           <Trunk centre={centre} bottom={bottom} span={model.span} />
-          {model.shared.map((entry, i) => {
-            const x = sharedX(i) + sharedWidth / 2;
-            const colour = seriesColour(i);
-            return boxes
-              .filter((box) => entry.members.some((member) => member.dataset === box.dataset.key))
-              .map((box) => {
-                const side = box.side === 'left' ? left : right + boxWidth;
-                const outer = box.side === 'left' ? left - 14 - i * 8 : right + boxWidth + 14 + i * 8;
-                const y = box.y + box.height / 2 + (i - (model.shared.length - 1) / 2) * 6;
-                const lane = bottom + 8 + i * 4;
-                const faded = lit !== null && lit !== `#${entry.key}` && lit !== box.dataset.key;
-                return (
-                  <path
-                    key={`${entry.key} ${box.dataset.key}`}
-                    d={`M${side} ${y}H${outer}V${lane}H${x}V${sharedTop}`}
-                    fill="none"
-                    stroke={colour}
-                    strokeWidth="1.5"
-                    strokeDasharray="5 3"
-                    opacity={faded ? 0.12 : 0.9}
-                  />
-                );
-              });
-          })}
+          {model.shared.map((entry, i) => (
+            <SharedLines
+              key={entry.key}
+              entry={entry}
+              place={i}
+              count={model.shared.length}
+              boxes={boxes}
+              sides={{ left, right: right + boxWidth }}
+              bottom={bottom}
+              x={sharedX(i) + sharedWidth / 2}
+              top={sharedTop}
+              lit={lit}
+            />
+          ))}
           {boxes.map((box) => (
             <DatasetBox
               key={box.dataset.key}
@@ -167,6 +158,54 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
       )}
     </div>
   );
+}
+
+/** Lines from the datasets of a shared dimension around them and down to its box. */
+function SharedLines({
+  entry,
+  place,
+  count,
+  boxes,
+  sides,
+  bottom,
+  x,
+  top,
+  lit,
+}: {
+  entry: SharedDimension;
+  /** Which of how many it is. */
+  place: number;
+  count: number;
+  boxes: readonly Placed[];
+  /** Outer edges of the boxes. */
+  sides: Readonly<Record<Placed['side'], number>>;
+  bottom: number;
+  /** The middle and the top of its own box. */
+  x: number;
+  top: number;
+  lit: string | null;
+}) {
+  const lane = bottom + 8 + place * 4;
+  const out = 14 + place * 8;
+  return boxes
+    .filter((box) => entry.members.some((member) => member.dataset === box.dataset.key))
+    .map((box) => {
+      const side = sides[box.side];
+      const outer = box.side === 'left' ? side - out : side + out;
+      const y = box.y + box.height / 2 + (place - (count - 1) / 2) * 6;
+      const faded = lit !== null && lit !== `#${entry.key}` && lit !== box.dataset.key;
+      return (
+        <path
+          key={box.dataset.key}
+          d={`M${side} ${y}H${outer}V${lane}H${x}V${top}`}
+          fill="none"
+          stroke={seriesColour(place)}
+          strokeWidth="1.5"
+          strokeDasharray="5 3"
+          opacity={faded ? 0.12 : 0.9}
+        />
+      );
+    });
 }
 
 /** A line from a dataset to the trunk for each of its date roles. */

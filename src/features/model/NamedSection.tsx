@@ -37,6 +37,27 @@ export interface EditorProps<E> {
   readonly onRemove?: () => void;
 }
 
+interface SectionProps<E, T extends Named & E> {
+  readonly title: string;
+  /** What they are, in a sentence or two. */
+  readonly about: string;
+  /** Where they are read and changed. */
+  readonly address: string;
+  /** What is read there. */
+  readonly listSchema: z.ZodType<T[]>;
+  /** Changes when they have to be read anew. */
+  readonly version: unknown;
+  /** What of one is changed: what a change starts from. */
+  readonly basisOf: (entry: T) => unknown;
+  /** What stands under a name, and what it stands for. */
+  readonly under: (entry: T) => string;
+  readonly textOf: (entry: T) => string;
+  /** What a new one begins with; null where none can be made. */
+  readonly fresh: E | null;
+  readonly beginLabel: string;
+  readonly editor: (props: EditorProps<E>) => ReactNode;
+}
+
 export function NamedSection<E, T extends Named & E>({
   title,
   about,
@@ -49,26 +70,7 @@ export function NamedSection<E, T extends Named & E>({
   fresh,
   beginLabel,
   editor,
-}: {
-  title: string;
-  /** What they are, in a sentence or two. */
-  about: string;
-  /** Where they are read and changed. */
-  address: string;
-  /** What is read there. */
-  listSchema: z.ZodType<T[]>;
-  /** Changes when they have to be read anew. */
-  version: unknown;
-  /** What of one is changed: what a change starts from. */
-  basisOf: (entry: T) => unknown;
-  /** What stands under a name, and what it stands for. */
-  under: (entry: T) => string;
-  textOf: (entry: T) => string;
-  /** What a new one begins with; null where none can be made. */
-  fresh: E | null;
-  beginLabel: string;
-  editor: (props: EditorProps<E>) => ReactNode;
-}) {
+}: SectionProps<E, T>) {
   const [edited, setEdited] = useState<string | null>(null);
   const notice = useNotice();
   const { problem, asked, run } = useModelEdit(() => setEdited(null));
@@ -85,6 +87,8 @@ export function NamedSection<E, T extends Named & E>({
       notice({ text: `“${entry.name}” is deleted.`, action: { label: 'Undo', run: undo } });
     });
   const close = () => setEdited(null);
+  const put = (entry: T, body: E) =>
+    void run(() => requestJson(`${address}/${entry.key}`, { method: 'PUT', body, basis: basisOf(entry) }));
   return (
     <Section title={title}>
       <Typography color="textSecondary" gutterBottom>
@@ -102,21 +106,11 @@ export function NamedSection<E, T extends Named & E>({
             {editor({
               start: entry,
               known: entry.key,
-              onSave: (body) =>
-                void run(() =>
-                  requestJson(`${address}/${entry.key}`, { method: 'PUT', body, basis: basisOf(entry) }),
-                ),
+              onSave: (body) => put(entry, body),
               onCancel: close,
               onRemove: () => remove(entry, false),
             })}
-            {asked !== null && (
-              <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
-                <Typography color="warning">{asked}</Typography>
-                <Button color="error" onClick={() => remove(entry, true)}>
-                  Delete it all the same
-                </Button>
-              </Box>
-            )}
+            {asked !== null && <Question words={asked} onRemove={() => remove(entry, true)} />}
           </Box>
         ) : (
           <Row
@@ -141,6 +135,18 @@ export function NamedSection<E, T extends Named & E>({
             </Button>
           )}
     </Section>
+  );
+}
+
+/** Asks whether one that is used is deleted all the same. */
+function Question({ words, onRemove }: { words: string; onRemove: () => void }) {
+  return (
+    <Box role="alert" sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1 }}>
+      <Typography color="warning">{words}</Typography>
+      <Button color="error" onClick={onRemove}>
+        Delete it all the same
+      </Button>
+    </Box>
   );
 }
 

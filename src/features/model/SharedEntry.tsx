@@ -38,14 +38,6 @@ export function SharedEntry({
   const agreement = agreementOf(values, shared.spellings);
   const set = (part: Partial<Draft>) =>
     onChange({ name: shared.name, members: shared.members, spellings: shared.spellings, ...part });
-  const inUse = new Set(
-    model.shared.flatMap((entry) => entry.members.map((member) => `${member.dataset}/${member.column}`)),
-  );
-  const addable = columns.filter(
-    (entry) =>
-      !inUse.has(`${entry.dataset}/${entry.column}`) &&
-      !shared.members.some((member) => member.dataset === entry.dataset),
-  );
   return (
     <Box
       role="group"
@@ -61,47 +53,7 @@ export function SharedEntry({
             onChange={(name) => set({ name: name.trim().slice(0, 100) })}
           />
         </Box>
-        <Box sx={{ flex: 1, display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
-          {shared.members.map((member) => (
-            <span
-              key={`${member.dataset}/${member.column}`}
-              style={{
-                background: role.choiceTint,
-                borderRadius: 3,
-                padding: '2px 4px 2px 8px',
-                display: 'inline-flex',
-                alignItems: 'center',
-              }}
-            >
-              {memberWords(model, member)}
-              <Button
-                sx={{ minWidth: 0, px: 0.75, py: 0 }}
-                aria-label={`Take ${memberWords(model, member)} out`}
-                onClick={() => set({ members: shared.members.filter((other) => other !== member) })}
-              >
-                ×
-              </Button>
-            </span>
-          ))}
-          {addable.length > 0 && (
-            <TextField
-              select
-              label="Add a column"
-              value=""
-              onChange={(event) => {
-                const [dataset = '', column = ''] = event.target.value.split('/');
-                set({ members: [...shared.members, { dataset, column }] });
-              }}
-              sx={{ minWidth: 170 }}
-            >
-              {addable.map((entry) => (
-                <MenuItem key={`${entry.dataset}/${entry.column}`} value={`${entry.dataset}/${entry.column}`}>
-                  {memberWords(model, entry)}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-        </Box>
+        <Members model={model} shared={shared} columns={columns} onChange={(members) => set({ members })} />
         <RemoveButton
           name={shared.name}
           label="Take apart"
@@ -118,6 +70,71 @@ export function SharedEntry({
       )}
       <SpellingMerge shared={shared} values={values} onChange={(spellings) => set({ spellings })} />
       <Spellings shared={shared} values={values} onChange={(spellings) => set({ spellings })} />
+    </Box>
+  );
+}
+
+/** The columns of a shared dimension, and those that can be added: one of each dataset, in no other dimension. */
+function Members({
+  model,
+  shared,
+  columns,
+  onChange,
+}: {
+  model: Model;
+  shared: SharedDimension;
+  columns: readonly ColumnValues[];
+  onChange: (members: SharedDimension['members']) => void;
+}) {
+  const inUse = new Set(
+    model.shared.flatMap((entry) => entry.members.map((member) => `${member.dataset}/${member.column}`)),
+  );
+  const addable = columns.filter(
+    (entry) =>
+      !inUse.has(`${entry.dataset}/${entry.column}`) &&
+      !shared.members.some((member) => member.dataset === entry.dataset),
+  );
+  return (
+    <Box sx={{ flex: 1, display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+      {shared.members.map((member) => (
+        <span
+          key={`${member.dataset}/${member.column}`}
+          style={{
+            background: role.choiceTint,
+            borderRadius: 3,
+            padding: '2px 4px 2px 8px',
+            display: 'inline-flex',
+            alignItems: 'center',
+          }}
+        >
+          {memberWords(model, member)}
+          <Button
+            sx={{ minWidth: 0, px: 0.75, py: 0 }}
+            aria-label={`Take ${memberWords(model, member)} out`}
+            onClick={() => onChange(shared.members.filter((other) => other !== member))}
+          >
+            ×
+          </Button>
+        </span>
+      ))}
+      {addable.length > 0 && (
+        <TextField
+          select
+          label="Add a column"
+          value=""
+          onChange={(event) => {
+            const [dataset = '', column = ''] = event.target.value.split('/');
+            onChange([...shared.members, { dataset, column }]);
+          }}
+          sx={{ minWidth: 170 }}
+        >
+          {addable.map((entry) => (
+            <MenuItem key={`${entry.dataset}/${entry.column}`} value={`${entry.dataset}/${entry.column}`}>
+              {memberWords(model, entry)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
     </Box>
   );
 }

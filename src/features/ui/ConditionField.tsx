@@ -18,6 +18,18 @@ import { numberWords } from '../../core/locale';
 
 const INPUT_STYLE = { ...phraseStyle, fontSize: 12, lineHeight: '18px', padding: 0 };
 
+/** How many rows a condition keeps, in words, once it was asked for this very text; empty before. */
+function useCounted(dataset: string, text: string, parameters: Parameters) {
+  const { data, error, variables, mutate } = useMutation({
+    mutationFn: (sql: string) =>
+      requestAs(conditionCountSchema, '/api/conditions/check', {
+        body: { dataset, sql, values: Object.fromEntries(valuesOf(parameters)) },
+      }),
+  });
+  const found = data ? `Keeps ${numberWords(data.kept)} of ${numberWords(data.rows)} rows.` : error?.message;
+  return { counted: variables === text ? (found ?? '') : '', count: () => mutate(text) };
+}
+
 export function ConditionField({
   label,
   value,
@@ -51,24 +63,13 @@ export function ConditionField({
     const { from, words } = completeCondition(draft, draft.length, columns, [...parameters.keys()]);
     return words.map((word) => ({ text: `${draft.slice(0, from)}${word} `, word }));
   }, [draft, columns, parameters]);
-  const count = useMutation({
-    mutationFn: (sql: string) =>
-      requestAs(conditionCountSchema, '/api/conditions/check', {
-        body: { dataset, sql, values: Object.fromEntries(valuesOf(parameters)) },
-      }),
-  });
+  const { counted, count } = useCounted(dataset, text, parameters);
   const commit = () => {
     if (draft === null || (!isBlank && !read.ok)) return;
     const next = text.trim();
     if (next !== value) onCommit(next);
     setDraft(null);
   };
-  const counted =
-    count.data && count.variables === text
-      ? `Keeps ${numberWords(count.data.kept)} of ${numberWords(count.data.rows)} rows.`
-      : count.error && count.variables === text
-        ? count.error.message
-        : '';
   const below =
     !isBlank && !read.ok ? (
       <ErrorPlace text={text} {...read.error} />
@@ -103,7 +104,7 @@ export function ConditionField({
       />
       <Button
         disabled={isBlank || !read.ok}
-        onClick={() => count.mutate(text)}
+        onClick={count}
         sx={{ mt: 1, minWidth: 0, px: 0.75 }}
         title="How many rows it keeps"
       >

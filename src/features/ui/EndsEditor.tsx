@@ -132,27 +132,7 @@ function EndRow({
           <DayField label={`${name}, day`} day={end.day} onDay={(day) => onChange({ kind: 'day', day })} />
         </div>
       )}
-      {end.kind === 'edge' && (
-        <>
-          <Pick
-            label={`${name}, edge`}
-            value={end.edge}
-            width={80}
-            options={['start', 'end'].map((value) => ({ value, label: value }))}
-            onChange={(edge) => onChange({ ...end, edge: edge === 'start' ? 'start' : 'end' })}
-          />
-          <Pick
-            label={`${name}, which`}
-            value={end.which}
-            width={80}
-            options={['last', 'this', 'next'].map((value) => ({ value, label: value }))}
-            onChange={(which) =>
-              onChange({ ...end, which: which === 'last' || which === 'next' ? which : 'this' })
-            }
-          />
-          <UnitPick label={`${name}, unit`} unit={end.unit} onChange={(unit) => onChange({ ...end, unit })} />
-        </>
-      )}
+      {end.kind === 'edge' && <EdgeFields name={name} end={end} onChange={onChange} />}
       {(end.kind === 'rolling' || end.kind === 'edge') && (
         <OffsetFields name={name} offset={end.offset} onChange={(offset) => onChange({ ...end, offset })} />
       )}
@@ -279,5 +259,38 @@ function Count({
       }}
       slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: 'numeric', 'aria-label': label } }}
     />
+  );
+}
+
+/** Which edge of which unit an end is. */
+function EdgeFields({
+  name,
+  end,
+  onChange,
+}: {
+  name: string;
+  end: Extract<PeriodEnd, { kind: 'edge' }>;
+  onChange: (end: PeriodEnd) => void;
+}) {
+  return (
+    <>
+      <Pick
+        label={`${name}, edge`}
+        value={end.edge}
+        width={80}
+        options={['start', 'end'].map((value) => ({ value, label: value }))}
+        onChange={(edge) => onChange({ ...end, edge: edge === 'start' ? 'start' : 'end' })}
+      />
+      <Pick
+        label={`${name}, which`}
+        value={end.which}
+        width={80}
+        options={['last', 'this', 'next'].map((value) => ({ value, label: value }))}
+        onChange={(which) =>
+          onChange({ ...end, which: which === 'last' || which === 'next' ? which : 'this' })
+        }
+      />
+      <UnitPick label={`${name}, unit`} unit={end.unit} onChange={(unit) => onChange({ ...end, unit })} />
+    </>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 /** Windows that a change would move, as rows of a table. */
-import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
@@ -8,7 +7,7 @@ import TableRow from '@mui/material/TableRow';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { MovedWindow } from '../../core/model/ruleChanges';
-import { Scrolling } from './Scrolling';
+import { ScrollingTable } from './ScrollingTable';
 
 /** "start 20 days earlier, end 10 days later". */
 function movesWords({ startMoves, endMoves }: Pick<MovedWindow, 'startMoves' | 'endMoves'>): string {
@@ -31,34 +30,32 @@ export function MovedWindows({
   children?: ReactNode;
 }) {
   return (
-    <Scrolling name={`${label}, column by column`}>
-      <Table size="small" aria-label={label}>
-        <TableHead>
-          <TableRow>
-            <TableCell>Dashboard</TableCell>
-            <TableCell>Control or visual</TableCell>
-            <TableCell>Now</TableCell>
-            <TableCell>Then</TableCell>
-            <TableCell>Moves</TableCell>
+    <ScrollingTable name={label}>
+      <TableHead>
+        <TableRow>
+          <TableCell>Dashboard</TableCell>
+          <TableCell>Control or visual</TableCell>
+          <TableCell>Now</TableCell>
+          <TableCell>Then</TableCell>
+          <TableCell>Moves</TableCell>
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {windows.map((entry) => (
+          <TableRow key={`${entry.dashboard} ${entry.control} ${entry.phrase}`}>
+            <TableCell>
+              <Link href={`/dashboards/${entry.dashboard}`}>{entry.title}</Link>
+            </TableCell>
+            <TableCell>
+              {entry.control}, “{entry.phrase}”
+            </TableCell>
+            <TableCell>{entry.before}</TableCell>
+            <TableCell>{entry.after}</TableCell>
+            <TableCell>{movesWords(entry)}</TableCell>
           </TableRow>
-        </TableHead>
-        <TableBody>
-          {windows.map((entry) => (
-            <TableRow key={`${entry.dashboard} ${entry.control} ${entry.phrase}`}>
-              <TableCell>
-                <Link href={`/dashboards/${entry.dashboard}`}>{entry.title}</Link>
-              </TableCell>
-              <TableCell>
-                {entry.control}, “{entry.phrase}”
-              </TableCell>
-              <TableCell>{entry.before}</TableCell>
-              <TableCell>{entry.after}</TableCell>
-              <TableCell>{movesWords(entry)}</TableCell>
-            </TableRow>
-          ))}
-          {children}
-        </TableBody>
-      </Table>
-    </Scrolling>
+        ))}
+        {children}
+      </TableBody>
+    </ScrollingTable>
   );
 }

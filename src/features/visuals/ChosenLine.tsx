@@ -31,6 +31,20 @@ export function ChosenLine({ visual }: { visual: Visual }) {
   return pick && isPickSource(visual) ? <Chosen visual={visual} pick={pick} /> : null;
 }
 
+/** One of the two ways to take what is chosen. */
+function Keeping({ words, isOn, onTake }: { words: string; isOn: boolean; onTake: () => void }) {
+  return (
+    <button
+      type="button"
+      style={{ ...BUTTON, ...(isOn ? { background: role.choiceTint } : {}) }}
+      aria-pressed={isOn}
+      onClick={onTake}
+    >
+      {words}
+    </button>
+  );
+}
+
 function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
   const { model, held } = useWorkspace();
   const design = useDesign();
@@ -42,6 +56,7 @@ function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
   );
   const days = pickedDays(pick, model.rule);
   const title = design.titleOf(visual);
+  const words = shownPick(pick, model, pickDimensions(visual));
   const put = (exclude: boolean) => held.pick(visual.id, { ...pick, exclude });
   const times = design.document.controls.filter(
     (control) => isTimeControl(control) && !hidden.split(' ').includes(control.id),
@@ -74,28 +89,14 @@ function Chosen({ visual, pick }: { visual: Visual; pick: Pick }) {
           color: role.ink,
           minWidth: 40,
         }}
-        title={shownPick(pick, model, pickDimensions(visual))}
+        title={words}
       >
-        {shownPick(pick, model, pickDimensions(visual))}
+        {words}
       </span>
       {canLeaveOut(pick) && (
         <>
-          <button
-            type="button"
-            style={{ ...BUTTON, ...(pick.exclude ? {} : { background: role.choiceTint }) }}
-            aria-pressed={!pick.exclude}
-            onClick={() => put(false)}
-          >
-            Just these
-          </button>
-          <button
-            type="button"
-            style={{ ...BUTTON, ...(pick.exclude ? { background: role.choiceTint } : {}) }}
-            aria-pressed={pick.exclude}
-            onClick={() => put(true)}
-          >
-            All but these
-          </button>
+          <Keeping words="Just these" isOn={!pick.exclude} onTake={() => put(false)} />
+          <Keeping words="All but these" isOn={pick.exclude} onTake={() => put(true)} />
         </>
       )}
       {days &&

@@ -45,82 +45,104 @@ export function MeasureList({
   };
   return (
     <>
-      {measures.map((shown, i) => {
-        const number = measures.length > 1 ? ` ${i + 1}` : '';
-        const measure = measureOf(model, shown.dataset, shown.measure);
-        const roles = datasetOf(model, shown.dataset)?.roles ?? [];
-        const ownRole = roles.find((entry) => entry.key === measure?.role)?.name ?? '';
-        return (
-          <div
-            key={i}
-            style={
-              measures.length > 1 ? { borderBottom: `1px solid ${role.hairline}`, paddingBottom: 4 } : {}
-            }
-          >
-            <MeasureField
-              label={`Measure${number}`}
-              value={`${shown.dataset}/${shown.measure}`}
-              options={options}
-              onChange={(text) => {
-                const [dataset = '', key = ''] = text.split('/');
-                // A date role that was chosen stays where the dataset stays.
-                set(i, { dataset, measure: key, role: dataset === shown.dataset ? shown.role : null });
-              }}
-            />
-            {roles.length > 1 && (
-              <ChoiceSetting
-                label={`Days counted by${number}`}
-                value={shown.role ?? OWN}
-                options={[
-                  { value: OWN, label: `${ownRole} (the measure’s own)` },
-                  ...roles
-                    .filter((entry) => entry.key !== measure?.role)
-                    .map((entry) => ({ value: entry.key, label: entry.name })),
-                ]}
-                onChange={(chosen) => set(i, { role: chosen === OWN ? null : chosen })}
-              />
-            )}
-            {form.marks && (
-              <ChoiceSetting
-                label={`Drawn as${number}`}
-                value={shown.mark}
-                options={[
-                  { value: 'bar', label: 'Bars' },
-                  { value: 'line', label: 'Line' },
-                  { value: 'area', label: 'Area' },
-                ]}
-                onChange={(mark) => set(i, { mark: mark === 'bar' || mark === 'area' ? mark : 'line' })}
-              />
-            )}
-            {measures.length > 1 && form.axes && (
-              <ChoiceSetting
-                label={`Axis${number}`}
-                value={shown.axis}
-                options={[
-                  { value: 'auto', label: 'Right for another unit' },
-                  { value: 'left', label: 'Left' },
-                  { value: 'right', label: 'Right' },
-                ]}
-                onChange={(axis) => set(i, { axis: axis === 'left' || axis === 'right' ? axis : 'auto' })}
-              />
-            )}
-            {measures.length > 1 && (
-              <Button
-                color="error"
-                aria-label={`Remove measure ${i + 1}`}
-                onClick={() => onChange(measures.filter((_, j) => j !== i))}
-              >
-                Remove
-              </Button>
-            )}
-          </div>
-        );
-      })}
+      {measures.map((shown, i) => (
+        <MeasureSettings
+          key={i}
+          shown={shown}
+          place={measures.length > 1 ? i + 1 : null}
+          form={form}
+          options={options}
+          onChange={(part) => set(i, part)}
+          onRemove={() => onChange(measures.filter((_, j) => j !== i))}
+        />
+      ))}
       {!form.single && measures.length < MOST && (
         <Button onClick={add} sx={{ mb: 1 }}>
           Add a measure
         </Button>
       )}
     </>
+  );
+}
+
+const MARKS = [
+  { value: 'bar', label: 'Bars' },
+  { value: 'line', label: 'Line' },
+  { value: 'area', label: 'Area' },
+];
+const AXES = [
+  { value: 'auto', label: 'Right for another unit' },
+  { value: 'left', label: 'Left' },
+  { value: 'right', label: 'Right' },
+];
+
+function MeasureSettings({
+  shown,
+  place,
+  form,
+  options,
+  onChange,
+  onRemove,
+}: {
+  shown: ShownMeasure;
+  /** Which of several it is, from 1 on; null where it is alone. */
+  place: number | null;
+  form: MeasureForm;
+  options: ReturnType<typeof measureOptions>;
+  onChange: (part: Partial<ShownMeasure>) => void;
+  onRemove: () => void;
+}) {
+  const { model } = useWorkspace();
+  const number = place === null ? '' : ` ${place}`;
+  const measure = measureOf(model, shown.dataset, shown.measure);
+  const roles = datasetOf(model, shown.dataset)?.roles ?? [];
+  const ownRole = roles.find((entry) => entry.key === measure?.role)?.name ?? '';
+  return (
+    <div style={place !== null ? { borderBottom: `1px solid ${role.hairline}`, paddingBottom: 4 } : {}}>
+      <MeasureField
+        label={`Measure${number}`}
+        value={`${shown.dataset}/${shown.measure}`}
+        options={options}
+        onChange={(text) => {
+          const [dataset = '', key = ''] = text.split('/');
+          // A date role that was chosen stays where the dataset stays.
+          onChange({ dataset, measure: key, role: dataset === shown.dataset ? shown.role : null });
+        }}
+      />
+      {roles.length > 1 && (
+        <ChoiceSetting
+          label={`Days counted by${number}`}
+          value={shown.role ?? OWN}
+          options={[
+            { value: OWN, label: `${ownRole} (the measure’s own)` },
+            ...roles
+              .filter((entry) => entry.key !== measure?.role)
+              .map((entry) => ({ value: entry.key, label: entry.name })),
+          ]}
+          onChange={(chosen) => onChange({ role: chosen === OWN ? null : chosen })}
+        />
+      )}
+      {form.marks && (
+        <ChoiceSetting
+          label={`Drawn as${number}`}
+          value={shown.mark}
+          options={MARKS}
+          onChange={(mark) => onChange({ mark: mark === 'bar' || mark === 'area' ? mark : 'line' })}
+        />
+      )}
+      {place !== null && form.axes && (
+        <ChoiceSetting
+          label={`Axis${number}`}
+          value={shown.axis}
+          options={AXES}
+          onChange={(axis) => onChange({ axis: axis === 'left' || axis === 'right' ? axis : 'auto' })}
+        />
+      )}
+      {place !== null && (
+        <Button color="error" aria-label={`Remove measure ${place}`} onClick={onRemove}>
+          Remove
+        </Button>
+      )}
+    </div>
   );
 }

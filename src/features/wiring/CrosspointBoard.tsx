@@ -10,6 +10,8 @@ import { pagesOf } from '../../core/dashboard/document/pages';
 import { plural } from '../../core/locale';
 import { isPickSource } from '../../core/dashboard/reader/pick';
 import { crosspoint, type Crosspoint } from '../../core/dashboard/wiring/crosspoint';
+import type { Design } from '../../core/dashboard/wiring/design';
+import type { Actor } from '../../core/dashboard/wiring/routes';
 import { switchWires } from '../../core/dashboard/wiring/wires';
 import { useDesign, useWorkspace } from '../workspace/workspace';
 import { BoardHeads } from './BoardHeads';
@@ -96,6 +98,33 @@ function useFlip() {
   };
 }
 
+/** The crosspoints of a run of cells. */
+const crosspointsIn = (
+  design: Design,
+  controls: BoardLists['controls'],
+  targets: BoardLists['targets'],
+  { top, bottom, left, right }: CellRange,
+): Crosspoint[] =>
+  controls
+    .slice(top, bottom + 1)
+    .flatMap((control) =>
+      targets.slice(left, right + 1).map((target) => crosspoint(design, control, target)),
+    );
+
+/** How the row of a control looks: where it stands, its colour, what of it is lit and chosen. */
+const lookOf = (
+  design: Design,
+  control: Actor,
+  pointed: Pointed,
+  chosen: CrosspointBoardProps['chosen'],
+) => ({
+  where: whereOf(design.document, control.id),
+  colour: wireColour(control, design.actors.indexOf(control)),
+  litRow: pointed.control === control.id,
+  litTarget: pointed.target,
+  chosenTarget: chosen?.control === control.id ? chosen.target : undefined,
+});
+
 function Grid({
   controls,
   targets,
@@ -110,14 +139,6 @@ function Grid({
   const view = useBoardWindow(scroller);
   const flip = useFlip();
   const counts = { rows: controls.length, columns: targets.length };
-  const flipRange = ({ top, bottom, left, right }: CellRange) =>
-    flip(
-      controls
-        .slice(top, bottom + 1)
-        .flatMap((control) =>
-          targets.slice(left, right + 1).map((target) => crosspoint(design, control, target)),
-        ),
-    );
   const choose = (row: number, column: number) => {
     const [control, target] = [controls[row], targets[column]];
     if (!control || !target) return;
@@ -127,7 +148,7 @@ function Grid({
   };
   const { cursor, range, onKeyDown, follow, endRun } = useBoardCursor(scroller, counts, view, {
     onMove: choose,
-    onFlip: flipRange,
+    onFlip: (run) => flip(crosspointsIn(design, controls, targets, run)),
   });
   const { rows, columns } = drawnOf(view, counts, cursor);
   const columnsKey = columns.join();
@@ -164,36 +185,29 @@ function Grid({
           onPoint={(target) => onPoint({ target })}
           onFlip={(target) => flip(controls.map((control) => crosspoint(design, control, target)))}
         />
-        {rows.map((row) => {
-          const control = controls[row]!;
-          return (
-            <BoardRow
-              key={control.id}
-              design={design}
-              control={control}
-              row={row}
-              targets={targets}
-              columns={columns}
-              columnsKey={columnsKey}
-              where={whereOf(design.document, control.id)}
-              colour={wireColour(control, design.actors.indexOf(control))}
-              litRow={pointed.control === control.id}
-              litTarget={pointed.target}
-              chosenTarget={chosen?.control === control.id ? chosen.target : undefined}
-              cursorColumn={cursor.row === row ? cursor.column : null}
-              range={range && row >= range.top && row <= range.bottom ? range : null}
-              onPoint={onPoint}
-              onFocusCell={(column) => {
-                follow(row, column);
-                choose(row, column);
-              }}
-              onFlip={(points) => {
-                endRun();
-                flip(points);
-              }}
-            />
-          );
-        })}
+        {rows.map((row) => (
+          <BoardRow
+            key={controls[row]!.id}
+            design={design}
+            control={controls[row]!}
+            row={row}
+            targets={targets}
+            columns={columns}
+            columnsKey={columnsKey}
+            {...lookOf(design, controls[row]!, pointed, chosen)}
+            cursorColumn={cursor.row === row ? cursor.column : null}
+            range={range && row >= range.top && row <= range.bottom ? range : null}
+            onPoint={onPoint}
+            onFocusCell={(column) => {
+              follow(row, column);
+              choose(row, column);
+            }}
+            onFlip={(points) => {
+              endRun();
+              flip(points);
+            }}
+          />
+        ))}
       </div>
     </div>
   );

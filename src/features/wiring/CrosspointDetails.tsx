@@ -85,22 +85,7 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         {isControl(control) && <RouteColumns control={control} target={target} />}
         {isControl(control) && <WireSlot control={control} target={target} />}
         {!isControl(control) && canPale(target) && point.state !== 'no route' && (
-          <TextField
-            select
-            label="What is not chosen"
-            value={design.wire(control.id, target.id)?.effect ?? 'filter'}
-            onChange={(event) =>
-              store.getState().change((old) =>
-                withWire(old, control.id, target.id, () => ({
-                  effect: event.target.value === 'pale' ? 'pale' : 'filter',
-                })),
-              )
-            }
-            sx={{ minWidth: 130, mt: 1 }}
-          >
-            <MenuItem value="filter">goes away</MenuItem>
-            <MenuItem value="pale">turns pale</MenuItem>
-          </TextField>
+          <WireEffect control={control.id} target={target.id} />
         )}
         {!isControl(target) && point.state !== 'no route' && (
           <WhatIf control={control.id} target={target.id} on={point.state === 'unwired'} />
@@ -111,6 +96,30 @@ export function CrosspointDetails({ chosen }: { chosen: { control: string; targe
         )}
       </Box>
     </Box>
+  );
+}
+
+/** What becomes of marks that are not chosen on another visual. */
+function WireEffect({ control, target }: { control: string; target: string }) {
+  const { store } = useWorkspace();
+  const design = useDesign();
+  const put = (effect: string) =>
+    store
+      .getState()
+      .change((old) =>
+        withWire(old, control, target, () => ({ effect: effect === 'pale' ? 'pale' : 'filter' })),
+      );
+  return (
+    <TextField
+      select
+      label="What is not chosen"
+      value={design.wire(control, target)?.effect ?? 'filter'}
+      onChange={(event) => put(event.target.value)}
+      sx={{ minWidth: 130, mt: 1 }}
+    >
+      <MenuItem value="filter">goes away</MenuItem>
+      <MenuItem value="pale">turns pale</MenuItem>
+    </TextField>
   );
 }
 

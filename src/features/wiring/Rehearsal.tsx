@@ -16,6 +16,7 @@ import type {
   Rehearsal as Rehearsed,
   RehearsalLane,
 } from '../../core/dashboard/review/rehearsal';
+import { plural } from '../../core/locale';
 import { HatchPattern } from '../../theme/marks';
 import { role } from '../../theme/roles';
 import { useDocument, useWorkspace } from '../workspace/workspace';
@@ -92,7 +93,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
         <Typography variant="h2">Rehearsal</Typography>
         <Typography role="status" sx={{ flex: 1 }}>
           {data && !rehearsal.isPlaceholderData
-            ? `As it would be on ${dayWords(day)} · ${data.problems.length === 0 ? 'nothing goes wrong in the coming year' : `${data.problems.length} ${data.problems.length === 1 ? 'day' : 'days'} to look at`}`
+            ? `As it would be on ${dayWords(day)} · ${foundWords(data)}`
             : 'Going through every day of the coming year…'}
         </Typography>
         <TextField
@@ -123,33 +124,53 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
       {rehearsal.error && <Typography role="alert">{rehearsal.error.message}</Typography>}
       {data && (
         <Box sx={{ display: 'flex', gap: 2, minHeight: 0, mt: 1 }}>
-          <Box
-            component="ul"
-            aria-label="Days to look at"
-            sx={{ flex: '0 0 320px', listStyle: 'none', p: 0, m: 0, overflowY: 'auto' }}
-          >
-            {data.problems.length === 0 && (
-              <li style={{ color: role.quiet }}>No control and no visual turns empty or jumps.</li>
-            )}
-            {data.problems.slice(0, MOST_PROBLEMS).map((problem, i) => (
-              <li key={i}>
-                <Button
-                  fullWidth
-                  sx={{ justifyContent: 'flex-start', textAlign: 'left', color: 'text.primary', py: 0.25 }}
-                  onClick={() => {
-                    scrub(problem.day);
-                    jumpTo(problem.item);
-                  }}
-                >
-                  {dayWords(problem.day)}: {problem.words}
-                  {problem.days > 1 && `, for ${problem.days} days`}
-                </Button>
-              </li>
-            ))}
-          </Box>
+          <Problems
+            problems={data.problems}
+            onProblem={(problem) => {
+              scrub(problem.day);
+              jumpTo(problem.item);
+            }}
+          />
           <RehearsalStrip rehearsal={data} day={day} onDay={scrub} />
         </Box>
       )}
+    </Box>
+  );
+}
+
+const foundWords = ({ problems }: Rehearsed) =>
+  problems.length === 0
+    ? 'nothing goes wrong in the coming year'
+    : `${plural(problems.length, 'day')} to look at`;
+
+function Problems({
+  problems,
+  onProblem,
+}: {
+  problems: Rehearsed['problems'];
+  onProblem: (problem: Rehearsed['problems'][number]) => void;
+}) {
+  return (
+    <Box
+      component="ul"
+      aria-label="Days to look at"
+      sx={{ flex: '0 0 320px', listStyle: 'none', p: 0, m: 0, overflowY: 'auto' }}
+    >
+      {problems.length === 0 && (
+        <li style={{ color: role.quiet }}>No control and no visual turns empty or jumps.</li>
+      )}
+      {problems.slice(0, MOST_PROBLEMS).map((problem, i) => (
+        <li key={i}>
+          <Button
+            fullWidth
+            sx={{ justifyContent: 'flex-start', textAlign: 'left', color: 'text.primary', py: 0.25 }}
+            onClick={() => onProblem(problem)}
+          >
+            {dayWords(problem.day)}: {problem.words}
+            {problem.days > 1 && `, for ${problem.days} days`}
+          </Button>
+        </li>
+      ))}
     </Box>
   );
 }

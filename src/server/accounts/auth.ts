@@ -2,7 +2,7 @@
  * Signing in, by a library (better-auth): sessions, passwords, one-time codes, OpenID Connect, and how often somebody
  * may try. What people may do once they are in stands in the other files of this folder.
  */
-import { betterAuth } from 'better-auth';
+import { betterAuth, type BetterAuthOptions } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError } from 'better-auth/api';
 import { genericOAuth, twoFactor } from 'better-auth/plugins';
@@ -36,6 +36,36 @@ const openIdPlugin = ({ issuer, client, secret, join }: OpenIdConfig) =>
     ],
   });
 
+const PASSWORDS = {
+  enabled: true,
+  disableSignUp: true,
+  minPasswordLength: LEAST_PASSWORD,
+  maxPasswordLength: 128,
+  password: { hash: hashPassword, verify: ({ hash, password }) => isPassword(hash, password) },
+  resetPasswordTokenExpiresIn: 3600,
+  revokeSessionsOnPasswordReset: true,
+  onPasswordReset: ({ user }) => forgetTries(user.email),
+  sendResetPassword({ user, url }) {
+    noteLink(user.id, url);
+    // Nobody waits for the mail: how long the answer takes would tell who has an account here.
+    if (canMail())
+      sendMail({
+        to: user.email,
+        subject: 'A new password for Dathen',
+        text: `Follow this link within an hour to choose a new password:\n\n${url}\n\nIf you did not ask for it, leave it be.`,
+      }).catch((error: unknown) => log().warn(error, 'a link for a new password was not sent by mail'));
+    return Promise.resolve();
+  },
+} satisfies BetterAuthOptions['emailAndPassword'];
+
+async function refuseDisabled({ userId }: { userId: string }) {
+  if (await isDisabled(userId))
+    throw new APIError('FORBIDDEN', {
+      code: 'DISABLED',
+      message: 'This account is closed. Ask an owner of the workspace.',
+    });
+}
+
 function make() {
   const { team } = serverConfig();
   if (!team) throw new Error('There are no accounts here.');
@@ -67,27 +97,7 @@ function make() {
         disabledAt: { type: 'date', input: false, required: false },
       },
     },
-    emailAndPassword: {
-      enabled: true,
-      disableSignUp: true,
-      minPasswordLength: LEAST_PASSWORD,
-      maxPasswordLength: 128,
-      password: { hash: hashPassword, verify: ({ hash, password }) => isPassword(hash, password) },
-      resetPasswordTokenExpiresIn: 3600,
-      revokeSessionsOnPasswordReset: true,
-      onPasswordReset: ({ user }) => forgetTries(user.email),
-      sendResetPassword({ user, url }) {
-        noteLink(user.id, url);
-        // Nobody waits for the mail: how long the answer takes would tell who has an account here.
-        if (canMail())
-          sendMail({
-            to: user.email,
-            subject: 'A new password for Dathen',
-            text: `Follow this link within an hour to choose a new password:\n\n${url}\n\nIf you did not ask for it, leave it be.`,
-          }).catch((error: unknown) => log().warn(error, 'a link for a new password was not sent by mail'));
-        return Promise.resolve();
-      },
-    },
+    emailAndPassword: PASSWORDS,
     session: { expiresIn: 7 * DAY, updateAge: DAY },
     rateLimit: {
       enabled: true,
@@ -109,19 +119,7 @@ function make() {
       // The server itself says whose address it is, see clientAddress.mjs.
       ipAddress: { ipAddressHeaders: ['x-forwarded-for'] },
     },
-    databaseHooks: {
-      session: {
-        create: {
-          async before({ userId }) {
-            if (await isDisabled(userId))
-              throw new APIError('FORBIDDEN', {
-                code: 'DISABLED',
-                message: 'This account is closed. Ask an owner of the workspace.',
-              });
-          },
-        },
-      },
-    },
+    databaseHooks: { session: { create: { before: refuseDisabled } } },
     plugins: [twoFactor({ issuer: 'Dathen' }), ...(team.openId ? [openIdPlugin(team.openId)] : [])],
   });
 }

@@ -161,6 +161,29 @@ interface Target {
   readonly known: StoredDataset | undefined;
 }
 
+/** Stores that a load begins; its number. */
+async function beginLoad(
+  owned: Owned,
+  mode: LoadPlan['mode'],
+  { source, actor }: LoadOptions,
+): Promise<number> {
+  const [inserted] = await database()
+    .insert(datasetLoad)
+    .values({
+      datasetId: owned.id,
+      mode,
+      status: 'running',
+      source: path.basename(source),
+      startedAt: sqlNow(),
+      actor: actor ?? 'page',
+      rowsLoaded: 0,
+      rowsRefused: 0,
+      rowsTotal: 0,
+      bytes: 0,
+    });
+  return inserted.insertId;
+}
+
 async function loadInto(
   connection: Connection,
   file: string,
@@ -168,21 +191,7 @@ async function loadInto(
   { definition, columnOrder, owned, known }: Target,
   options: LoadOptions,
 ): Promise<LoadResult> {
-  const [inserted] = await database()
-    .insert(datasetLoad)
-    .values({
-      datasetId: owned.id,
-      mode: plan.mode,
-      status: 'running',
-      source: path.basename(options.source),
-      startedAt: sqlNow(),
-      actor: options.actor ?? 'page',
-      rowsLoaded: 0,
-      rowsRefused: 0,
-      rowsTotal: 0,
-      bytes: 0,
-    });
-  const load = inserted.insertId;
+  const load = await beginLoad(owned, plan.mode, options);
   const before = plan.mode === 'append' ? await rowsBefore(owned) : null;
   const table = before ? rowsTable(owned) : factTable(owned.id, load);
   let result: LoadResult;
@@ -203,22 +212,16 @@ async function loadInto(
     );
     refuseNothing(outcome);
     await columns?.finish();
-    const made: NewRows = {
-      definition,
-      plan,
-      outcome,
-      coverage: mergeCoverage(before?.coverage, outcome.coverage),
-      total: (before?.rowsTotal ?? 0) + outcome.loaded,
-      changes: before
-        ? changesByAdding(definition, before.coverage, outcome.coverage)
-        : await changesOf(connection, owned, known, { table, definition }),
-      rowsLoad: before ? owned.rowsLoad! : load,
-      origin: options.origin,
-    };
+    const read = { definition, plan, outcome, origin: options.origin };
     if (before) {
-      await putInUse(databaseOver(connection), owned, load, made);
+      await putInUse(databaseOver(connection), owned, load, rowsAdded(read, before, owned.rowsLoad!));
       await connection.query('COMMIT');
-    } else await database().transaction((transaction) => putInUse(transaction, owned, load, made));
+    } else {
+      const changes = await changesOf(connection, owned, known, { table, definition });
+      await database().transaction((transaction) =>
+        putInUse(transaction, owned, load, rowsReplaced(read, load, changes)),
+      );
+    }
     result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
   } catch (error) {
     await columns?.abandon();
@@ -323,6 +326,26 @@ interface NewRows {
   readonly rowsLoad: number;
   readonly origin: Origin | undefined;
 }
+
+type RowsRead = Pick<NewRows, 'definition' | 'plan' | 'outcome' | 'origin'>;
+
+/** Rows that come after those of the load `before`, in the table that the load `rowsLoad` made. */
+const rowsAdded = (read: RowsRead, before: StoredLoad, rowsLoad: number): NewRows => ({
+  ...read,
+  coverage: mergeCoverage(before.coverage, read.outcome.coverage),
+  total: before.rowsTotal + read.outcome.loaded,
+  changes: changesByAdding(read.definition, before.coverage, read.outcome.coverage),
+  rowsLoad,
+});
+
+/** Rows that take the place of all others. */
+const rowsReplaced = (read: RowsRead, load: number, changes: LoadChanges | null): NewRows => ({
+  ...read,
+  coverage: mergeCoverage(undefined, read.outcome.coverage),
+  total: read.outcome.loaded,
+  changes,
+  rowsLoad: load,
+});
 
 /** Makes the new rows the dataset's, as part of a transaction. */
 async function putInUse(

@@ -1,7 +1,7 @@
 'use client';
 /** The days of a month in weeks: days without data are struck, a week's number chooses it whole. */
 import { useRef, type KeyboardEvent } from 'react';
-import { civilFromDay, type Day } from '../../../core/calendar/day';
+import { civilFromDay, weekdayOf, type Day } from '../../../core/calendar/day';
 import { dayWords, longDayWords, isoWeek, unitWords, WEEKDAY_NAMES } from '../../../core/calendar/names';
 import { containsDay, type DayRuns } from '../../../core/calendar/runs';
 import { end } from '../../../core/calendar/units';
@@ -61,16 +61,7 @@ export function MonthGrid(props: {
       aria-label={`${title}, days`}
       style={{ flex: 1, minHeight: 0, display: 'grid', gridAutoRows: '1fr' }}
     >
-      <div role="row" style={{ ...COLUMNS, fontSize: 11, color: role.quiet }}>
-        <span role="columnheader">
-          <span style={unseenStyle}>Week</span>
-        </span>
-        {weeks[0]!.map((day) => (
-          <span key={day} role="columnheader" style={{ textAlign: 'center', alignSelf: 'end' }}>
-            {WEEKDAY_NAMES[(((day + 3) % 7) + 7) % 7]!.slice(0, 2)}
-          </span>
-        ))}
-      </div>
+      <WeekdayHeads week={weeks[0]!} />
       {weeks.map((week) => (
         <div key={week[0]} role="row" style={COLUMNS}>
           <WeekNumber
@@ -97,6 +88,22 @@ export function MonthGrid(props: {
             />
           ))}
         </div>
+      ))}
+    </div>
+  );
+}
+
+/** The names of the days of a week, over the days. */
+function WeekdayHeads({ week }: { week: readonly Day[] }) {
+  return (
+    <div role="row" style={{ ...COLUMNS, fontSize: 11, color: role.quiet }}>
+      <span role="columnheader">
+        <span style={unseenStyle}>Week</span>
+      </span>
+      {week.map((day) => (
+        <span key={day} role="columnheader" style={{ textAlign: 'center', alignSelf: 'end' }}>
+          {WEEKDAY_NAMES[weekdayOf(day) - 1]!.slice(0, 2)}
+        </span>
       ))}
     </div>
   );
@@ -131,6 +138,24 @@ function shadeOf(tint: Tint | undefined): string {
   return share > 0 ? `color-mix(in srgb, ${role.time} ${Math.round(6 + share * 34)}%, transparent)` : 'none';
 }
 
+const TO_PICK = { textDecoration: 'none', cursor: 'pointer' } as const;
+const STRUCK = { textDecoration: 'line-through', cursor: 'not-allowed' } as const;
+
+/** Whether a day, the one before and the one after are chosen. */
+interface ChosenDays {
+  readonly it: boolean;
+  readonly before: boolean;
+  readonly after: boolean;
+}
+
+/** Chosen days stand out, with brackets where a run of them begins and ends. */
+const chosenStyle = ({ it, before, after }: ChosenDays, shade: string) => ({
+  borderLeft: bracket(it && !before),
+  borderRight: bracket(it && !after),
+  fontWeight: it ? 700 : 450,
+  background: it ? role.timeTint : shade,
+});
+
 function DayButton({
   day,
   isToday,
@@ -147,8 +172,7 @@ function DayButton({
   /** Whether it is a day of the month that is shown. */
   isIn: boolean;
   canPick: boolean;
-  /** Whether it, the day before and the day after are chosen. */
-  chosen: { readonly it: boolean; readonly before: boolean; readonly after: boolean };
+  chosen: ChosenDays;
   canFocus: boolean;
   tint: Tint | undefined;
   onPick: () => void;
@@ -173,19 +197,15 @@ function DayButton({
       onKeyDown={onKeyDown}
       style={{
         border: 0,
-        borderLeft: bracket(chosen.it && !chosen.before),
-        borderRight: bracket(chosen.it && !chosen.after),
         // A bar over the number marks today.
         boxShadow: isToday ? `inset 0 2px 0 ${role.ink}` : 'none',
         padding: 0,
         font: 'inherit',
         fontSize: 12,
-        fontWeight: chosen.it ? 700 : 450,
         color: canPick && isIn ? role.ink : role.quiet,
         opacity: isIn ? 1 : 0.45,
-        textDecoration: canPick ? 'none' : 'line-through',
-        background: chosen.it ? role.timeTint : shadeOf(tint),
-        cursor: canPick ? 'pointer' : 'not-allowed',
+        ...(canPick ? TO_PICK : STRUCK),
+        ...chosenStyle(chosen, shadeOf(tint)),
       }}
     >
       {civilFromDay(day).day}

@@ -68,38 +68,14 @@ export function ConditionSettings({
         />
       )}
       {control.groups.map((group, g) => (
-        <Box
+        <GroupSettings
           key={g}
-          role="group"
-          aria-label={`Group ${g + 1}`}
-          sx={{ borderLeft: 3, borderColor: 'secondary.light', pl: 1, my: 1 }}
-        >
-          <ChoiceSetting
-            label={`Group ${g + 1}: rows keep`}
-            value={group.join}
-            options={JOINS}
-            onChange={(join) => setGroup(g, { ...group, join: joinOf(join) })}
-          />
-          {group.entries.map((entry) => (
-            <EntrySettings
-              key={entry.id}
-              control={control}
-              entry={entry}
-              onChange={(next) =>
-                setGroup(g, {
-                  ...group,
-                  entries: group.entries.map((old) => (old.id === entry.id ? next : old)),
-                })
-              }
-              onRemove={() =>
-                setGroup(g, { ...group, entries: group.entries.filter((old) => old.id !== entry.id) })
-              }
-            />
-          ))}
-          <Button onClick={() => setGroup(g, { ...group, entries: [...group.entries, newEntry()] })}>
-            Add a condition
-          </Button>
-        </Box>
+          name={`Group ${g + 1}`}
+          control={control}
+          group={group}
+          newEntry={newEntry}
+          onChange={(next) => setGroup(g, next)}
+        />
       ))}
       <Button onClick={() => change({ groups: [...control.groups, { join: 'all', entries: [newEntry()] }] })}>
         {control.groups.length === 0 ? 'Add a condition' : 'Add a group'}
@@ -113,6 +89,42 @@ export function ConditionSettings({
       <HoldSetting control={control} change={change} />
       <RevealSetting control={control} change={change} />
     </>
+  );
+}
+
+function GroupSettings({
+  name,
+  control,
+  group,
+  newEntry,
+  onChange,
+}: {
+  name: string;
+  control: ConditionControl;
+  group: Group;
+  newEntry: () => ConditionEntry;
+  onChange: (group: Group) => void;
+}) {
+  const setEntries = (entries: Group['entries']) => onChange({ ...group, entries });
+  return (
+    <Box role="group" aria-label={name} sx={{ borderLeft: 3, borderColor: 'secondary.light', pl: 1, my: 1 }}>
+      <ChoiceSetting
+        label={`${name}: rows keep`}
+        value={group.join}
+        options={JOINS}
+        onChange={(join) => onChange({ ...group, join: joinOf(join) })}
+      />
+      {group.entries.map((entry) => (
+        <EntrySettings
+          key={entry.id}
+          control={control}
+          entry={entry}
+          onChange={(next) => setEntries(group.entries.map((old) => (old.id === entry.id ? next : old)))}
+          onRemove={() => setEntries(group.entries.filter((old) => old.id !== entry.id))}
+        />
+      ))}
+      <Button onClick={() => setEntries([...group.entries, newEntry()])}>Add a condition</Button>
+    </Box>
   );
 }
 

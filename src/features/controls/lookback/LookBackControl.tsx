@@ -26,8 +26,9 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
   const textOf = (nextCount: number, nextUnit: LookBackUnit) =>
     switchedLike(lookBackText(limit(nextCount), nextUnit), period.text, dayOnly, answer.context.anchor);
   const set = (nextCount: number, nextUnit: LookBackUnit = unit) => period.set(textOf(nextCount, nextUnit));
-  const type = (text: string) => {
+  const type = (text: string | null) => {
     setTyped(text);
+    if (text === null) return;
     const value = Number(text);
     if (/^\d+$/.test(text) && value >= control.least && value <= control.most) set(value);
   };
@@ -48,54 +49,24 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
         <>
           <div style={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 4 }}>
             <span>last</span>
-            <Button
-              aria-label="One fewer"
-              onClick={() => set(count - 1)}
-              disabled={count <= control.least}
-              sx={{ minWidth: 26, p: 0 }}
-            >
-              −
-            </Button>
-            <input
-              aria-label={`Number of ${unit}`}
-              inputMode="numeric"
-              value={typed ?? String(count)}
-              onChange={(event) => type(event.target.value)}
-              onBlur={() => setTyped(null)}
-              onKeyDown={(event) => {
-                const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[event.key];
-                if (by === undefined) return;
-                event.preventDefault();
+            <Stepper
+              name={`Number of ${unit}`}
+              count={count}
+              least={control.least}
+              most={control.most}
+              typed={typed}
+              isOutside={outside}
+              onType={type}
+              onCount={(next) => {
                 setTyped(null);
-                set(count + by);
+                set(next);
               }}
-              aria-invalid={outside}
-              style={{ width: 48, font: 'inherit', textAlign: 'center' }}
             />
-            <Button
-              aria-label="One more"
-              onClick={() => set(count + 1)}
-              disabled={count >= control.most}
-              sx={{ minWidth: 26, p: 0 }}
-            >
-              +
-            </Button>
-            {unitsOffered(control.units, unit).length > 1 ? (
-              <Select
-                variant="standard"
-                value={unit}
-                onChange={(event) => set(count, event.target.value)}
-                inputProps={{ 'aria-label': 'Unit' }}
-              >
-                {unitsOffered(control.units, unit).map((entry) => (
-                  <MenuItem key={entry} value={entry}>
-                    {entry}
-                  </MenuItem>
-                ))}
-              </Select>
-            ) : (
-              <span>{unit}</span>
-            )}
+            <UnitChoice
+              units={unitsOffered(control.units, unit)}
+              unit={unit}
+              onUnit={(next) => set(count, next)}
+            />
           </div>
           {outside && (
             <span role="alert" style={{ fontSize: 12 }}>
@@ -117,6 +88,86 @@ export function LookBackControl({ control, answer }: { control: LookBack; answer
       )}
       <HeldChanges id={control.id} />
     </div>
+  );
+}
+
+/** A number with a button at each side, typed or stepped by keys; `onType` is told null when the field is left. */
+function Stepper({
+  name,
+  count,
+  least,
+  most,
+  typed,
+  isOutside,
+  onType,
+  onCount,
+}: {
+  name: string;
+  count: number;
+  least: number;
+  most: number;
+  /** What stands in the field while it is typed. */
+  typed: string | null;
+  isOutside: boolean;
+  onType: (text: string | null) => void;
+  onCount: (count: number) => void;
+}) {
+  const button = (label: string, sign: string, next: number) => (
+    <Button
+      aria-label={label}
+      onClick={() => onCount(next)}
+      disabled={next < least || next > most}
+      sx={{ minWidth: 26, p: 0 }}
+    >
+      {sign}
+    </Button>
+  );
+  return (
+    <>
+      {button('One fewer', '−', count - 1)}
+      <input
+        aria-label={name}
+        inputMode="numeric"
+        value={typed ?? String(count)}
+        onChange={(event) => onType(event.target.value)}
+        onBlur={() => onType(null)}
+        onKeyDown={(event) => {
+          const by = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[event.key];
+          if (by === undefined) return;
+          event.preventDefault();
+          onCount(count + by);
+        }}
+        aria-invalid={isOutside}
+        style={{ width: 48, font: 'inherit', textAlign: 'center' }}
+      />
+      {button('One more', '+', count + 1)}
+    </>
+  );
+}
+
+function UnitChoice({
+  units,
+  unit,
+  onUnit,
+}: {
+  units: readonly LookBackUnit[];
+  unit: LookBackUnit;
+  onUnit: (unit: LookBackUnit) => void;
+}) {
+  if (units.length < 2) return <span>{unit}</span>;
+  return (
+    <Select
+      variant="standard"
+      value={unit}
+      onChange={(event) => onUnit(event.target.value)}
+      inputProps={{ 'aria-label': 'Unit' }}
+    >
+      {units.map((entry) => (
+        <MenuItem key={entry} value={entry}>
+          {entry}
+        </MenuItem>
+      ))}
+    </Select>
   );
 }
 

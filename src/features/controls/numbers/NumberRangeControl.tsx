@@ -19,6 +19,81 @@ import { ItemHead } from '../../ui/ItemHead';
 const onStep = (value: number, step: number, round: (value: number) => number) =>
   Number((round(value / step) * step).toPrecision(15));
 
+function NumberSlider({
+  title,
+  least,
+  greatest,
+  step,
+  held,
+  onDrag,
+  onHold,
+}: {
+  title: string;
+  least: number;
+  greatest: number;
+  step: number;
+  held: NumberBounds;
+  onDrag: (bounds: NumberBounds) => void;
+  onHold: (bounds: NumberBounds) => void;
+}) {
+  // The track begins and ends on a step, so that both ends can be reached.
+  const from = onStep(least, step, Math.floor);
+  const to = onStep(greatest, step, Math.ceil);
+  // Handles at the ends leave the range open, so that it stays whole when the data grows.
+  const boundsOf = ([low = from, high = to]: readonly number[]): NumberBounds => ({
+    low: low <= from ? null : onStep(low, step, Math.round),
+    high: high >= to ? null : onStep(high, step, Math.round),
+  });
+  return (
+    <div style={{ padding: '0 10px' }}>
+      <Slider
+        size="small"
+        color="secondary"
+        min={from}
+        max={to}
+        step={step}
+        value={[held.low ?? from, held.high ?? to]}
+        getAriaLabel={(i) => `${i === 0 ? 'From' : 'To'}, ${title}`}
+        getAriaValueText={(value) => numberText(value)}
+        onChange={(_, value) => Array.isArray(value) && onDrag(boundsOf(value))}
+        onChangeCommitted={(_, value) => Array.isArray(value) && onHold(boundsOf(value))}
+      />
+    </div>
+  );
+}
+
+/** Both ends as fields; `least` and `greatest` are what an open end comes to. */
+function BoundFields({
+  held: { low, high },
+  least,
+  greatest,
+  onPut,
+}: {
+  held: NumberBounds;
+  least: number | null;
+  greatest: number | null;
+  onPut: (low: number | null, high: number | null) => void;
+}) {
+  return (
+    <div style={{ display: 'flex', gap: 8 }}>
+      <NumberField
+        label="From"
+        value={low}
+        hint={least}
+        refuse={(next) => (high !== null && next !== null && next > high ? 'Above the other end.' : null)}
+        onChange={(next) => onPut(next, high)}
+      />
+      <NumberField
+        label="To"
+        value={high}
+        hint={greatest}
+        refuse={(next) => (low !== null && next !== null && next < low ? 'Below the other end.' : null)}
+        onChange={(next) => onPut(low, next)}
+      />
+    </div>
+  );
+}
+
 export function NumberRangeControl({
   control,
   title,
@@ -33,18 +108,8 @@ export function NumberRangeControl({
   const { least, greatest } = answer;
   const isTotals = 'measure' in control.of;
   const hasBins = control.face === 'bins' && !isTotals;
-  const hasSlider = !hasBins && least !== null && greatest !== null && least < greatest;
   const put = (low: number | null, high: number | null) => store.hold(control.id, { low, high });
   const isOpen = rangesOf(held).length === 0;
-  const step = hasSlider ? stepAlong(least, greatest, answer.scale) : 1;
-  // The track begins and ends on a step, so that both ends can be reached.
-  const from = hasSlider ? onStep(least, step, Math.floor) : 0;
-  const to = hasSlider ? onStep(greatest, step, Math.ceil) : 0;
-  // Handles at the ends leave the range open, so that it stays whole when the data grows.
-  const boundsOf = ([low = from, high = to]: readonly number[]): NumberBounds => ({
-    low: low <= from ? null : onStep(low, step, Math.round),
-    high: high >= to ? null : onStep(high, step, Math.round),
-  });
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, gap: 4 }}>
       <ItemHead title={title}>
@@ -65,45 +130,21 @@ export function NumberRangeControl({
             ? 'totals of categories, both ends included'
             : 'each row, both ends included'}
       </span>
-      {hasSlider && (
-        <div style={{ padding: '0 10px' }}>
-          <Slider
-            size="small"
-            color="secondary"
-            min={from}
-            max={to}
-            step={step}
-            value={[held.low ?? from, held.high ?? to]}
-            getAriaLabel={(i) => `${i === 0 ? 'From' : 'To'}, ${title}`}
-            getAriaValueText={(value) => numberText(value)}
-            onChange={(_, value) => Array.isArray(value) && store.drag(control.id, boundsOf(value))}
-            onChangeCommitted={(_, value) => Array.isArray(value) && store.hold(control.id, boundsOf(value))}
-          />
-        </div>
+      {!hasBins && least !== null && greatest !== null && least < greatest && (
+        <NumberSlider
+          title={title}
+          least={least}
+          greatest={greatest}
+          step={stepAlong(least, greatest, answer.scale)}
+          held={held}
+          onDrag={(bounds) => store.drag(control.id, bounds)}
+          onHold={(bounds) => store.hold(control.id, bounds)}
+        />
       )}
       {hasBins ? (
         <NumberBins control={control} title={title} answer={answer} held={held} />
       ) : (
-        <div style={{ display: 'flex', gap: 8 }}>
-          <NumberField
-            label="From"
-            value={held.low}
-            hint={least}
-            refuse={(low) =>
-              held.high !== null && low !== null && low > held.high ? 'Above the other end.' : null
-            }
-            onChange={(low) => put(low, held.high)}
-          />
-          <NumberField
-            label="To"
-            value={held.high}
-            hint={greatest}
-            refuse={(high) =>
-              held.low !== null && high !== null && high < held.low ? 'Below the other end.' : null
-            }
-            onChange={(high) => put(held.low, high)}
-          />
-        </div>
+        <BoundFields held={held} least={least} greatest={greatest} onPut={put} />
       )}
       <HeldChanges id={control.id} />
     </div>

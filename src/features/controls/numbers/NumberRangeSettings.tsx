@@ -10,6 +10,19 @@ import { measureOptions, numberColumnOptions } from '../../ui/options';
 import { HoldSetting, RevealSetting } from '../RevealSetting';
 import { useControlHeld, useWorkspace } from '../../workspace/workspace';
 
+const COMPARED = [
+  { value: 'rows', label: 'a number of each row' },
+  { value: 'totals', label: 'totals of categories' },
+];
+const JOINS = [
+  { value: 'all', label: 'A category has to lie in it' },
+  { value: 'any', label: 'It is enough to lie in one of those joined so' },
+];
+const FACES = [
+  { value: 'slider', label: 'From one number to another' },
+  { value: 'bins', label: 'Bins: 0–99, and 0–9 in it' },
+];
+
 export function NumberRangeSettings({
   control,
   change,
@@ -35,10 +48,7 @@ export function NumberRangeSettings({
       <ChoiceSetting
         label="Compares"
         value={isTotals ? 'totals' : 'rows'}
-        options={[
-          { value: 'rows', label: 'a number of each row' },
-          { value: 'totals', label: 'totals of categories' },
-        ]}
+        options={COMPARED}
         onChange={(kind) => {
           const [first] = kind === 'totals' ? measureOptions(model) : numberColumnOptions(model);
           if (first && (kind === 'totals') !== isTotals) set(first.value, kind === 'totals');
@@ -63,20 +73,14 @@ export function NumberRangeSettings({
         <ChoiceSetting
           label="With other ranges on totals"
           value={control.join}
-          options={[
-            { value: 'all', label: 'A category has to lie in it' },
-            { value: 'any', label: 'It is enough to lie in one of those joined so' },
-          ]}
+          options={JOINS}
           onChange={(join) => change({ join: join === 'any' ? 'any' : 'all' })}
         />
       ) : (
         <ChoiceSetting
           label="Shown as"
           value={control.face}
-          options={[
-            { value: 'slider', label: 'From one number to another' },
-            { value: 'bins', label: 'Bins: 0–99, and 0–9 in it' },
-          ]}
+          options={FACES}
           onChange={(face) => change({ face: face === 'bins' ? 'bins' : 'slider' })}
         />
       )}

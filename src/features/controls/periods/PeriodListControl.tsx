@@ -3,6 +3,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo, useState, type KeyboardEvent } from 'react';
+import type { Day } from '../../../core/calendar/day';
 import { clipRuns } from '../../../core/coverage/coverage';
 import type { PeriodAnswer } from '../../../core/dashboard/turn/controlAnswer';
 import type { PeriodList } from '../../../core/dashboard/document/document';
@@ -70,8 +71,6 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
     const turned = chosen ? control.switches.filter(isTurned) : [];
     period.set(switchedLike(entry.phrase, period.text, turned, anchor));
   };
-  const first = period.asked[0]?.start;
-  const last = period.asked[period.asked.length - 1]?.end;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', gap: 4, minHeight: 0 }}>
       <NarrowHead period={period} />
@@ -124,22 +123,41 @@ export function PeriodListControl({ control, answer }: { control: PeriodList; an
         </div>
       )}
       {opensDates && (
-        <div style={{ display: 'flex', gap: 6, paddingTop: 6, flex: 'none' }}>
-          <DayField
-            label="Start"
-            day={first}
-            refuse={(day) => (last !== undefined && day > last ? 'It lies after the end.' : null)}
-            onDay={(day) => period.set(intervalText(day, last ?? day))}
-          />
-          <DayField
-            label="End"
-            day={last}
-            refuse={(day) => (first !== undefined && day < first ? 'It lies before the start.' : null)}
-            onDay={(day) => period.set(intervalText(first ?? day, day))}
-          />
-        </div>
+        <DayFields
+          first={period.asked[0]?.start}
+          last={period.asked.at(-1)?.end}
+          onDays={(start, end) => period.set(intervalText(start, end))}
+        />
       )}
       <HeldChanges id={control.id} />
+    </div>
+  );
+}
+
+/** First and last day to be typed; where one of them is not there yet, the other stands for both. */
+function DayFields({
+  first,
+  last,
+  onDays,
+}: {
+  first: Day | undefined;
+  last: Day | undefined;
+  onDays: (first: Day, last: Day) => void;
+}) {
+  return (
+    <div style={{ display: 'flex', gap: 6, paddingTop: 6, flex: 'none' }}>
+      <DayField
+        label="Start"
+        day={first}
+        refuse={(day) => (last !== undefined && day > last ? 'It lies after the end.' : null)}
+        onDay={(day) => onDays(day, last ?? day)}
+      />
+      <DayField
+        label="End"
+        day={last}
+        refuse={(day) => (first !== undefined && day < first ? 'It lies before the start.' : null)}
+        onDay={(day) => onDays(first ?? day, day)}
+      />
     </div>
   );
 }

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { PeriodList } from '../../../core/dashboard/document/document';
+import type { PeriodContext } from '../../../core/period/point';
 import { ChoiceSetting, SwitchSetting, TextSetting } from '../../ui/fields';
 import { PhraseField } from '../../ui/PhraseField';
 import { NamedPeriodChoice } from '../../ui/NamedPeriodChoice';
@@ -45,48 +46,15 @@ export function PeriodListSettings({ control, change }: { control: PeriodList; c
         Periods
       </Typography>
       {control.entries.map((entry, i) => (
-        <div
+        <EntrySettings
           key={`${i} ${entry.name}`}
-          style={{ borderBottom: '1px solid var(--dathen-palette-hairline)', paddingBottom: 4 }}
-        >
-          <TextSetting
-            label={`Name ${i + 1}`}
-            value={entry.name}
-            onChange={(text) => text.trim() && set(i, { name: text.trim().slice(0, 100) })}
-          />
-          {context && (
-            <PhraseField
-              label={`Phrase of ${entry.name}`}
-              value={entry.phrase}
-              context={context}
-              onCommit={(phrase) => set(i, { phrase, named: null })}
-            />
-          )}
-          <NamedPeriodChoice
-            label={`Phrase of ${entry.name}`}
-            value={entry}
-            known={model.periods}
-            onChange={(chosen) => set(i, chosen)}
-          />
-          <Button disabled={i === 0} onClick={() => move(i, -1)} aria-label={`Move ${entry.name} up`}>
-            Up
-          </Button>
-          <Button
-            disabled={i === control.entries.length - 1}
-            onClick={() => move(i, 1)}
-            aria-label={`Move ${entry.name} down`}
-          >
-            Down
-          </Button>
-          <Button
-            color="error"
-            disabled={control.entries.length === 1}
-            onClick={() => change({ entries: control.entries.filter((_, j) => j !== i) })}
-            aria-label={`Remove ${entry.name}`}
-          >
-            Remove
-          </Button>
-        </div>
+          place={i}
+          entries={control.entries}
+          context={context}
+          onEntry={(part) => set(i, part)}
+          onMove={(by) => move(i, by)}
+          onRemove={() => change({ entries: control.entries.filter((_, j) => j !== i) })}
+        />
       ))}
       {unused.length > 0 && (
         <ChoiceSetting
@@ -115,5 +83,65 @@ export function PeriodListSettings({ control, change }: { control: PeriodList; c
         Add it
       </Button>
     </>
+  );
+}
+
+function EntrySettings({
+  place,
+  entries,
+  context,
+  onEntry,
+  onMove,
+  onRemove,
+}: {
+  place: number;
+  entries: PeriodList['entries'];
+  context: PeriodContext | undefined;
+  onEntry: (part: Partial<PeriodList['entries'][number]>) => void;
+  onMove: (by: -1 | 1) => void;
+  onRemove: () => void;
+}) {
+  const { model } = useWorkspace();
+  const entry = entries[place]!;
+  return (
+    <div style={{ borderBottom: '1px solid var(--dathen-palette-hairline)', paddingBottom: 4 }}>
+      <TextSetting
+        label={`Name ${place + 1}`}
+        value={entry.name}
+        onChange={(text) => text.trim() && onEntry({ name: text.trim().slice(0, 100) })}
+      />
+      {context && (
+        <PhraseField
+          label={`Phrase of ${entry.name}`}
+          value={entry.phrase}
+          context={context}
+          onCommit={(phrase) => onEntry({ phrase, named: null })}
+        />
+      )}
+      <NamedPeriodChoice
+        label={`Phrase of ${entry.name}`}
+        value={entry}
+        known={model.periods}
+        onChange={onEntry}
+      />
+      <Button disabled={place === 0} onClick={() => onMove(-1)} aria-label={`Move ${entry.name} up`}>
+        Up
+      </Button>
+      <Button
+        disabled={place === entries.length - 1}
+        onClick={() => onMove(1)}
+        aria-label={`Move ${entry.name} down`}
+      >
+        Down
+      </Button>
+      <Button
+        color="error"
+        disabled={entries.length === 1}
+        onClick={onRemove}
+        aria-label={`Remove ${entry.name}`}
+      >
+        Remove
+      </Button>
+    </div>
   );
 }

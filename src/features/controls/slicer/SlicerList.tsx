@@ -27,6 +27,26 @@ const TYPING_MS = 800;
 type Entries = SlicerAnswer['values'];
 const nameOf = (value: string | null) => value ?? BLANK;
 
+/** The word that is being typed letter by letter, in small letters; null for a key that writes none. */
+function useTypedWord(): (event: KeyboardEvent) => string | null {
+  const typed = useRef({ text: '', at: 0 });
+  return ({ key, ctrlKey, metaKey, altKey, timeStamp }) => {
+    if (key.length !== 1 || key === ' ' || ctrlKey || metaKey || altKey) return null;
+    const { text, at } = typed.current;
+    typed.current = { text: (timeStamp - at < TYPING_MS ? text : '') + key.toLowerCase(), at: timeStamp };
+    return typed.current.text;
+  };
+}
+
+/** The next value that begins with a word, from where one is; the same letter again and again goes on to the next one. */
+function placeOfWord(entries: Entries, word: string, at: number): number | undefined {
+  const isRepeated = [...word].every((letter) => letter === word[0]);
+  const beginning = isRepeated ? word[0]! : word;
+  const from = isRepeated ? at + 1 : at;
+  const order = entries.map((_, i) => (from + i) % entries.length);
+  return order.find((i) => nameOf(entries[i]!.value).toLowerCase().startsWith(beginning));
+}
+
 export function SlicerList({
   slicer,
   title,
@@ -42,7 +62,7 @@ export function SlicerList({
 }) {
   const row = useIsOneColumn() ? TOUCHED_ROW : ROW;
   const { ref, onScroll, first, last, page, show } = useDrawnRows(entries.length, row);
-  const typed = useRef({ text: '', at: 0 });
+  const typedWord = useTypedWord();
   const [current, setCurrent] = useState(0);
   // A row that was gone to is focused once it is drawn.
   const sought = useRef<number | null>(null);
@@ -82,20 +102,11 @@ export function SlicerList({
       go(to);
       return;
     }
-    const isLetter =
-      event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
-    if (!isLetter) return;
+    const word = typedWord(event);
+    if (word === null) return;
     event.preventDefault();
     event.stopPropagation();
-    const { text, at } = typed.current;
-    const word = (event.timeStamp - at < TYPING_MS ? text : '') + event.key.toLowerCase();
-    typed.current = { text: word, at: event.timeStamp };
-    // The same letter again goes to the next value that begins with it.
-    const isRepeated = [...word].every((letter) => letter === word[0]);
-    const beginning = isRepeated ? word[0]! : word;
-    const from = isRepeated ? stop + 1 : stop;
-    const order = entries.map((_, i) => (from + i) % entries.length);
-    const found = order.find((i) => nameOf(entries[i]!.value).toLowerCase().startsWith(beginning));
+    const found = placeOfWord(entries, word, stop);
     if (found !== undefined) go(found);
   };
   return (

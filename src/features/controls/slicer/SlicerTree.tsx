@@ -10,6 +10,17 @@ import { isRowsKey, onRowsAsked, ROWS_WORDS } from './askRows';
 import { checkedness, childrenOf, chosenPaths, toggled, type Nodes, type Path } from './valueTree';
 import { numberWords } from '../../../core/locale';
 
+/** The texts of all paths from the top down to one, with its own. */
+const textsDownTo = (path: Path) => path.map((_, i) => pathText(path.slice(0, i + 1)));
+
+/** Nodes with a text in their names, and those above them. */
+const foundIn = (nodes: Nodes, wanted: string): ReadonlySet<string> =>
+  new Set(
+    nodes
+      .filter(({ path }) => (path.at(-1) ?? BLANK).toLowerCase().includes(wanted))
+      .flatMap(({ path }) => textsDownTo(path)),
+  );
+
 export function SlicerTree({
   slicer,
   title,
@@ -28,22 +39,12 @@ export function SlicerTree({
 }) {
   // What is chosen inside a node is in view from the start.
   const [open, setOpen] = useState<ReadonlySet<string>>(
-    () =>
-      new Set(
-        chosenPaths(choice).flatMap((path) => path.slice(1).map((_, i) => pathText(path.slice(0, i + 1)))),
-      ),
+    () => new Set(chosenPaths(choice).flatMap((path) => textsDownTo(path).slice(0, -1))),
   );
   const list = useRef<HTMLUListElement>(null);
   const depth = slicer.below.length + 1;
   const chosen = chosenPaths(choice);
-  const found =
-    wanted === ''
-      ? null
-      : new Set(
-          nodes
-            .filter((node) => (node.path[node.path.length - 1] ?? BLANK).toLowerCase().includes(wanted))
-            .flatMap((node) => node.path.map((_, i) => pathText(node.path.slice(0, i + 1)))),
-        );
+  const found = wanted === '' ? null : foundIn(nodes, wanted);
   const isShown = (node: Nodes[number]) =>
     (slicer.unavailable === 'struck' || node.rows > 0 || checkedness(node.path, chosen) !== 'none') &&
     (found === null || found.has(pathText(node.path)));
@@ -68,7 +69,7 @@ export function SlicerTree({
       .map((node, i) => {
         const isOpen = found !== null || open.has(pathText(node.path));
         const checked = checkedness(node.path, chosen);
-        const name = node.path[node.path.length - 1] ?? BLANK;
+        const name = node.path.at(-1) ?? BLANK;
         return (
           <TreeItem
             key={pathText(node.path)}

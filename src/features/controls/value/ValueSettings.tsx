@@ -16,6 +16,16 @@ const TYPES = [
   { value: 'date', label: 'A day' },
 ];
 
+/** The values of a text that has semicolons between them, each once. */
+const listed = (text: string) => [
+  ...new Set(
+    text
+      .split(';')
+      .map((entry) => entry.trim())
+      .filter((entry) => entry !== ''),
+  ),
+];
+
 export function ValueSettings({ control, change }: { control: Value; change: Change<Value> }) {
   const { held } = useWorkspace();
   const { document, model, titleOf } = useDesign();
@@ -27,14 +37,6 @@ export function ValueSettings({ control, change }: { control: Value; change: Cha
       ? `There is a value control :${text} already.`
       : null;
   };
-  const listed = (text: string) => [
-    ...new Set(
-      text
-        .split(';')
-        .map((entry) => entry.trim())
-        .filter((entry) => entry !== ''),
-    ),
-  ];
   const fits = (text: string) => valueProblem({ type: control.type, allowed: [] }, text);
   return (
     <>

@@ -111,48 +111,15 @@ function Grants({
     <Box sx={{ my: 1 }}>
       <ul aria-label="Named" style={{ listStyle: 'none', margin: 0, padding: 0 }}>
         {named.map(({ offer, grant }) => (
-          <Box
-            component="li"
+          <GrantRow
             key={`${offer.person} ${offer.group}`}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              gap: 1,
-              borderTop: 1,
-              borderColor: 'hairline',
-              py: 0.5,
-            }}
-          >
-            <Typography noWrap title={offer.name} sx={{ flex: 1 }}>
-              {offer.name}
-            </Typography>
-            <TextField
-              select
-              variant="standard"
-              value={grant.right}
-              onChange={(event) =>
-                onChange(
-                  rights.grants.map((entry) =>
-                    entry === grant ? { ...entry, right: event.target.value as DashboardRight } : entry,
-                  ),
-                )
-              }
-              slotProps={{ htmlInput: { 'aria-label': `What ${offer.name} may do` } }}
-            >
-              {Object.entries(RIGHT_NAMES).map(([right, says]) => (
-                <MenuItem key={right} value={right}>
-                  {says}
-                </MenuItem>
-              ))}
-            </TextField>
-            <Button
-              color="error"
-              aria-label={`Leave ${offer.name} out`}
-              onClick={() => onChange(rights.grants.filter((entry) => entry !== grant))}
-            >
-              Leave out
-            </Button>
-          </Box>
+            name={offer.name}
+            right={grant.right}
+            onRight={(right) =>
+              onChange(rights.grants.map((entry) => (entry === grant ? { ...entry, right } : entry)))
+            }
+            onLeaveOut={() => onChange(rights.grants.filter((entry) => entry !== grant))}
+          />
         ))}
       </ul>
       <Autocomplete
@@ -169,6 +136,52 @@ function Grants({
         }}
         renderInput={(input) => <TextField {...input} label="Name somebody, or a group" margin="dense" />}
       />
+    </Box>
+  );
+}
+
+function GrantRow({
+  name,
+  right,
+  onRight,
+  onLeaveOut,
+}: {
+  name: string;
+  right: DashboardRight;
+  onRight: (right: DashboardRight) => void;
+  onLeaveOut: () => void;
+}) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        borderTop: 1,
+        borderColor: 'hairline',
+        py: 0.5,
+      }}
+    >
+      <Typography noWrap title={name} sx={{ flex: 1 }}>
+        {name}
+      </Typography>
+      <TextField
+        select
+        variant="standard"
+        value={right}
+        onChange={(event) => onRight(event.target.value as DashboardRight)}
+        slotProps={{ htmlInput: { 'aria-label': `What ${name} may do` } }}
+      >
+        {Object.entries(RIGHT_NAMES).map(([value, says]) => (
+          <MenuItem key={value} value={value}>
+            {says}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Button color="error" aria-label={`Leave ${name} out`} onClick={onLeaveOut}>
+        Leave out
+      </Button>
     </Box>
   );
 }

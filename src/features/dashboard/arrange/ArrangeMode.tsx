@@ -26,22 +26,24 @@ import { useItemCopies } from '../../workspace/useItemCopies';
 import { usePage } from '../../workspace/page';
 import { useDocument, useWorkspace } from '../../workspace/workspace';
 
+/** The chosen items, the one whose settings are shown last. */
+function useChosenItems() {
+  const [several, setSeveral] = useState<readonly string[]>([]);
+  const setChosen = (id: string | null) => setSeveral(id === null ? [] : [id]);
+  /** Chooses an item alone, or takes it in or out. */
+  const choose = (id: string | null, add = false) => {
+    if (id === null || !add) setChosen(id);
+    else setSeveral((old) => (old.includes(id) ? old.filter((entry) => entry !== id) : [...old, id]));
+  };
+  return { several, chosen: several.at(-1) ?? null, setSeveral, setChosen, choose };
+}
+
 export function ArrangeMode() {
   const { store, model } = useWorkspace();
   const document = useDocument();
   const notice = useNotice();
   const { page } = usePage(document);
-  /** The chosen items, the one whose settings are shown last. */
-  const [several, setSeveral] = useState<readonly string[]>([]);
-  const chosen = several[several.length - 1] ?? null;
-  const setChosen = (id: string | null) => setSeveral(id === null ? [] : [id]);
-  const choose = (id: string | null, add = false) => {
-    if (id === null || !add) {
-      setChosen(id);
-      return;
-    }
-    setSeveral((old) => (old.includes(id) ? old.filter((entry) => entry !== id) : [...old, id]));
-  };
+  const { several, chosen, setSeveral, setChosen, choose } = useChosenItems();
   const items = several.filter((id) => itemOf(document, id) !== undefined);
   const item = chosen === null ? undefined : itemOf(document, chosen);
 

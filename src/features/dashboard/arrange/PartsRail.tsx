@@ -45,37 +45,7 @@ export function PartsRail({
             {group}
           </Typography>
           {PARTS.filter((part) => part.group === group).map((part) => (
-            <Tooltip
-              key={part.kind}
-              describeChild
-              placement="right"
-              title={
-                <>
-                  {part.says}
-                  <br />
-                  <em>{part.example}</em>
-                </>
-              }
-            >
-              <Button
-                fullWidth
-                onClick={() => onAdd(part.kind)}
-                aria-label={`Add ${part.name.toLowerCase()}`}
-                sx={{
-                  justifyContent: 'flex-start',
-                  color: 'text.primary',
-                  gap: 1,
-                  py: 0.25,
-                  whiteSpace: 'nowrap',
-                }}
-              >
-                <PartSign kind={part.kind} />
-                {part.name}
-                <Typography variant="caption" color="textSecondary" noWrap>
-                  {part.hint}
-                </Typography>
-              </Button>
-            </Tooltip>
+            <PartButton key={part.kind} part={part} onAdd={() => onAdd(part.kind)} />
           ))}
         </Box>
       ))}
@@ -90,28 +60,82 @@ export function PartsRail({
             On this dashboard
           </Typography>
           {items.map((item) => (
-            <Button
+            <ItemButton
               key={item.id}
-              fullWidth
-              onClick={() => onChoose(item.id)}
-              aria-current={chosen === item.id}
-              sx={{
-                justifyContent: 'flex-start',
-                color: 'text.primary',
-                py: 0.25,
-                bgcolor: chosen === item.id ? 'time.tint' : undefined,
-                textAlign: 'left',
-                gap: 1,
-              }}
-            >
-              <PartSign kind={item.kind} />
-              <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-                {design.titleOf(item)}
-              </span>
-            </Button>
+              kind={item.kind}
+              title={design.titleOf(item)}
+              isChosen={chosen === item.id}
+              onChoose={() => onChoose(item.id)}
+            />
           ))}
         </Box>
       )}
     </Box>
+  );
+}
+
+function PartButton({ part, onAdd }: { part: (typeof PARTS)[number]; onAdd: () => void }) {
+  return (
+    <Tooltip
+      describeChild
+      placement="right"
+      title={
+        <>
+          {part.says}
+          <br />
+          <em>{part.example}</em>
+        </>
+      }
+    >
+      <Button
+        fullWidth
+        onClick={onAdd}
+        aria-label={`Add ${part.name.toLowerCase()}`}
+        sx={{
+          justifyContent: 'flex-start',
+          color: 'text.primary',
+          gap: 1,
+          py: 0.25,
+          whiteSpace: 'nowrap',
+        }}
+      >
+        <PartSign kind={part.kind} />
+        {part.name}
+        <Typography variant="caption" color="textSecondary" noWrap>
+          {part.hint}
+        </Typography>
+      </Button>
+    </Tooltip>
+  );
+}
+
+function ItemButton({
+  kind,
+  title,
+  isChosen,
+  onChoose,
+}: {
+  kind: PartKind;
+  title: string;
+  isChosen: boolean;
+  onChoose: () => void;
+}) {
+  return (
+    <Button
+      fullWidth
+      onClick={onChoose}
+      aria-current={isChosen}
+      sx={{
+        justifyContent: 'flex-start',
+        color: 'text.primary',
+        py: 0.25,
+        bgcolor: isChosen ? 'time.tint' : undefined,
+        textAlign: 'left',
+        gap: 1,
+      }}
+    >
+      <PartSign kind={kind} />
+      <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{title}</span>
+    </Button>
   );
 }

@@ -6,7 +6,7 @@ import 'react-grid-layout/css/styles.css';
 import 'react-resizable/css/styles.css';
 import { GRID_COLUMNS, itemOf, type Place } from '../../../core/dashboard/document/document';
 import { withPlaces } from '../../../core/dashboard/document/edit';
-import { partOf } from '../../../core/dashboard/document/parts';
+import { partOf, type PartKind } from '../../../core/dashboard/document/parts';
 import { pushedDown } from '../../../core/dashboard/document/pushedDown';
 import { role } from '../../../theme/roles';
 import { useDesign, useDocument, useWorkspace } from '../../workspace/workspace';
@@ -20,6 +20,29 @@ export interface ChoosingProps {
   readonly onRemove: (id: string) => void;
   /** Ctrl with d, c or v, pressed on a place. */
   readonly onCopyKey: (key: string) => void;
+}
+
+/** A place as the grid has it, with the least size of its kind of item. */
+function gridItem({ item, x, y, w, h }: Place, kind: PartKind | undefined) {
+  const least = kind && partOf(kind).least;
+  return { i: item, x, y, w, h, ...(least ? { minW: least.w, minH: least.h } : {}) };
+}
+
+/** What an item is dragged by. */
+function Handle({ title, isChosen }: { title: string; isChosen: boolean }) {
+  return (
+    <div
+      className="arrange-handle"
+      title={`Drag to move ${title}`}
+      style={{
+        height: 10,
+        flex: 'none',
+        cursor: 'move',
+        background: isChosen ? role.time : role.hairline,
+        borderRadius: '3px 3px 0 0',
+      }}
+    />
+  );
 }
 
 export function PlacesGrid({
@@ -75,17 +98,7 @@ export function PlacesGrid({
       }}
       dragConfig={{ handle: '.arrange-handle' }}
       compactor={noCompactor}
-      layout={places.map(({ item, x, y, w, h }) => {
-        const entry = itemOf(document, item);
-        return {
-          i: item,
-          x,
-          y,
-          w,
-          h,
-          ...(entry ? { minW: partOf(entry.kind).least.w, minH: partOf(entry.kind).least.h } : {}),
-        };
-      })}
+      layout={places.map((place) => gridItem(place, itemOf(document, place.item)?.kind))}
       onDragStop={take}
       onResizeStop={take}
     >
@@ -104,17 +117,7 @@ export function PlacesGrid({
             onPointerDownCapture={(event) => onChoose(place.item, event.shiftKey)}
             style={{ display: 'flex', flexDirection: 'column' }}
           >
-            <div
-              className="arrange-handle"
-              title={`Drag to move ${title}`}
-              style={{
-                height: 10,
-                flex: 'none',
-                cursor: 'move',
-                background: chosen.includes(place.item) ? role.time : role.hairline,
-                borderRadius: '3px 3px 0 0',
-              }}
-            />
+            <Handle title={title} isChosen={chosen.includes(place.item)} />
             <div style={{ flex: 1, minHeight: 0 }}>
               <ItemFrame
                 item={item}

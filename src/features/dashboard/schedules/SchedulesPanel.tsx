@@ -26,10 +26,10 @@ export function SchedulesPanel({ dashboard, onClose }: { dashboard: number; onCl
   );
 }
 
-function Schedules({ dashboard }: { dashboard: number }) {
+/** The schedules of a dashboard, and what can be done with them; what is refused is told. */
+function useSchedules(dashboard: number) {
   const client = useQueryClient();
   const notice = useNotice();
-  const { timeZone } = useDocument();
   const key = ['schedules', dashboard];
   const path = `/api/dashboards/${dashboard}/schedules`;
   const list = useQuery({
@@ -37,8 +37,6 @@ function Schedules({ dashboard }: { dashboard: number }) {
     queryFn: () => requestAs(schedulesSchema, path),
     refetchInterval: LOOK_MS,
   });
-  /** The one that is edited; "new" for one that is not stored yet. */
-  const [edited, setEdited] = useState<number | 'new' | null>(null);
   const refresh = () => client.invalidateQueries({ queryKey: key });
   const attempt = async (work: () => Promise<unknown>) => {
     try {
@@ -51,7 +49,6 @@ function Schedules({ dashboard }: { dashboard: number }) {
   const save = async (id: number | 'new', schedule: Schedule) => {
     if (id === 'new') await requestJson(path, { body: schedule });
     else await requestJson(`/api/schedules/${id}`, { method: 'PUT', body: schedule });
-    setEdited(null);
     await refresh();
   };
   const remove = ({ id, nextDue: _, runs: __, ...schedule }: StoredSchedule) =>
@@ -62,6 +59,28 @@ function Schedules({ dashboard }: { dashboard: number }) {
         action: { label: 'Undo', run: () => void attempt(() => requestJson(path, { body: schedule })) },
       });
     });
+  const run = ({ id }: StoredSchedule) =>
+    attempt(() => requestJson(`/api/schedules/${id}/run`, { method: 'POST' }));
+  return { list, save, remove, run };
+}
+
+function Schedules({ dashboard }: { dashboard: number }) {
+  const { timeZone } = useDocument();
+  const { list, save, remove, run } = useSchedules(dashboard);
+  /** The one that is edited; "new" for one that is not stored yet. */
+  const [edited, setEdited] = useState<number | 'new' | null>(null);
+  const form = (given: StoredSchedule | null) => (
+    <ScheduleForm
+      key={given?.id ?? 'new'}
+      given={given}
+      timeZone={timeZone}
+      onSave={async (next) => {
+        await save(given?.id ?? 'new', next);
+        setEdited(null);
+      }}
+      onCancel={() => setEdited(null)}
+    />
+  );
   if (list.error) return <Typography role="alert">{list.error.message}</Typography>;
   if (!list.data) return <Typography color="textSecondary">Reading…</Typography>;
   const { schedules, folder, mails } = list.data;
@@ -78,29 +97,19 @@ function Schedules({ dashboard }: { dashboard: number }) {
       )}
       {schedules.map((schedule) =>
         edited === schedule.id ? (
-          <ScheduleForm
-            key={schedule.id}
-            given={schedule}
-            onSave={(next) => save(schedule.id, next)}
-            onCancel={() => setEdited(null)}
-          />
+          form(schedule)
         ) : (
           <ScheduleEntry
             key={schedule.id}
             schedule={schedule}
             onEdit={() => setEdited(schedule.id)}
-            onRun={() => attempt(() => requestJson(`/api/schedules/${schedule.id}/run`, { method: 'POST' }))}
+            onRun={() => run(schedule)}
             onRemove={() => void remove(schedule)}
           />
         ),
       )}
       {edited === 'new' ? (
-        <ScheduleForm
-          given={null}
-          timeZone={timeZone}
-          onSave={(next) => save('new', next)}
-          onCancel={() => setEdited(null)}
-        />
+        form(null)
       ) : (
         <Button variant="contained" onClick={() => setEdited('new')} sx={{ mt: 1 }}>
           Add one

@@ -160,25 +160,12 @@ function Entry({
   const small = { minWidth: 0, px: 0.75, py: 0 } as const;
   return (
     <li style={{ borderBottom: `1px solid ${role.hairline}`, padding: '6px 0' }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
-        <Button
-          onClick={() => held.replace(stateFromAddress(store.getState().document, entry.parts))}
-          aria-pressed={isPresent}
-          title="Open it"
-          sx={{ px: 0, py: 0, minWidth: 0, fontWeight: 650, color: isPresent ? 'text.primary' : 'time.main' }}
-        >
-          {entry.name}
-        </Button>
-        <span style={quietStyle}>
-          {[
-            isPresent ? 'held now' : '',
-            entry.kind === 'shipped' ? 'with the dashboard' : '',
-            isFirst ? 'seen first' : '',
-          ]
-            .filter((words) => words !== '')
-            .join(' · ')}
-        </span>
-      </div>
+      <EntryHead
+        entry={entry}
+        isPresent={isPresent}
+        isFirst={isFirst}
+        onOpen={() => held.replace(stateFromAddress(store.getState().document, entry.parts))}
+      />
       <div style={quietStyle}>{selectionWords(design, entry.parts, controls)}</div>
       <Button
         sx={small}
@@ -212,5 +199,40 @@ function Entry({
         </Button>
       )}
     </li>
+  );
+}
+
+/** The name of a selection, which opens it, and what is to be known of it. */
+function EntryHead({
+  entry,
+  isPresent,
+  isFirst,
+  onOpen,
+}: {
+  entry: ListedSelection;
+  isPresent: boolean;
+  isFirst: boolean;
+  onOpen: () => void;
+}) {
+  return (
+    <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
+      <Button
+        onClick={onOpen}
+        aria-pressed={isPresent}
+        title="Open it"
+        sx={{ px: 0, py: 0, minWidth: 0, fontWeight: 650, color: isPresent ? 'text.primary' : 'time.main' }}
+      >
+        {entry.name}
+      </Button>
+      <span style={quietStyle}>
+        {[
+          isPresent ? 'held now' : '',
+          entry.kind === 'shipped' ? 'with the dashboard' : '',
+          isFirst ? 'seen first' : '',
+        ]
+          .filter((words) => words !== '')
+          .join(' · ')}
+      </span>
+    </div>
   );
 }

@@ -46,16 +46,7 @@ function Wall({ stored, seconds }: { stored: StoredDashboard; seconds: number })
   const scale = Math.min(room.width / width, room.height / (rows * (ROW_HEIGHT + GAP) - GAP));
   useNewDesign(stored);
   const isMoved = usePointerMoves();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement) return;
-      if (event.key === 'ArrowRight' || event.key === 'PageDown') step(1);
-      if (event.key === 'ArrowLeft' || event.key === 'PageUp') step(-1);
-      if (event.key === ' ') pause(!isPaused);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [step, pause, isPaused]);
+  useTurningKeys(turning);
   return (
     <Box
       sx={{
@@ -100,22 +91,42 @@ function Wall({ stored, seconds }: { stored: StoredDashboard; seconds: number })
               {isPaused ? 'Go on' : 'Stay here'}
             </Button>
             <Button onClick={() => step(1)}>Next page</Button>
-            <NumberField
-              label="Seconds a page"
-              value={every}
-              hint={null}
-              refuse={(value) =>
-                value !== null && value >= LEAST_SECONDS && value <= MOST_SECONDS
-                  ? null
-                  : `From ${LEAST_SECONDS} to ${MOST_SECONDS} seconds.`
-              }
-              onChange={(value) => value !== null && setEvery(value)}
-            />
+            <SecondsField seconds={every} onSeconds={setEvery} />
           </>
         )}
         <FullScreenButton />
       </Box>
     </Box>
+  );
+}
+
+/** Arrows and page keys turn the pages, Space stops them and lets them go on. */
+function useTurningKeys({ step, pause, isPaused }: ReturnType<typeof useTurning>) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement) return;
+      if (event.key === 'ArrowRight' || event.key === 'PageDown') step(1);
+      if (event.key === 'ArrowLeft' || event.key === 'PageUp') step(-1);
+      if (event.key === ' ') pause(!isPaused);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [step, pause, isPaused]);
+}
+
+function SecondsField({ seconds, onSeconds }: { seconds: number; onSeconds: (seconds: number) => void }) {
+  return (
+    <NumberField
+      label="Seconds a page"
+      value={seconds}
+      hint={null}
+      refuse={(value) =>
+        value !== null && value >= LEAST_SECONDS && value <= MOST_SECONDS
+          ? null
+          : `From ${LEAST_SECONDS} to ${MOST_SECONDS} seconds.`
+      }
+      onChange={(value) => value !== null && onSeconds(value)}
+    />
   );
 }
 

@@ -8,26 +8,37 @@ import { role } from '../../../theme/roles';
 import { cablesOf, gridPixels } from './cableGround';
 import { CableMenu, type CableChosen } from './CableMenu';
 import { CableMark, Plug } from './CableParts';
-import { useCableDrag } from './useCableDrag';
+import { useCableDrag, type CableDrag } from './useCableDrag';
 
-export function Cables({
-  places,
-  control,
-  target,
-  width,
-  scale,
-  onDone,
-}: {
-  places: readonly Place[];
+/** A cable that is not put in anywhere yet. */
+function HeldEnd({ from, to }: Pick<CableDrag, 'from' | 'to'>) {
+  return (
+    <line
+      x1={from.x}
+      y1={from.y}
+      x2={to.x}
+      y2={to.y}
+      stroke={role.time}
+      strokeWidth="4"
+      strokeDasharray="2 6"
+      strokeLinecap="round"
+    />
+  );
+}
+
+interface CablesProps {
+  readonly places: readonly Place[];
   /** The control whose cables are drawn; or the visual whose controls are. */
-  control: string | undefined;
-  target: string | undefined;
+  readonly control: string | undefined;
+  readonly target: string | undefined;
   /** Width of the grid before it is scaled, in pixels, and the scale. */
-  width: number;
-  scale: number;
+  readonly width: number;
+  readonly scale: number;
   /** Called when an end was let go, with the control and the item under the pointer. */
-  onDone: (control: string, under: string | null) => void;
-}) {
+  readonly onDone: (control: string, under: string | null) => void;
+}
+
+export function Cables({ places, control, target, width, scale, onDone }: CablesProps) {
   const { model, store } = useWorkspace();
   const design = useDesign();
   const svg = useRef<SVGSVGElement>(null);
@@ -95,18 +106,7 @@ export function Cables({
             onGrab={(event, from) => begin(event, from, plugOwner.id, null)}
           />
         )}
-        {drag && (
-          <line
-            x1={drag.from.x}
-            y1={drag.from.y}
-            x2={drag.to.x}
-            y2={drag.to.y}
-            stroke={role.time}
-            strokeWidth="4"
-            strokeDasharray="2 6"
-            strokeLinecap="round"
-          />
-        )}
+        {drag && <HeldEnd from={drag.from} to={drag.to} />}
       </svg>
       {menu && <CableMenu cable={menu} onClose={() => setMenu(null)} />}
     </>

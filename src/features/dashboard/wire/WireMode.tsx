@@ -2,7 +2,13 @@
 /** Wire: the live dashboard at the left, the crosspoint board at the right; each lights the other. */
 import Box from '@mui/material/Box';
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { isControl, itemOf, type Control, type Visual } from '../../../core/dashboard/document/document';
+import {
+  isControl,
+  itemOf,
+  type Control,
+  type DashboardDocument,
+  type Visual,
+} from '../../../core/dashboard/document/document';
 import { isPickSource } from '../../../core/dashboard/reader/pick';
 import { placesWithBand } from '../../../core/dashboard/document/pages';
 import { useSize } from '../../ui/useSize';
@@ -19,6 +25,29 @@ import type { Pointed } from '../../wiring/pointed';
 /** Whether the cables of an item are those that go out from it. */
 const acts = (item: Control | Visual) => isControl(item) || isPickSource(item);
 
+/** Whose cables are drawn: those of what is pointed at, else of the item that is held. */
+function cablesShown({ control, target }: Pointed, held: Control | Visual | undefined): Pointed {
+  if (control !== undefined) return { control };
+  if (target !== undefined) return { target };
+  if (!held) return {};
+  return acts(held) ? { control: held.id } : { target: held.id };
+}
+
+/** What a control reaches, or what acts on a visual, is lit; the rest fades. */
+function lightIn({ wires }: DashboardDocument, { control, target }: Pointed, id: string) {
+  if (control === undefined && target === undefined) return undefined;
+  if (id === control || id === target) return 'lit';
+  if (control !== undefined && target !== undefined) return 'faded';
+  const isWired = wires.some(
+    (wire) =>
+      wire.on &&
+      (control !== undefined
+        ? wire.control === control && wire.target === id
+        : wire.target === target && wire.control === id),
+  );
+  return isWired ? 'lit' : 'faded';
+}
+
 export function WireMode() {
   const document = useDocument();
   const [ref, { width }] = useSize<HTMLDivElement>();
@@ -33,31 +62,8 @@ export function WireMode() {
   const designWidth = designWidthOf(document);
   const scale = scaleIn(width, designWidth);
 
-  /** What a control reaches, or what acts on a visual, is lit; the rest fades. */
-  const lightOf = useCallback(
-    (id: string): 'lit' | 'faded' | undefined => {
-      const { control, target } = pointed;
-      if (control === undefined && target === undefined) return undefined;
-      if (id === control || id === target) return 'lit';
-      if (control !== undefined && target !== undefined) return 'faded';
-      const wired = document.wires.some(
-        (wire) =>
-          wire.on &&
-          (control !== undefined
-            ? wire.control === control && wire.target === id
-            : wire.target === target && wire.control === id),
-      );
-      return wired ? 'lit' : 'faded';
-    },
-    [document.wires, pointed],
-  );
-  const heldItem = held === null ? undefined : itemOf(document, held);
-  const shownControl =
-    pointed.control ?? (pointed.target === undefined && heldItem && acts(heldItem) ? heldItem.id : undefined);
-  const shownTarget =
-    shownControl === undefined
-      ? (pointed.target ?? (heldItem && !acts(heldItem) ? heldItem.id : undefined))
-      : undefined;
+  const lightOf = useCallback((id: string) => lightIn(document, pointed, id), [document, pointed]);
+  const shown = cablesShown(pointed, held === null ? undefined : itemOf(document, held));
   const pointAt = (id: string | null) => {
     // The pointer still lies where a cable was let go: the control that was wired stays in view.
     if (id !== null && id === letGo.current) return;
@@ -94,8 +100,8 @@ export function WireMode() {
                 />
                 <Cables
                   places={places}
-                  control={shownControl}
-                  target={shownTarget}
+                  control={shown.control}
+                  target={shown.target}
                   width={designWidth}
                   scale={scale || 1}
                   onDone={(control, under) => {

@@ -11,14 +11,35 @@ import type { CalendarRule } from '../../../core/calendar/rule';
 import { valueWords } from '../../../core/model/figures';
 import { comparedWords } from '../comparing/compared';
 import { shownParts } from '../comparing/shownParts';
-import { besideSeries } from './beside';
+import { besideSeries, type BesideSeries } from './beside';
 import type { GivenColours } from './seriesColours';
-import { drawnSeries } from './chartLayout';
+import { drawnSeries, type DrawnSeries } from './chartLayout';
 import { ChartFrame, useChartSize, useSteadyLayout, type PlotArea } from './frame';
 import { lyingLayout } from './lyingLayout';
 import { LyingMarks } from './LyingMarks';
 import { useLagging } from './useLagging';
 import { askingWords, usePointing, type PagePoint } from './usePointing';
+
+/** The values of a place, and what they are compared with, each in words. */
+function barWords(
+  visual: Chart,
+  series: readonly DrawnSeries[],
+  beside: readonly BesideSeries[],
+  place: number,
+): string[] {
+  const nameOf = ({ name }: DrawnSeries) => (series.length > 1 ? `${name} ` : '');
+  const parts = shownParts(visual);
+  return [
+    ...series.map((entry) => `${nameOf(entry)}${valueWords(entry.unit, entry.values[place] ?? null)}`),
+    ...beside.flatMap((baseline) =>
+      series.map((entry, s) => {
+        const other = baseline.series[s]?.[place] ?? null;
+        const words = comparedWords(entry.unit, parts, entry.values[place] ?? null, other);
+        return `${baseline.label}: ${nameOf(entry)}${words}`;
+      }),
+    ),
+  ];
+}
 
 export const LyingBars = memo(function LyingBars({
   visual,
@@ -62,20 +83,7 @@ export const LyingBars = memo(function LyingBars({
   const frame = useLagging(useSteadyLayout(width > 1 && height > 1 ? layout.frame : null));
   const pointing = usePointing({ along: 'y', start, slot: row, count }, picking, { ask: onAskMark });
   const { at } = pointing;
-  const isNamed = series.length > 1;
-  const named = (i: number) => [
-    ...series.map((entry) => {
-      const value = valueWords(entry.unit, entry.values[i] ?? null);
-      return `${isNamed ? `${entry.name} ` : ''}${value}`;
-    }),
-    ...beside.flatMap((baseline) =>
-      series.map((entry, s) => {
-        const other = baseline.series[s]?.[i] ?? null;
-        const words = comparedWords(entry.unit, shownParts(visual), entry.values[i] ?? null, other);
-        return `${baseline.label}: ${isNamed ? `${entry.name} ` : ''}${words}`;
-      }),
-    ),
-  ];
+  const named = (i: number) => barWords(visual, series, beside, i);
   const marks = (plot: PlotArea) => (
     <LyingMarks
       visual={visual}

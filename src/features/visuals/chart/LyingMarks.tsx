@@ -67,15 +67,6 @@ export function LyingMarks({
         />
       )),
     );
-  /** Figures stand beyond the marks of baselines too, in the colour of better and worse. */
-  const scaled = (i: number, s: number) =>
-    Math.max(zero, ...beside.map((baseline) => scale(baseline.series[s]?.[i] ?? 0)));
-  const toneAt = (i: number, s: number) => {
-    const [first] = beside;
-    const entry = series[s];
-    if (!first || !entry) return undefined;
-    return toneOf(entry.unit.direction, entry.values[i] ?? null, first.series[s]?.[i] ?? null);
-  };
   return (
     <g>
       {swept && (
@@ -102,22 +93,60 @@ export function LyingMarks({
       />
       <line x1={zero} x2={zero} y1={plot.y} y2={plot.y + plot.height} stroke={role.quiet} />
       {showsFigures && bar >= LEAST_WRITTEN && (
-        <g fontSize="11" fill={role.quiet}>
-          {figures.map((texts, i) =>
-            texts.map((text, s) => (
-              <text
-                key={`${i} ${s}`}
-                x={Math.max(scale(series[s]?.values[i] ?? 0), scaled(i, s), zero) + 6}
-                y={topOf(i, s) + bar / 2 + 4}
-                fontWeight={chosen?.has(i) ? 700 : undefined}
-                data-tone={toneAt(i, s)}
-                fill={TONE_FILLS[toneAt(i, s) ?? 'neither']}
-              >
-                {text}
-              </text>
-            )),
-          )}
-        </g>
+        <Figures
+          figures={figures}
+          series={series}
+          beside={beside}
+          chosen={chosen}
+          scale={scale}
+          middleOf={(i, s) => topOf(i, s) + bar / 2}
+        />
+      )}
+    </g>
+  );
+}
+
+/** Figures at the ends of bars, beyond the marks of baselines too, in the colour of better and worse. */
+function Figures({
+  figures,
+  series,
+  beside,
+  chosen,
+  scale,
+  middleOf,
+}: {
+  figures: LyingLayout['figures'];
+  series: readonly DrawnSeries[];
+  beside: readonly BesideSeries[];
+  chosen: ReadonlySet<number> | null;
+  scale: (value: number) => number;
+  middleOf: (place: number, series: number) => number;
+}) {
+  const endOf = (i: number, s: number) =>
+    Math.max(
+      ...[0, series[s]?.values[i] ?? 0, ...beside.map((baseline) => baseline.series[s]?.[i] ?? 0)].map(scale),
+    );
+  const toneAt = (i: number, s: number) => {
+    const [first] = beside;
+    const entry = series[s];
+    if (!first || !entry) return undefined;
+    return toneOf(entry.unit.direction, entry.values[i] ?? null, first.series[s]?.[i] ?? null);
+  };
+  return (
+    <g fontSize="11" fill={role.quiet}>
+      {figures.map((texts, i) =>
+        texts.map((text, s) => (
+          <text
+            key={`${i} ${s}`}
+            x={endOf(i, s) + 6}
+            y={middleOf(i, s) + 4}
+            fontWeight={chosen?.has(i) ? 700 : undefined}
+            data-tone={toneAt(i, s)}
+            fill={TONE_FILLS[toneAt(i, s) ?? 'neither']}
+          >
+            {text}
+          </text>
+        )),
       )}
     </g>
   );

@@ -18,77 +18,70 @@ export function barPlace(slot: number, { at, of }: BarOf, x: (i: number) => numb
   return { width, left: (i: number) => x(i) - (slot * FULL) / 2 + at * width };
 }
 
-export function SeriesMark({
-  series,
-  base,
-  x,
-  slot,
-  bar,
-  y,
-}: {
-  series: DrawnSeries;
+interface MarkProps {
+  readonly series: DrawnSeries;
   /** What each value stands on. */
-  base: readonly number[];
-  x: (i: number) => number;
+  readonly base: readonly number[];
+  readonly x: (i: number) => number;
   /** Width of a place along the axis. */
-  slot: number;
-  bar: BarOf;
-  y: (value: number) => number;
-}) {
+  readonly slot: number;
+  readonly bar: BarOf;
+  readonly y: (value: number) => number;
+}
+
+export function SeriesMark(props: MarkProps) {
+  switch (props.series.mark) {
+    case 'line':
+      return <Line {...props} />;
+    case 'area':
+      return <Area {...props} />;
+    default:
+      return <Bars {...props} />;
+  }
+}
+
+/** Dots along what is not final. */
+const DOTTED = { strokeLinecap: 'round', strokeDasharray: '0.5 4.5', 'data-mark': 'provisional' } as const;
+
+function Line({ series, x, y }: MarkProps) {
   const { sure, provisional } = split(series.values, series.provisionalFrom);
+  const stroke = {
+    fill: 'none',
+    stroke: series.colour,
+    strokeWidth: 2,
+    strokeLinejoin: 'round',
+    strokeLinecap: 'round',
+  } as const;
+  return (
+    <>
+      {series.unit.missing === 'dash' && (
+        <path d={bridgePath(series.values, x, y)} {...stroke} strokeWidth={1} strokeDasharray="4 4" />
+      )}
+      <path d={linePath(sure, x, y)} {...stroke} strokeDasharray={series.dash} data-mark="line" />
+      {provisional.length > 0 && <path d={linePath(provisional, x, y)} {...stroke} {...DOTTED} />}
+    </>
+  );
+}
+
+function Area({ series, base, x, y }: MarkProps) {
   const { colour } = series;
-  if (series.mark === 'line') {
-    const stroke = {
-      fill: 'none',
-      stroke: colour,
-      strokeWidth: 2,
-      strokeLinejoin: 'round',
-      strokeLinecap: 'round',
-    } as const;
-    return (
-      <>
-        {series.unit.missing === 'dash' && (
-          <path d={bridgePath(series.values, x, y)} {...stroke} strokeWidth={1} strokeDasharray="4 4" />
-        )}
-        <path d={linePath(sure, x, y)} {...stroke} strokeDasharray={series.dash} data-mark="line" />
-        {provisional.length > 0 && (
-          <path
-            d={linePath(provisional, x, y)}
-            {...stroke}
-            strokeDasharray="0.5 4.5"
-            data-mark="provisional"
-          />
-        )}
-      </>
-    );
-  }
-  if (series.mark === 'area') {
-    const top = series.values.map((value, i) => (value === null ? null : base[i]! + value));
-    return (
-      <>
-        <path d={areaPath(series.values, base, x, y)} fill={colour} opacity="0.45" data-mark="area" />
-        <path
-          d={linePath(split(top, series.provisionalFrom).sure, x, y)}
-          fill="none"
-          stroke={colour}
-          strokeWidth="1.5"
-        />
-        {provisional.length > 0 && (
-          <path
-            d={linePath(split(top, series.provisionalFrom).provisional, x, y)}
-            fill="none"
-            stroke={colour}
-            strokeWidth="2"
-            strokeLinecap="round"
-            strokeDasharray="0.5 4.5"
-            data-mark="provisional"
-          />
-        )}
-      </>
-    );
-  }
+  const top = series.values.map((value, i) => (value === null ? null : base[i]! + value));
+  const { sure, provisional } = split(top, series.provisionalFrom);
+  return (
+    <>
+      <path d={areaPath(series.values, base, x, y)} fill={colour} opacity="0.45" data-mark="area" />
+      <path d={linePath(sure, x, y)} fill="none" stroke={colour} strokeWidth="1.5" />
+      {provisional.length > 0 && (
+        <path d={linePath(provisional, x, y)} fill="none" stroke={colour} strokeWidth="2" {...DOTTED} />
+      )}
+    </>
+  );
+}
+
+function Bars({ series, base, x, slot, bar, y }: MarkProps) {
+  const { colour, provisionalFrom: from } = series;
+  const { sure } = split(series.values, from);
   const { left, width } = barPlace(slot, series.mark === 'bar' ? bar : ALONE, x);
-  const from = series.provisionalFrom;
   const later = from === null ? [] : series.values.map((value, i) => (i >= from ? value : null));
   return (
     <>

@@ -26,14 +26,25 @@ export function WindowHandles(props: HandlesProps) {
   });
 }
 
+/** By how many buckets a key moves an end. */
+const STEPS: Readonly<Partial<Record<string, number>>> = {
+  ArrowLeft: -1,
+  ArrowRight: 1,
+  PageUp: -4,
+  PageDown: 4,
+};
+
+/** Where a drag began, and the phrase that it has come to. */
+interface Grip {
+  readonly x: number;
+  readonly day: number;
+  readonly daysPerPixel: number;
+  text: string | null;
+}
+
 function Handle({ answer, start: left, slot, side, by }: HandlesProps & { side: Side; by: Governing }) {
   const { held, model } = useWorkspace();
-  const grip = useRef<{
-    readonly x: number;
-    readonly day: number;
-    readonly daysPerPixel: number;
-    text: string | null;
-  } | null>(null);
+  const grip = useRef<Grip | null>(null);
   const { rule } = model;
   const { starts, end: last, unit } = answer.buckets!;
   const { shown } = answer.window;
@@ -68,7 +79,7 @@ function Handle({ answer, start: left, slot, side, by }: HandlesProps & { side: 
     else held.letGo();
   };
   const onKey = (event: KeyboardEvent) => {
-    const step = { ArrowLeft: -1, ArrowRight: 1, PageUp: -4, PageDown: 4 }[event.key];
+    const step = STEPS[event.key];
     if (step === undefined) return;
     event.preventDefault();
     event.stopPropagation();

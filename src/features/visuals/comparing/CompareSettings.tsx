@@ -91,52 +91,65 @@ export function CompareSettings({
         );
       })}
       <BaselineField label="Compare with another" onCommit={add} />
-      {compare && (
-        <>
-          <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
-            Shows
-          </Typography>
-          {SHOWN_PARTS.filter((part) => part !== 'value').map((part) => (
-            <SwitchSetting
-              key={part}
-              label={PART_LABELS[part]}
-              checked={compare.show.includes(part)}
-              onChange={(on) =>
-                put({
-                  show: SHOWN_PARTS.filter((entry) => (entry === part ? on : compare.show.includes(entry))),
-                })
-              }
-            />
-          ))}
-          <ChoiceSetting
-            label="Days compared"
-            value={compare.days}
-            options={[
-              { value: 'as asked', label: 'All that are asked for' },
-              { value: 'with data', label: 'As many as have data now' },
-            ]}
-            onChange={(days) => put({ days: days === 'with data' ? 'with data' : 'as asked' })}
-          />
-          <ChoiceSetting
-            label="Figures"
-            value={compare.per}
-            options={[
-              { value: 'total', label: 'Totals' },
-              { value: 'day', label: 'Averages per day' },
-            ]}
-            onChange={(per) => put({ per: per === 'day' ? 'day' : 'total' })}
-          />
-          <SwitchSetting
-            label="Readers can add comparisons"
-            checked={compare.open}
-            onChange={(open) => put({ open })}
-          />
-          <Button onClick={() => change({ compare: null })} sx={{ py: 0 }}>
-            Compare with nothing
-          </Button>
-        </>
-      )}
+      {compare && <ShownSettings compare={compare} put={put} onNothing={() => change({ compare: null })} />}
     </section>
+  );
+}
+
+/** How figures and what they are compared with are shown. */
+function ShownSettings({
+  compare,
+  put,
+  onNothing,
+}: {
+  compare: Compare;
+  put: (part: Partial<Compare>) => void;
+  onNothing: () => void;
+}) {
+  return (
+    <>
+      <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
+        Shows
+      </Typography>
+      {SHOWN_PARTS.filter((part) => part !== 'value').map((part) => (
+        <SwitchSetting
+          key={part}
+          label={PART_LABELS[part]}
+          checked={compare.show.includes(part)}
+          onChange={(on) =>
+            put({
+              show: SHOWN_PARTS.filter((entry) => (entry === part ? on : compare.show.includes(entry))),
+            })
+          }
+        />
+      ))}
+      <ChoiceSetting
+        label="Days compared"
+        value={compare.days}
+        options={[
+          { value: 'as asked', label: 'All that are asked for' },
+          { value: 'with data', label: 'As many as have data now' },
+        ]}
+        onChange={(days) => put({ days: days === 'with data' ? 'with data' : 'as asked' })}
+      />
+      <ChoiceSetting
+        label="Figures"
+        value={compare.per}
+        options={[
+          { value: 'total', label: 'Totals' },
+          { value: 'day', label: 'Averages per day' },
+        ]}
+        onChange={(per) => put({ per: per === 'day' ? 'day' : 'total' })}
+      />
+      <SwitchSetting
+        label="Readers can add comparisons"
+        checked={compare.open}
+        onChange={(open) => put({ open })}
+      />
+      <Button onClick={onNothing} sx={{ py: 0 }}>
+        Compare with nothing
+      </Button>
+    </>
   );
 }
 

@@ -65,28 +65,17 @@ export function OwnComparisons({
         {own.length > 0 && (
           <ul style={{ listStyle: 'none', margin: 0, padding: 0 }}>
             {own.map(({ text }) => (
-              <li key={text} style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
-                <span style={{ flex: 1 }}>
-                  {text} <span style={quietStyle}>{daysOf(text)}</span>
-                </span>
-                <button
-                  type="button"
-                  aria-label={`Take ${text} away`}
-                  onClick={() =>
-                    held.compare(
-                      visual.id,
-                      own.filter((entry) => entry.text !== text),
-                    )
-                  }
-                  style={{
-                    ...plainButtonStyle,
-                    padding: '1px 6px',
-                    color: role.quiet,
-                  }}
-                >
-                  ×
-                </button>
-              </li>
+              <OwnComparison
+                key={text}
+                text={text}
+                days={daysOf(text)}
+                onRemove={() =>
+                  held.compare(
+                    visual.id,
+                    own.filter((entry) => entry.text !== text),
+                  )
+                }
+              />
             ))}
           </ul>
         )}
@@ -101,5 +90,23 @@ export function OwnComparisons({
         </Box>
       </Box>
     </Popover>
+  );
+}
+
+function OwnComparison({ text, days, onRemove }: { text: string; days: string; onRemove: () => void }) {
+  return (
+    <li style={{ display: 'flex', alignItems: 'baseline', gap: 6 }}>
+      <span style={{ flex: 1 }}>
+        {text} <span style={quietStyle}>{days}</span>
+      </span>
+      <button
+        type="button"
+        aria-label={`Take ${text} away`}
+        onClick={onRemove}
+        style={{ ...plainButtonStyle, padding: '1px 6px', color: role.quiet }}
+      >
+        ×
+      </button>
+    </li>
   );
 }

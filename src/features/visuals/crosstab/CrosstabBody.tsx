@@ -7,6 +7,7 @@ import { unitWords } from '../../../core/calendar/names';
 import { bucketDays } from '../../../core/dashboard/turn/data/overDays';
 import { BLANK } from '../../../core/model/blank';
 import { dimensionName } from '../../../core/model/dimension';
+import type { Measure } from '../../../core/model/model';
 import { useWorkspace } from '../../workspace/workspace';
 import { useChangeAsked } from '../comparing/changeAsked';
 import { drawnBaselines } from '../comparing/compared';
@@ -18,6 +19,41 @@ import { useRowsAsked } from '../../workspace/rowsAsked';
 import { useMeasures, usePick } from '../usePicture';
 import type { VisualBodyProps } from '../view';
 import { CrosstabVisual } from './CrosstabVisual';
+
+/** Asks for the rows behind a cell: of a column (null: the total), of a measure, of the row with this key. */
+function useRowsOfCell(
+  visual: Crosstab,
+  { columns, buckets }: CrosstabAnswer,
+  measures: readonly Measure[] | undefined,
+  heads: ReturnType<typeof periodHeads> | null,
+) {
+  const { model } = useWorkspace();
+  const openRows = useRowsAsked((asked) => asked.open);
+  return useCallback(
+    (place: number | null, measure: number, key: readonly (string | null)[]) => {
+      const period = place === null ? undefined : heads?.periods[place]?.text;
+      const days = place === null || !buckets ? null : bucketDays(buckets, place);
+      const bucket = days && buckets ? unitWords(buckets.unit, days.start, model.rule) : undefined;
+      const words = [
+        measures?.[measure]?.name ?? '',
+        ...key.map((value) => value ?? BLANK),
+        period ?? bucket,
+      ];
+      openRows({
+        visual: visual.id,
+        words: words.filter((part) => part !== undefined).join(', '),
+        mark: {
+          ...WHOLE_MARK,
+          measure,
+          period: place === null ? null : (columns?.[place]?.id ?? null),
+          days,
+          within: key.flatMap((value, i) => (visual.rows[i] ? [{ dimension: visual.rows[i], value }] : [])),
+        },
+      });
+    },
+    [openRows, visual, measures, buckets, heads, columns, model.rule],
+  );
+}
 
 export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab, CrosstabAnswer>) {
   const { model } = useWorkspace();
@@ -57,35 +93,7 @@ export function CrosstabBody({ visual, answer, title }: VisualBodyProps<Crosstab
     },
     [open, visual.id, columns],
   );
-  const openRows = useRowsAsked((asked) => asked.open);
-  const { buckets } = answer;
-  const onRows = useCallback(
-    (place: number | null, measure: number, key: readonly (string | null)[]) => {
-      const period = place === null ? undefined : heads?.periods[place];
-      const bucket = place === null || !buckets ? null : bucketDays(buckets, place);
-      const words = [
-        measures?.[measure]?.name ?? '',
-        ...key.map((value) => value ?? BLANK),
-        ...(period
-          ? [period.text]
-          : bucket && buckets
-            ? [unitWords(buckets.unit, bucket.start, model.rule)]
-            : []),
-      ];
-      openRows({
-        visual: visual.id,
-        words: words.join(', '),
-        mark: {
-          ...WHOLE_MARK,
-          measure,
-          period: place === null ? null : (answer.columns?.[place]?.id ?? null),
-          days: bucket,
-          within: key.flatMap((value, i) => (visual.rows[i] ? [{ dimension: visual.rows[i], value }] : [])),
-        },
-      });
-    },
-    [openRows, visual, measures, buckets, heads, answer.columns, model.rule],
-  );
+  const onRows = useRowsOfCell(visual, answer, measures, heads);
   if (!measures) return null;
   return (
     <CrosstabVisual

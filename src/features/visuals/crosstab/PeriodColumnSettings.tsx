@@ -1,5 +1,6 @@
 'use client';
 /** What stands across a crosstab: buckets of days, a list of periods with the changes between them, or nothing. */
+import type { DayRuns } from '../../../core/calendar/runs';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import {
@@ -111,85 +112,21 @@ function without({ periods, changes, ...columns }: PeriodColumns, id: string): P
 const PHRASE = '';
 
 function Periods({ id, columns, put }: ListProps & { id: string }) {
-  const { model } = useWorkspace();
   const answer = useVisualAnswer(id);
   const { periods } = columns;
   const shown = answer?.kind === 'crosstab' ? answer.columns : undefined;
-  const set = (period: PeriodColumn) =>
-    put({ ...columns, periods: periods.map((entry) => (entry.id === period.id ? period : entry)) });
   return (
     <>
-      {periods.map((period, i) => {
-        const days = shown?.find((entry) => entry.id === period.id)?.window ?? [];
-        const others = periods.filter(
-          (entry) => entry !== period && !('of' in entry && entry.of === period.id),
-        );
-        return (
-          <section key={period.id} aria-label={`Period ${i + 1}`}>
-            <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
-              <TextSetting
-                label={`Name of period ${i + 1}`}
-                value={period.name}
-                placeholder={periodName(period)}
-                onChange={(name) => set({ ...period, name: name.trim().slice(0, 100) })}
-              />
-              <Button
-                aria-label={`Leave out ${periodName(period)}`}
-                disabled={without(columns, period.id).periods.length === 0}
-                onClick={() => put(without(columns, period.id))}
-                sx={{ minWidth: 0 }}
-              >
-                ×
-              </Button>
-            </div>
-            <ChoiceSetting
-              label={`Period ${i + 1} is`}
-              value={'of' in period ? period.of : PHRASE}
-              options={[
-                { value: PHRASE, label: 'a period of its own' },
-                ...others.map((entry) => ({
-                  value: entry.id,
-                  label: `worked out from ${periodName(entry)}`,
-                })),
-              ]}
-              onChange={(of) => {
-                const { id: own, name } = period;
-                if (of === PHRASE) set({ id: own, name, phrase: 'last month' });
-                else
-                  set({
-                    id: own,
-                    name,
-                    of,
-                    baseline: 'baseline' in period ? period.baseline : 'same span 1 year earlier',
-                  });
-              }}
-            />
-            {'of' in period ? (
-              <BaselineField
-                label={`Baseline of period ${i + 1}`}
-                value={period.baseline}
-                onCommit={(baseline) => set({ ...period, baseline })}
-              />
-            ) : (
-              <TextSetting
-                label={`Days of period ${i + 1}`}
-                value={period.phrase}
-                check={(text) => {
-                  const parsed = parsePhrase(text);
-                  return parsed.ok ? null : parsed.error.message;
-                }}
-                onChange={(text) => {
-                  const parsed = parsePhrase(text);
-                  if (parsed.ok) set({ ...period, phrase: printPhrase(parsed.phrase) });
-                }}
-              />
-            )}
-            <Typography variant="body2" color="textSecondary">
-              {days.length > 0 ? `Now ${runsWords(days, model.rule)}` : 'No days now'}
-            </Typography>
-          </section>
-        );
-      })}
+      {periods.map((period, i) => (
+        <PeriodSettings
+          key={period.id}
+          number={i + 1}
+          period={period}
+          columns={columns}
+          days={shown?.find((entry) => entry.id === period.id)?.window ?? []}
+          put={put}
+        />
+      ))}
       <Button
         disabled={periods.length >= MOST_COLUMNS}
         onClick={() =>
@@ -202,6 +139,90 @@ function Periods({ id, columns, put }: ListProps & { id: string }) {
         Add a period
       </Button>
     </>
+  );
+}
+
+function PeriodSettings({
+  number,
+  period,
+  columns,
+  days,
+  put,
+}: ListProps & {
+  number: number;
+  period: PeriodColumn;
+  /** Its days now. */
+  days: DayRuns;
+}) {
+  const { model } = useWorkspace();
+  const { periods } = columns;
+  const others = periods.filter((entry) => entry !== period && !('of' in entry && entry.of === period.id));
+  const set = (next: PeriodColumn) =>
+    put({ ...columns, periods: periods.map((entry) => (entry.id === next.id ? next : entry)) });
+  return (
+    <section aria-label={`Period ${number}`}>
+      <div style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+        <TextSetting
+          label={`Name of period ${number}`}
+          value={period.name}
+          placeholder={periodName(period)}
+          onChange={(name) => set({ ...period, name: name.trim().slice(0, 100) })}
+        />
+        <Button
+          aria-label={`Leave out ${periodName(period)}`}
+          disabled={without(columns, period.id).periods.length === 0}
+          onClick={() => put(without(columns, period.id))}
+          sx={{ minWidth: 0 }}
+        >
+          ×
+        </Button>
+      </div>
+      <ChoiceSetting
+        label={`Period ${number} is`}
+        value={'of' in period ? period.of : PHRASE}
+        options={[
+          { value: PHRASE, label: 'a period of its own' },
+          ...others.map((entry) => ({
+            value: entry.id,
+            label: `worked out from ${periodName(entry)}`,
+          })),
+        ]}
+        onChange={(of) => {
+          const { id: own, name } = period;
+          if (of === PHRASE) set({ id: own, name, phrase: 'last month' });
+          else
+            set({
+              id: own,
+              name,
+              of,
+              baseline: 'baseline' in period ? period.baseline : 'same span 1 year earlier',
+            });
+        }}
+      />
+      {'of' in period ? (
+        <BaselineField
+          label={`Baseline of period ${number}`}
+          value={period.baseline}
+          onCommit={(baseline) => set({ ...period, baseline })}
+        />
+      ) : (
+        <TextSetting
+          label={`Days of period ${number}`}
+          value={period.phrase}
+          check={(text) => {
+            const parsed = parsePhrase(text);
+            return parsed.ok ? null : parsed.error.message;
+          }}
+          onChange={(text) => {
+            const parsed = parsePhrase(text);
+            if (parsed.ok) set({ ...period, phrase: printPhrase(parsed.phrase) });
+          }}
+        />
+      )}
+      <Typography variant="body2" color="textSecondary">
+        {days.length > 0 ? `Now ${runsWords(days, model.rule)}` : 'No days now'}
+      </Typography>
+    </section>
   );
 }
 

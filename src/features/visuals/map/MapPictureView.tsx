@@ -59,25 +59,16 @@ export const MapPictureView = memo(function MapPictureView({
   const hands = useMapHands(canvas, room, seen, seenMarks, { picking, chooseAll, onAskMark });
   const { camera, at, lasso, draws } = hands;
   const isLit = useLit(picking, answer.lit);
+  const density = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
   const picture = useMemo(
     () =>
       colours && width > 0
-        ? {
-            layers: seen,
-            camera,
-            room,
-            density: window.devicePixelRatio || 1,
-            colours,
-            isLit,
-            pointed: at,
-            lasso,
-          }
+        ? { layers: seen, camera, room, density, colours, isLit, pointed: at, lasso }
         : null,
-    [seen, camera, room, width, colours, isLit, at, lasso],
+    [seen, camera, room, density, width, colours, isLit, at, lasso],
   );
   useDrawnMap(canvas, picture, weight);
   const tipAt = at && toScreen(camera, at.x, at.y);
-  const density = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
   return (
     <div style={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
       <div ref={ref} style={{ position: 'relative', flex: 1, minHeight: 0, overflow: 'hidden' }}>

@@ -85,8 +85,6 @@ function LayerSettings({
     value: String(i),
     label: measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure,
   }));
-  const indexOf = (text: string) => (text === NONE ? null : Number(text));
-  const textOf = (index: number | null) => (index === null ? NONE : String(index));
   const geometry = isMeasuredPlace(place) ? undefined : geometries.find(({ key }) => key === place.geometry);
   const placeIn = (key: string) => ({
     geometry: key,
@@ -139,39 +137,83 @@ function LayerSettings({
         />
       )}
       {isMeasuredPlace(place) && layer.kind === 'points' && (
-        <>
-          <ChoiceSetting
-            label="Longitude"
-            value={String(place.longitude)}
-            options={measures}
-            helper="A measure in degrees, such as an average of a column"
-            onChange={(text) => onChange({ ...layer, place: { ...place, longitude: Number(text) } })}
-          />
-          <ChoiceSetting
-            label="Latitude"
-            value={String(place.latitude)}
-            options={measures}
-            onChange={(text) => onChange({ ...layer, place: { ...place, latitude: Number(text) } })}
-          />
-        </>
+        <MeasuredPlaceSettings
+          place={place}
+          measures={measures}
+          onChange={(next) => onChange({ ...layer, place: next })}
+        />
       )}
-      <ChoiceSetting
+      <MeasureChoice
         label="Tinted by"
-        value={textOf(layer.tint)}
-        options={[
-          { value: NONE, label: layer.kind === 'areas' ? 'Nothing: outlines' : 'Nothing: one colour' },
-          ...measures,
-        ]}
-        onChange={(text) => onChange({ ...layer, tint: indexOf(text) })}
+        nothing={layer.kind === 'areas' ? 'Nothing: outlines' : 'Nothing: one colour'}
+        measures={measures}
+        measure={layer.tint}
+        onChange={(tint) => onChange({ ...layer, tint })}
       />
       {layer.kind === 'points' && (
-        <ChoiceSetting
+        <MeasureChoice
           label="Sized by"
-          value={textOf(layer.size)}
-          options={[{ value: NONE, label: 'Nothing: all alike' }, ...measures]}
-          onChange={(text) => onChange({ ...layer, size: indexOf(text) })}
+          nothing="Nothing: all alike"
+          measures={measures}
+          measure={layer.size}
+          onChange={(size) => onChange({ ...layer, size })}
         />
       )}
     </>
+  );
+}
+
+type MeasuredPlace = Extract<MapLayer['place'], { longitude: number }>;
+
+/** Which measures say where a point lies. */
+function MeasuredPlaceSettings({
+  place,
+  measures,
+  onChange,
+}: {
+  place: MeasuredPlace;
+  measures: Option[];
+  onChange: (place: MeasuredPlace) => void;
+}) {
+  return (
+    <>
+      <ChoiceSetting
+        label="Longitude"
+        value={String(place.longitude)}
+        options={measures}
+        helper="A measure in degrees, such as an average of a column"
+        onChange={(text) => onChange({ ...place, longitude: Number(text) })}
+      />
+      <ChoiceSetting
+        label="Latitude"
+        value={String(place.latitude)}
+        options={measures}
+        onChange={(text) => onChange({ ...place, latitude: Number(text) })}
+      />
+    </>
+  );
+}
+
+/** One of the measures by its place, or none of them. */
+function MeasureChoice({
+  label,
+  nothing,
+  measures,
+  measure,
+  onChange,
+}: {
+  label: string;
+  nothing: string;
+  measures: Option[];
+  measure: number | null;
+  onChange: (measure: number | null) => void;
+}) {
+  return (
+    <ChoiceSetting
+      label={label}
+      value={measure === null ? NONE : String(measure)}
+      options={[{ value: NONE, label: nothing }, ...measures]}
+      onChange={(text) => onChange(text === NONE ? null : Number(text))}
+    />
   );
 }

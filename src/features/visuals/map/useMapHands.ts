@@ -43,11 +43,7 @@ export function useMapHands(
   const zoom = (factor: number) =>
     setCamera((now) => zoomedAt(now, factor, room.width / 2, room.height / 2, room));
   const find = (event: { clientX: number; clientY: number }): number | null => {
-    const element = canvas.current;
-    const context = element?.getContext('2d');
-    if (!element || !context) return null;
-    const { x, y } = ownPoint(element, event, element.offsetWidth);
-    const mark = markAt(context, seen, camera, x, y);
+    const mark = markUnder(canvas.current, event, seen, camera);
     return mark ? seenMarks.indexOf(mark) : null;
   };
   const choose = (mark: MapMark | undefined, add: boolean) => {
@@ -68,11 +64,8 @@ export function useMapHands(
       choose(found === null ? undefined : seenMarks[found], event.ctrlKey || event.metaKey);
     },
     onDrawn: (line, event) => {
-      const inside = seenMarks.flatMap(({ category, x, y }) => {
-        const on = toScreen(camera, x, y);
-        return category !== null && isInside(line, on.x, on.y) ? [category] : [];
-      });
-      if (inside.length > 0) chooseAll?.([...new Set(inside)], event.ctrlKey || event.metaKey);
+      const inside = categoriesInside(line, seenMarks, camera);
+      if (inside.length > 0) chooseAll?.(inside, event.ctrlKey || event.metaKey);
     },
   });
   /** Takes a step to the nearest mark, and brings it into view. */
@@ -120,6 +113,31 @@ export function useMapHands(
       },
     },
   };
+}
+
+function markUnder(
+  canvas: HTMLCanvasElement | null,
+  event: { clientX: number; clientY: number },
+  layers: readonly ReadyLayer[],
+  camera: Camera,
+): MapMark | undefined {
+  const context = canvas?.getContext('2d');
+  if (!canvas || !context) return undefined;
+  const { x, y } = ownPoint(canvas, event, canvas.offsetWidth);
+  return markAt(context, layers, camera, x, y);
+}
+
+/** The categories of the marks inside a line that was drawn on the screen, each once. */
+function categoriesInside(
+  line: Parameters<typeof isInside>[0],
+  marks: readonly MapMark[],
+  camera: Camera,
+): number[] {
+  const inside = marks.flatMap(({ category, x, y }) => {
+    const on = toScreen(camera, x, y);
+    return category !== null && isInside(line, on.x, on.y) ? [category] : [];
+  });
+  return [...new Set(inside)];
 }
 
 /** Zooms by the wheel, about the point under the pointer. */

@@ -15,7 +15,7 @@ import type { Control } from '../../../core/dashboard/document/document';
 import { isMeasured, type MeasuredVisual } from '../../../core/dashboard/document/visuals';
 import { measureOf, type MeasureRef } from '../../../core/model/model';
 import { isoDay } from '../../../core/calendar/day';
-import { numberWords } from '../../../core/locale';
+import { plural } from '../../../core/locale';
 import type { MarkAsked } from '../../../core/dashboard/turn/behind';
 import { quietStyle } from '../../../theme/roles';
 import { MenuButton } from '../../ui/MenuButton';
@@ -136,10 +136,8 @@ function Rows({
   const { model } = useWorkspace();
   const document = useDocument();
   const state = useReaderState();
-  const notice = useNotice();
   const [shown, setShown] = useState<readonly string[] | null>(null);
   const [sort, setSort] = useState<PageAsked['sort']>(null);
-  const [isSaving, setSaving] = useState(false);
   const loads = model.datasets.map((dataset) => dataset.load);
   const body = { document, state, of, columns: shown };
   const load = (page: PageAsked) =>
@@ -150,13 +148,6 @@ function Rows({
     ...pageQuery(identity, load, FIRST_PAGE),
     placeholderData: (before: RowsBehind | undefined) => before,
   });
-  const download = async () => {
-    setSaving(true);
-    const rows = { of, columns: shown };
-    const problem = await saveRequested('/api/rows/file', { document, state, sort, rows });
-    setSaving(false);
-    if (problem !== null) notice({ text: problem });
-  };
   const found = first.data;
   const choice = found && choiceOf(found);
   return (
@@ -183,11 +174,9 @@ function Rows({
         <>
           <Box sx={{ display: 'flex', alignItems: 'center', flex: 'none', gap: 1 }}>
             <span role="status" style={{ flex: 1 }}>
-              {numberWords(found.total)} {found.total === 1 ? 'row' : 'rows'} of {found.dataset}
+              {plural(found.total, 'row')} of {found.dataset}
             </span>
-            <Button onClick={() => void download()} disabled={isSaving} aria-label="Download the rows as CSV">
-              CSV
-            </Button>
+            <DownloadButton asked={{ document, state, sort, rows: { of, columns: shown } }} />
             <ColumnChoice all={found.all} shown={shown ?? found.columns} onShown={setShown} />
           </Box>
           <Box sx={{ flex: 1, minHeight: 200 }}>
@@ -206,6 +195,22 @@ function Rows({
         </>
       )}
     </SidePanel>
+  );
+}
+
+function DownloadButton({ asked }: { asked: object }) {
+  const notice = useNotice();
+  const [isSaving, setSaving] = useState(false);
+  const download = async () => {
+    setSaving(true);
+    const problem = await saveRequested('/api/rows/file', asked);
+    setSaving(false);
+    if (problem !== null) notice({ text: problem });
+  };
+  return (
+    <Button onClick={() => void download()} disabled={isSaving} aria-label="Download the rows as CSV">
+      CSV
+    </Button>
   );
 }
 
