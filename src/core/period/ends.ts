@@ -89,11 +89,19 @@ export function phraseOfEnds({ from, to }: Ends): string | undefined {
   const fixed = [fixedDay(from, -Infinity), fixedDay(to, Infinity)] as const;
   if (fixed[0] !== undefined && fixed[1] !== undefined)
     return fixed[0] <= fixed[1] ? intervalText(fixed[0], fixed[1]) : undefined;
-  const own = { from: pointOf(from), to: pointOf(to) };
-  const first = from.kind === 'length' ? own.to && tiedTo(own.to, 'from', from) : own.from;
-  const last = to.kind === 'length' ? own.from && tiedTo(own.from, 'to', to) : own.to;
-  if ((!first && from.kind !== 'open') || (!last && to.kind !== 'open')) return undefined;
-  return printPhrase({ kind: 'range', from: first ?? null, to: last ?? null });
+  const first = pointBeside(from, to, 'from');
+  const last = pointBeside(to, from, 'to');
+  return first === undefined || last === undefined
+    ? undefined
+    : printPhrase({ kind: 'range', from: first, to: last });
+}
+
+/** The point of an end, a length tied to the other one; null for an open end, undefined where there is none. */
+function pointBeside(end: PeriodEnd, other: PeriodEnd, side: 'from' | 'to'): Point | null | undefined {
+  if (end.kind === 'open') return null;
+  if (end.kind !== 'length') return pointOf(end);
+  const point = pointOf(other);
+  return point && tiedTo(point, side, end);
 }
 
 function offsetOf(steps: readonly Step[]): Offset | undefined {

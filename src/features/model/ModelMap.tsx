@@ -66,6 +66,15 @@ export function ModelMap({ model }: { model: Model }) {
   );
 }
 
+/** Where boxes begin at both sides of the trunk, and how wide they are: as wide as the names of roles leave them. */
+function sidesIn(width: number) {
+  const centre = width / 2;
+  const half = centre - TRUNK / 2 - LANES;
+  const boxWidth = Math.min(BOX.most, Math.max(BOX.least, half - ROLES.least));
+  const left = Math.max(LANES, centre - TRUNK / 2 - ROLES.most - boxWidth);
+  return { left, right: width - left - boxWidth, boxWidth, centre };
+}
+
 /** What the map shows, in words. */
 function mapWords(datasets: readonly DatasetModel[], shared: readonly SharedDimension[]): string {
   const names = (entries: readonly { readonly name: string }[]) => entries.map(({ name }) => name).join(', ');
@@ -78,15 +87,12 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
   const [ref, size] = useSize<HTMLDivElement>();
   const width = size.width === 0 ? 0 : Math.max(size.width, LEAST_WIDTH);
   const [lit, setLit] = useState<string | null>(null);
+  const litShared = model.shared.find((entry) => `#${entry.key}` === lit);
   const boxes = placed(datasets);
-  const bottom = Math.max(...boxes.map((box) => box.y + box.height), 120);
-  const centre = width / 2;
-  const half = centre - TRUNK / 2 - LANES;
-  const boxWidth = Math.min(BOX.most, Math.max(BOX.least, half - ROLES.least));
-  const left = Math.max(LANES, centre - TRUNK / 2 - ROLES.most - boxWidth);
-  const right = width - left - boxWidth;
+  const { left, right, boxWidth, centre } = sidesIn(width);
   const edge = (box: Placed) => (box.side === 'left' ? left + boxWidth : right);
   const trunk = (box: Placed) => (box.side === 'left' ? centre - TRUNK / 2 : centre + TRUNK / 2);
+  const bottom = Math.max(...boxes.map((box) => box.y + box.height), 120);
   const sharedTop = bottom + 30;
   // Known before the width is, so that nothing below it jumps.
   const height = (model.shared.length > 0 ? sharedTop + 46 : bottom) + 8;
@@ -133,12 +139,7 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
               box={box}
               x={box.side === 'left' ? left : right}
               width={boxWidth}
-              faded={
-                lit?.startsWith('#') === true &&
-                !model.shared
-                  .find((entry) => `#${entry.key}` === lit)
-                  ?.members.some((member) => member.dataset === box.dataset.key)
-              }
+              faded={litShared !== undefined && !hasColumnOf(litShared, box.dataset)}
               onPoint={setLit}
               onOpen={() => router.push(`/datasets/${box.dataset.key}`)}
             />
@@ -159,6 +160,9 @@ function DrawnMap({ model, datasets }: { model: Model; datasets: readonly Datase
     </div>
   );
 }
+
+const hasColumnOf = ({ members }: SharedDimension, { key }: DatasetModel) =>
+  members.some((member) => member.dataset === key);
 
 /** Lines from the datasets of a shared dimension around them and down to its box. */
 function SharedLines({
@@ -188,7 +192,7 @@ function SharedLines({
   const lane = bottom + 8 + place * 4;
   const out = 14 + place * 8;
   return boxes
-    .filter((box) => entry.members.some((member) => member.dataset === box.dataset.key))
+    .filter((box) => hasColumnOf(entry, box.dataset))
     .map((box) => {
       const side = sides[box.side];
       const outer = box.side === 'left' ? side - out : side + out;

@@ -18,6 +18,19 @@ import { numberWords } from '../../core/locale';
 
 const INPUT_STYLE = { ...phraseStyle, fontSize: 12, lineHeight: '18px', padding: 0 };
 
+/** What can follow in a text that is typed. */
+function useOffers(draft: string | null, model: Model, dataset: string, parameters: Parameters): Offer[] {
+  const columns = useMemo(
+    () => conditionColumns(model, dataset).map((column) => columnText(column.name)),
+    [model, dataset],
+  );
+  return useMemo(() => {
+    if (draft === null) return [];
+    const { from, words } = completeCondition(draft, draft.length, columns, [...parameters.keys()]);
+    return words.map((word) => ({ text: `${draft.slice(0, from)}${word} `, word }));
+  }, [draft, columns, parameters]);
+}
+
 /** How many rows a condition keeps, in words, once it was asked for this very text; empty before. */
 function useCounted(dataset: string, text: string, parameters: Parameters) {
   const { data, error, variables, mutate } = useMutation({
@@ -54,15 +67,7 @@ export function ConditionField({
     () => readCondition(model, dataset, text, typesOf(parameters)),
     [model, dataset, text, parameters],
   );
-  const columns = useMemo(
-    () => conditionColumns(model, dataset).map((column) => columnText(column.name)),
-    [model, dataset],
-  );
-  const offers = useMemo((): Offer[] => {
-    if (draft === null) return [];
-    const { from, words } = completeCondition(draft, draft.length, columns, [...parameters.keys()]);
-    return words.map((word) => ({ text: `${draft.slice(0, from)}${word} `, word }));
-  }, [draft, columns, parameters]);
+  const offers = useOffers(draft, model, dataset, parameters);
   const { counted, count } = useCounted(dataset, text, parameters);
   const commit = () => {
     if (draft === null || (!isBlank && !read.ok)) return;

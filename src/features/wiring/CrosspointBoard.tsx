@@ -98,6 +98,8 @@ function useFlip() {
   };
 }
 
+const SCROLLER = { overflow: 'auto', flex: '0 1 auto', minHeight: 0, position: 'relative' } as const;
+
 /** The crosspoints of a run of cells. */
 const crosspointsIn = (
   design: Design,
@@ -151,7 +153,6 @@ function Grid({
     onFlip: (run) => flip(crosspointsIn(design, controls, targets, run)),
   });
   const { rows, columns } = drawnOf(view, counts, cursor);
-  const columnsKey = columns.join();
   return (
     <div
       ref={scroller}
@@ -162,13 +163,7 @@ function Grid({
       aria-multiselectable="true"
       onPointerLeave={() => onPoint({})}
       onKeyDown={onKeyDown}
-      style={{
-        overflow: 'auto',
-        flex: '0 1 auto',
-        minHeight: 0,
-        position: 'relative',
-        display: isHidden ? 'none' : 'block',
-      }}
+      style={{ ...SCROLLER, display: isHidden ? 'none' : 'block' }}
     >
       <div
         style={{
@@ -193,7 +188,7 @@ function Grid({
             row={row}
             targets={targets}
             columns={columns}
-            columnsKey={columnsKey}
+            columnsKey={columns.join()}
             {...lookOf(design, controls[row]!, pointed, chosen)}
             cursorColumn={cursor.row === row ? cursor.column : null}
             range={range && row >= range.top && row <= range.bottom ? range : null}

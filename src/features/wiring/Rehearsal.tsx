@@ -46,6 +46,21 @@ export function RehearsalButton() {
   );
 }
 
+const DOCK = {
+  position: 'fixed',
+  left: 0,
+  right: 0,
+  bottom: 0,
+  zIndex: 1200,
+  bgcolor: 'background.paper',
+  borderTop: 2,
+  borderColor: 'time.main',
+  p: 1.5,
+  maxHeight: '46vh',
+  display: 'flex',
+  flexDirection: 'column',
+} as const;
+
 function RehearsalDock({ onClose }: { onClose: () => void }) {
   const { model, held, today } = useWorkspace();
   const document = useDocument();
@@ -74,20 +89,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
       role="region"
       aria-label="Rehearsal"
       onKeyDown={(event) => event.key === 'Escape' && close()}
-      sx={{
-        position: 'fixed',
-        left: 0,
-        right: 0,
-        bottom: 0,
-        zIndex: 1200,
-        bgcolor: 'background.paper',
-        borderTop: 2,
-        borderColor: 'time.main',
-        p: 1.5,
-        maxHeight: '46vh',
-        display: 'flex',
-        flexDirection: 'column',
-      }}
+      sx={DOCK}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
         <Typography variant="h2">Rehearsal</Typography>

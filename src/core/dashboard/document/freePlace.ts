@@ -29,6 +29,12 @@ export interface Wanted {
   readonly size?: { readonly w: number; readonly h: number } | undefined;
 }
 
+/** The place of the item to lie beside. A visual cannot stand on every page, as a control beside which it is put may. */
+function placeBeside(document: DashboardDocument, item: Visual | Control, beside: string | null) {
+  const chosen = document.layout.find((place) => place.item === beside);
+  return chosen && (isControl(item) || chosen.page !== null) ? chosen : undefined;
+}
+
 /** A free place for an item: the nearest to another item, or the first from the top left. */
 export function freePlace(
   document: DashboardDocument,
@@ -36,9 +42,7 @@ export function freePlace(
   { beside, page: wantedPage, size = partOf(item.kind).size }: Wanted,
 ): Place {
   const { w, h } = size;
-  const chosen = document.layout.find((place) => place.item === beside);
-  // A visual cannot stand on every page, as a control beside which it is put may.
-  const near = chosen && (isControl(item) || chosen.page !== null) ? chosen : undefined;
+  const near = placeBeside(document, item, beside);
   const page = near ? pageOf(document, near.item) : wantedPage;
   const on = page === null || (page !== undefined && document.pages?.length) ? { page } : {};
   const layout = placesOn(document, page);

@@ -22,20 +22,24 @@ const drillPlace = (visual: string) => `d.${visual}`;
 const comparePlace = (visual: string) => `w.${visual}`;
 const pickPlace = (visual: string) => `k.${visual}`;
 
+const ofItem = <T>(
+  values: Readonly<Record<string, T>> | undefined,
+  { id }: { readonly id: string },
+): T | null => values?.[id] ?? null;
+
 /** Every part that a dashboard can have in the address, with its text; null where there is nothing to say. */
 export function addressOf(document: DashboardDocument, state: ReaderState): Record<string, string | null> {
   const parts: Record<string, string | null> = {};
-  const { levels = {}, drills = {}, compare = {}, picks = {} } = state;
   for (const control of document.controls) {
     const { place, text } = heldInAddress(control, state);
     parts[place] = text;
-    if (control.kind === 'timeline') parts[levelPlace(control.id)] = levels[control.id] ?? null;
+    if (control.kind === 'timeline') parts[levelPlace(control.id)] = ofItem(state.levels, control);
   }
-  for (const visual of document.visuals) parts[drillPlace(visual.id)] = drills[visual.id] ?? null;
+  for (const visual of document.visuals) parts[drillPlace(visual.id)] = ofItem(state.drills, visual);
   for (const visual of document.visuals.filter(isMeasured))
-    parts[comparePlace(visual.id)] = listText(compare[visual.id]?.map((entry) => entry.text));
+    parts[comparePlace(visual.id)] = listText(ofItem(state.compare, visual)?.map((entry) => entry.text));
   for (const visual of document.visuals.filter(isPickSource)) {
-    const pick = picks[visual.id];
+    const pick = ofItem(state.picks, visual);
     parts[pickPlace(visual.id)] = pick && !isEmptyPick(pick) ? JSON.stringify(pick) : null;
   }
   parts[OFF] = listText(state.off);

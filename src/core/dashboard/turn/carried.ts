@@ -1,5 +1,5 @@
 /** What a reader carries along a link from one dashboard to another: the windows and choices that act on the visual. */
-import { isEveryDay } from '../../calendar/runs';
+import { isEveryDay, type DayRuns } from '../../calendar/runs';
 import { canonicalDimension, dimensionKey } from '../../model/dimension';
 import type { Model } from '../../model/model';
 import { runsText } from '../../period/print';
@@ -54,6 +54,12 @@ function rollsAlike(from: Design, a: TimeControl, to: Design, b: TimeControl): b
   return anchor === (b.anchor ?? to.document.anchor) && !anchor.includes('latest');
 }
 
+/** The days of a window that takes any away; undefined for none, and for every day. */
+const daysAsked = (answer: ControlAnswer | undefined): DayRuns | undefined =>
+  answer?.kind === 'period' && answer.asked.length > 0 && !isEveryDay(answer.asked)
+    ? answer.asked
+    : undefined;
+
 /** The free time control that acts through one of these roles, else the first that acts at all. */
 function takingWindow(
   to: Design,
@@ -66,6 +72,10 @@ function takingWindow(
     times.find((entry) => rolesOf(to, entry).size > 0)
   );
 }
+
+/** Whether a control chooses from this, and can leave the chosen values out, or not, as they were. */
+const takesChoice = (to: Design, control: Control, key: string, isOut: boolean) =>
+  choosesFrom(to.model, control) === key && (leavesOut(control) === isOut || canTurn(control));
 
 /** Whether a control leaves its chosen values out until a reader turns it round. */
 const leavesOut = (control: Control) => 'exclude' in control && control.exclude;
@@ -87,13 +97,12 @@ export function carriedState(from: CarriedFrom, to: Design): ReaderState {
   const free = (target: Control) => !taken.has(target.id);
   const acting = document.controls.filter((control) => design.wire(control.id, visual)?.on);
   for (const control of acting.filter(isTimeControl)) {
-    const answer = controls[control.id];
-    if (answer?.kind !== 'period' || isEveryDay(answer.asked) || answer.asked.length === 0) continue;
-    const target = takingWindow(to, rolesOf(design, control, visual), free);
+    const asked = daysAsked(controls[control.id]);
+    const target = asked && takingWindow(to, rolesOf(design, control, visual), free);
     if (!target) continue;
-    const isOpen = answer.asked.some(({ start, end }) => !Number.isFinite(start) || !Number.isFinite(end));
+    const isOpen = asked.some(({ start, end }) => !Number.isFinite(end - start));
     if (rollsAlike(design, control, to, target) || isOpen) give(target, heldBy(control, state));
-    else give(target, runsText(answer.asked));
+    else give(target, runsText(asked));
   }
   // Values fill conditions wherever they stand: they are not wired.
   const others = document.controls.filter(
@@ -104,11 +113,7 @@ export function carriedState(from: CarriedFrom, to: Design): ReaderState {
     if (key === undefined || isSwitchedOff(state, control.id)) continue;
     const isOut = leavesOut(control) !== isTurned(control, state);
     const target = to.document.controls.find(
-      (entry) =>
-        entry.kind === control.kind &&
-        free(entry) &&
-        choosesFrom(to.model, entry) === key &&
-        (leavesOut(entry) === isOut || canTurn(entry)),
+      (entry) => entry.kind === control.kind && free(entry) && takesChoice(to, entry, key, isOut),
     );
     if (!target) continue;
     give(target, heldBy(control, state));

@@ -23,6 +23,10 @@ const FACES = [
   { value: 'bins', label: 'Bins: 0–99, and 0–9 in it' },
 ];
 
+const TOTALS_SAY =
+  'Visuals that go along a dimension, or are split by one, keep the categories whose total lies in the range.';
+const ROWS_SAY = 'Rows without a number are left out while an end is set.';
+
 export function NumberRangeSettings({
   control,
   change,
@@ -85,10 +89,8 @@ export function NumberRangeSettings({
         />
       )}
       <Typography variant="body2" color="textSecondary">
-        {isTotals
-          ? 'Visuals that go along a dimension, or are split by one, keep the categories whose total lies in the range.'
-          : 'Rows without a number are left out while an end is set.'}{' '}
-        Readers begin with {boundsWords(control.default) ?? 'every number'}.
+        {isTotals ? TOTALS_SAY : ROWS_SAY} Readers begin with {boundsWords(control.default) ?? 'every number'}
+        .
       </Typography>
       {differs && (
         <Button

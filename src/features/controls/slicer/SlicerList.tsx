@@ -8,6 +8,7 @@ import {
   useState,
   type KeyboardEvent,
   type MouseEvent,
+  type RefObject,
 } from 'react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import type { SlicerAnswer } from '../../../core/dashboard/turn/controlAnswer';
@@ -26,6 +27,32 @@ const TYPING_MS = 800;
 
 type Entries = SlicerAnswer['values'];
 const nameOf = (value: string | null) => value ?? BLANK;
+
+/** The row to which a key leads from the one that is stopped at; `page` rows are seen at once. */
+const rowByKey = (key: string, { stop, page, last }: Record<'stop' | 'page' | 'last', number>) =>
+  ({
+    ArrowDown: stop + 1,
+    ArrowUp: stop - 1,
+    PageDown: stop + page,
+    PageUp: stop - page,
+    Home: 0,
+    End: last,
+  })[key];
+
+/** Focuses a row that was gone to, once it is drawn. */
+function useFocusedRow(list: RefObject<HTMLElement | null>): (row: number) => void {
+  const sought = useRef<number | null>(null);
+  useLayoutEffect(() => {
+    if (sought.current === null) return;
+    const row = list.current?.querySelector<HTMLElement>(`[data-row="${sought.current}"]`);
+    if (!row) return;
+    sought.current = null;
+    row.focus({ preventScroll: true });
+  });
+  return (row) => {
+    sought.current = row;
+  };
+}
 
 /** The word that is being typed letter by letter, in small letters; null for a key that writes none. */
 function useTypedWord(): (event: KeyboardEvent) => string | null {
@@ -47,32 +74,20 @@ function placeOfWord(entries: Entries, word: string, at: number): number | undef
   return order.find((i) => nameOf(entries[i]!.value).toLowerCase().startsWith(beginning));
 }
 
-export function SlicerList({
-  slicer,
-  title,
-  entries,
-  chosen,
-  onToggle,
-}: {
-  slicer: Slicer;
-  title: string;
-  entries: Entries;
-  chosen: ReadonlySet<string | null>;
-  onToggle: (value: string | null) => void;
-}) {
+interface ListProps {
+  readonly slicer: Slicer;
+  readonly title: string;
+  readonly entries: Entries;
+  readonly chosen: ReadonlySet<string | null>;
+  readonly onToggle: (value: string | null) => void;
+}
+
+export function SlicerList({ slicer, title, entries, chosen, onToggle }: ListProps) {
   const row = useIsOneColumn() ? TOUCHED_ROW : ROW;
   const { ref, onScroll, first, last, page, show } = useDrawnRows(entries.length, row);
   const typedWord = useTypedWord();
   const [current, setCurrent] = useState(0);
-  // A row that was gone to is focused once it is drawn.
-  const sought = useRef<number | null>(null);
-  useLayoutEffect(() => {
-    if (sought.current === null) return;
-    const row = ref.current?.querySelector<HTMLElement>(`[data-row="${sought.current}"]`);
-    if (!row) return;
-    sought.current = null;
-    row.focus({ preventScroll: true });
-  });
+  const focusRow = useFocusedRow(ref);
   // The same as long as the slicer is, so that rows that did not change are not drawn again.
   const onRows = useCallback(
     (event: MouseEvent, value: string | null) => onRowsAsked(slicer, title, [value])(event),
@@ -81,19 +96,12 @@ export function SlicerList({
   const stop = Math.min(current, entries.length - 1);
   const go = (to: number) => {
     const next = Math.max(0, Math.min(entries.length - 1, to));
-    sought.current = next;
+    focusRow(next);
     setCurrent(next);
     show(next);
   };
   const onKey = (event: KeyboardEvent) => {
-    const to = {
-      ArrowDown: stop + 1,
-      ArrowUp: stop - 1,
-      PageDown: stop + page,
-      PageUp: stop - page,
-      Home: 0,
-      End: entries.length - 1,
-    }[event.key];
+    const to = rowByKey(event.key, { stop, page, last: entries.length - 1 });
     const entry = entries[stop];
     if (isRowsKey(event, slicer, title, entry && [entry.value])) return;
     if (to !== undefined) {

@@ -21,22 +21,17 @@ const foundIn = (nodes: Nodes, wanted: string): ReadonlySet<string> =>
       .flatMap(({ path }) => textsDownTo(path)),
   );
 
-export function SlicerTree({
-  slicer,
-  title,
-  nodes,
-  choice,
-  wanted,
-  onChoose,
-}: {
-  slicer: Slicer;
-  title: string;
-  nodes: Nodes;
-  choice: readonly (string | null)[];
+interface TreeProps {
+  readonly slicer: Slicer;
+  readonly title: string;
+  readonly nodes: Nodes;
+  readonly choice: readonly (string | null)[];
   /** What is searched for, in small letters; nodes that do not match are left away, those above stay. */
-  wanted: string;
-  onChoose: (values: readonly string[]) => void;
-}) {
+  readonly wanted: string;
+  readonly onChoose: (values: readonly string[]) => void;
+}
+
+export function SlicerTree({ slicer, title, nodes, choice, wanted, onChoose }: TreeProps) {
   // What is chosen inside a node is in view from the start.
   const [open, setOpen] = useState<ReadonlySet<string>>(
     () => new Set(chosenPaths(choice).flatMap((path) => textsDownTo(path).slice(0, -1))),

@@ -22,6 +22,20 @@ export interface ChoosingProps {
   readonly onCopyKey: (key: string) => void;
 }
 
+const GRID = {
+  cols: GRID_COLUMNS,
+  rowHeight: ROW_HEIGHT,
+  margin: [GAP, GAP],
+  containerPadding: [0, 0],
+} as const;
+
+interface PlacesProps extends ChoosingProps {
+  readonly places: readonly Place[];
+  /** Before it is scaled. */
+  readonly width: number;
+  readonly scale: number;
+}
+
 /** A place as the grid has it, with the least size of its kind of item. */
 function gridItem({ item, x, y, w, h }: Place, kind: PartKind | undefined) {
   const least = kind && partOf(kind).least;
@@ -45,20 +59,7 @@ function Handle({ title, isChosen }: { title: string; isChosen: boolean }) {
   );
 }
 
-export function PlacesGrid({
-  places,
-  width,
-  scale,
-  chosen,
-  onChoose,
-  onRemove,
-  onCopyKey,
-}: ChoosingProps & {
-  readonly places: readonly Place[];
-  /** Before it is scaled. */
-  readonly width: number;
-  readonly scale: number;
-}) {
+export function PlacesGrid({ places, width, scale, chosen, onChoose, onRemove, onCopyKey }: PlacesProps) {
   const { store } = useWorkspace();
   const design = useDesign();
   const document = useDocument();
@@ -90,12 +91,7 @@ export function PlacesGrid({
     <GridLayout
       width={width}
       positionStrategy={{ ...transformStrategy, scale }}
-      gridConfig={{
-        cols: GRID_COLUMNS,
-        rowHeight: ROW_HEIGHT,
-        margin: [GAP, GAP],
-        containerPadding: [0, 0],
-      }}
+      gridConfig={GRID}
       dragConfig={{ handle: '.arrange-handle' }}
       compactor={noCompactor}
       layout={places.map((place) => gridItem(place, itemOf(document, place.item)?.kind))}

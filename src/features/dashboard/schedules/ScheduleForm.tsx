@@ -10,6 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import { SCHEDULE_FORMATS, scheduleSchema, type Schedule } from '../../../contract/schedules';
 import { pagesOf } from '../../../core/dashboard/document/pages';
+import { orSentence } from '../../ui/request';
 import { useDocument } from '../../workspace/workspace';
 import { COMMON_TIMES } from './times';
 
@@ -90,6 +91,42 @@ function Choice({
   );
 }
 
+function FieldOfText({
+  label,
+  value,
+  helper,
+  onChange,
+}: {
+  label: string | undefined;
+  value: string;
+  helper: string | undefined;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <TextField
+      fullWidth
+      margin="dense"
+      label={label}
+      value={value}
+      helperText={helper}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  );
+}
+
+/** Which pages are in it; nothing to choose where there is one. */
+function PageChoice({ page, onPage }: { page: string; onPage: (page: string) => void }) {
+  const pages = pagesOf(useDocument());
+  return pages.length > 1 ? (
+    <Choice
+      label="Page"
+      value={page}
+      options={[['', 'Every page'], ...pages.map(({ name }) => [name, name] as const)]}
+      onChange={onPage}
+    />
+  ) : null;
+}
+
 /** When it is made: at one of the common times, or at those of the field `own`. */
 function When({ cron, onChange, own }: { cron: string; onChange: (cron: string) => void; own: ReactNode }) {
   const [isOwn, setOwn] = useState(() => !COMMON_TIMES.some((entry) => entry.cron === cron));
@@ -124,30 +161,19 @@ export function ScheduleForm({
   onSave: (schedule: Schedule) => Promise<void>;
   onCancel: () => void;
 }) {
-  const pages = pagesOf(useDocument());
   const [fields, setFields] = useState(() => fieldsOf(given ?? freshSchedule(timeZone)));
   const [problem, setProblem] = useState<string | null>(null);
   const set = (part: Partial<typeof fields>) => setFields({ ...fields, ...part });
   const save = async () => {
     const read = readFields(fields);
-    if (!read.ok) {
-      setProblem(read.problem);
-      return;
-    }
-    try {
-      await onSave(read.schedule);
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
-    }
+    setProblem(read.ok ? await orSentence(() => onSave(read.schedule)) : read.problem);
   };
   const text = (key: TextKey, helper?: string) => (
-    <TextField
-      fullWidth
-      margin="dense"
+    <FieldOfText
       label={FIELD_NAMES[key]}
       value={fields[key]}
-      helperText={helper}
-      onChange={(event) => set({ [key]: event.target.value })}
+      helper={helper}
+      onChange={(value) => set({ [key]: value })}
     />
   );
   return (
@@ -173,14 +199,7 @@ export function ScheduleForm({
         options={SCHEDULE_FORMATS.map((format) => [format, FORMAT_NAMES[format]])}
         onChange={(value) => set({ format: value as Schedule['format'] })}
       />
-      {pages.length > 1 && (
-        <Choice
-          label="Page"
-          value={fields.page}
-          options={[['', 'Every page'], ...pages.map(({ name }) => [name, name] as const)]}
-          onChange={(page) => set({ page })}
-        />
-      )}
+      <PageChoice page={fields.page} onPage={(page) => set({ page })} />
       {text('selection', 'the name of a saved one; empty: as the dashboard is designed')}
       {text('folder', 'below the folder of all that is made; empty: that one')}
       {text('mailTo', 'addresses with commas between; empty: the folder alone')}

@@ -25,6 +25,16 @@ import type { Pointed } from '../../wiring/pointed';
 /** Whether the cables of an item are those that go out from it. */
 const acts = (item: Control | Visual) => isControl(item) || isPickSource(item);
 
+const ASIDE = {
+  flex: '0 0 45%',
+  bgcolor: 'background.paper',
+  borderLeft: 1,
+  borderColor: 'hairline',
+  overflow: 'hidden',
+  p: 2,
+  minWidth: 0,
+} as const;
+
 /** Whose cables are drawn: those of what is pointed at, else of the item that is held. */
 function cablesShown({ control, target }: Pointed, held: Control | Visual | undefined): Pointed {
   if (control !== undefined) return { control };
@@ -116,19 +126,7 @@ export function WireMode() {
         </Box>
         <CrosspointDetails chosen={chosen} />
       </Box>
-      <Box
-        component="aside"
-        aria-label="Wiring"
-        sx={{
-          flex: '0 0 45%',
-          bgcolor: 'background.paper',
-          borderLeft: 1,
-          borderColor: 'hairline',
-          overflow: 'hidden',
-          p: 2,
-          minWidth: 0,
-        }}
-      >
+      <Box component="aside" aria-label="Wiring" sx={ASIDE}>
         <CrosspointBoard pointed={pointed} onPoint={setPointed} chosen={chosen} onChoose={setChosen} />
       </Box>
     </Box>

@@ -17,29 +17,21 @@ type Values = readonly (number | null)[];
 /** Figures are written where bars are at least so thick. */
 const LEAST_WRITTEN = 9;
 
-export function LyingMarks({
-  visual,
-  series,
-  beside,
-  layout,
-  plot,
-  width,
-  chosen,
-  kept,
-  swept,
-}: {
-  visual: Chart;
-  series: readonly DrawnSeries[];
+interface MarksProps {
+  readonly visual: Chart;
+  readonly series: readonly DrawnSeries[];
   /** What they are compared with. */
-  beside: readonly BesideSeries[];
-  layout: LyingLayout;
-  plot: PlotArea;
-  width: number;
-  chosen: ReadonlySet<number> | null;
+  readonly beside: readonly BesideSeries[];
+  readonly layout: LyingLayout;
+  readonly plot: PlotArea;
+  readonly width: number;
+  readonly chosen: ReadonlySet<number> | null;
   /** By series: what marks chosen elsewhere keep. */
-  kept: readonly Values[] | undefined;
-  swept: { readonly first: number; readonly last: number } | null;
-}) {
+  readonly kept: readonly Values[] | undefined;
+  readonly swept: { readonly first: number; readonly last: number } | null;
+}
+
+export function LyingMarks({ visual, series, beside, layout, plot, width, chosen, kept, swept }: MarksProps) {
   const { row, bar, isStacked, figures, showsFigures, frame } = layout;
   const scale = scaleLinear([...frame.left.domain], [plot.x, plot.x + plot.width]).clamp(true);
   const zero = scale(0);

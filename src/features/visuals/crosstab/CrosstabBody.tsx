@@ -31,21 +31,18 @@ function useRowsOfCell(
   const openRows = useRowsAsked((asked) => asked.open);
   return useCallback(
     (place: number | null, measure: number, key: readonly (string | null)[]) => {
-      const period = place === null ? undefined : heads?.periods[place]?.text;
+      const column = place ?? -1;
       const days = place === null || !buckets ? null : bucketDays(buckets, place);
-      const bucket = days && buckets ? unitWords(buckets.unit, days.start, model.rule) : undefined;
-      const words = [
-        measures?.[measure]?.name ?? '',
-        ...key.map((value) => value ?? BLANK),
-        period ?? bucket,
-      ];
+      const bucket = days && buckets ? [unitWords(buckets.unit, days.start, model.rule)] : [];
+      const period = heads?.periods[column];
+      const names = [measures?.[measure]?.name ?? '', ...key.map((value) => value ?? BLANK)];
       openRows({
         visual: visual.id,
-        words: words.filter((part) => part !== undefined).join(', '),
+        words: [...names, ...(period ? [period.text] : bucket)].join(', '),
         mark: {
           ...WHOLE_MARK,
           measure,
-          period: place === null ? null : (columns?.[place]?.id ?? null),
+          period: columns?.[column]?.id ?? null,
           days,
           within: key.flatMap((value, i) => (visual.rows[i] ? [{ dimension: visual.rows[i], value }] : [])),
         },

@@ -142,6 +142,11 @@ function Periods({ id, columns, put }: ListProps & { id: string }) {
   );
 }
 
+function phraseProblem(text: string): string | null {
+  const parsed = parsePhrase(text);
+  return parsed.ok ? null : parsed.error.message;
+}
+
 function PeriodSettings({
   number,
   period,
@@ -209,10 +214,7 @@ function PeriodSettings({
         <TextSetting
           label={`Days of period ${number}`}
           value={period.phrase}
-          check={(text) => {
-            const parsed = parsePhrase(text);
-            return parsed.ok ? null : parsed.error.message;
-          }}
+          check={phraseProblem}
           onChange={(text) => {
             const parsed = parsePhrase(text);
             if (parsed.ok) set({ ...period, phrase: printPhrase(parsed.phrase) });

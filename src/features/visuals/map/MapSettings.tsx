@@ -10,7 +10,7 @@ import {
   type MapLayer,
 } from '../../../core/dashboard/document/kinds/map';
 import type { MapVisual } from '../../../core/dashboard/document/visuals';
-import { measureOf } from '../../../core/model/model';
+import { measureOf, type Model } from '../../../core/model/model';
 import { DimensionSetting } from '../../ui/DimensionSetting';
 import { ChoiceSetting, TextSetting, type Option } from '../../ui/fields';
 import { useWorkspace } from '../../workspace/workspace';
@@ -85,7 +85,6 @@ function LayerSettings({
     value: String(i),
     label: measureOf(model, shown.dataset, shown.measure)?.name ?? shown.measure,
   }));
-  const geometry = isMeasuredPlace(place) ? undefined : geometries.find(({ key }) => key === place.geometry);
   const placeIn = (key: string) => ({
     geometry: key,
     property: geometries.find((entry) => entry.key === key)?.properties[0] ?? '',
@@ -117,25 +116,7 @@ function LayerSettings({
         placeholder="made from what it shows"
         onChange={(name) => onChange({ ...layer, name: name.trim().slice(0, 60) })}
       />
-      <ChoiceSetting
-        label="Places from"
-        value={isMeasuredPlace(place) ? MEASURED : place.geometry}
-        options={[
-          ...geometries.map(({ key, name }) => ({ value: key, label: name })),
-          ...(layer.kind === 'points'
-            ? [{ value: MEASURED, label: 'Longitude and latitude of the data' }]
-            : []),
-        ]}
-        onChange={setPlace}
-      />
-      {!isMeasuredPlace(place) && (
-        <ChoiceSetting
-          label="Property with the values"
-          value={place.property}
-          options={(geometry?.properties ?? []).map((property) => ({ value: property, label: property }))}
-          onChange={(property) => onChange({ ...layer, place: { ...place, property } })}
-        />
-      )}
+      <PlaceSettings layer={layer} geometries={geometries} onSource={setPlace} onChange={onChange} />
       {isMeasuredPlace(place) && layer.kind === 'points' && (
         <MeasuredPlaceSettings
           place={place}
@@ -157,6 +138,46 @@ function LayerSettings({
           measures={measures}
           measure={layer.size}
           onChange={(size) => onChange({ ...layer, size })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Where the places of a layer come from, and by what they are found there. */
+function PlaceSettings({
+  layer,
+  geometries,
+  onSource,
+  onChange,
+}: {
+  layer: MapLayer;
+  geometries: NonNullable<Model['geometries']>;
+  /** Called with the key of shapes, or with what stands for the data itself. */
+  onSource: (key: string) => void;
+  onChange: (layer: MapLayer) => void;
+}) {
+  const { place } = layer;
+  const geometry = isMeasuredPlace(place) ? undefined : geometries.find(({ key }) => key === place.geometry);
+  return (
+    <>
+      <ChoiceSetting
+        label="Places from"
+        value={isMeasuredPlace(place) ? MEASURED : place.geometry}
+        options={[
+          ...geometries.map(({ key, name }) => ({ value: key, label: name })),
+          ...(layer.kind === 'points'
+            ? [{ value: MEASURED, label: 'Longitude and latitude of the data' }]
+            : []),
+        ]}
+        onChange={onSource}
+      />
+      {!isMeasuredPlace(place) && (
+        <ChoiceSetting
+          label="Property with the values"
+          value={place.property}
+          options={(geometry?.properties ?? []).map((property) => ({ value: property, label: property }))}
+          onChange={(property) => onChange({ ...layer, place: { ...place, property } })}
         />
       )}
     </>

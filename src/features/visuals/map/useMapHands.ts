@@ -46,13 +46,10 @@ export function useMapHands(
     const mark = markUnder(canvas.current, event, seen, camera);
     return mark ? seenMarks.indexOf(mark) : null;
   };
-  const choose = (mark: MapMark | undefined, add: boolean) => {
-    if (mark?.category == null) return;
-    picking?.choose(mark.category, mark.category, add);
-  };
-  const ask = (mark: MapMark | undefined, where: PagePoint) => {
-    if (mark?.category != null) onAskMark(mark.category, where);
-  };
+  const choose = (mark: MapMark | undefined, add: boolean) =>
+    mark?.category != null && picking?.choose(mark.category, mark.category, add);
+  const ask = (mark: MapMark | undefined, where: PagePoint) =>
+    mark?.category != null && onAskMark(mark.category, where);
   const { lasso, held, handlers } = useMapDrag(camera, {
     canDraw: chooseAll !== undefined,
     draws,
@@ -100,9 +97,7 @@ export function useMapHands(
     forget: () => setPointed(null),
     handlers: {
       ...handlers,
-      onPointerLeave: () => {
-        if (!held()) setPointed(null);
-      },
+      onPointerLeave: () => held() || setPointed(null),
       onKeyDown,
       onBlur: () => setPointed(null),
       onContextMenu: (event: MouseEvent<HTMLCanvasElement>) => {

@@ -27,17 +27,9 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
   const unknown = slicerLevels(slicer).find((level) => !isKnown(model, level));
   if (unknown) return broken(missingDimension(model, unknown));
   if (slicer.face === 'tree' && slicer.below.length > 0) return answerTree(context, slicer, setting.values);
-  const known = new Set<string | null>();
-  const rows = new Map<string | null, number>();
-  for (const use of uses) {
-    const column = groupColumn(model, dimension, use.dataset);
-    if (!column) continue;
-    const groups = await groupsSeen(context, slicer, use, [column]);
-    if (!groups) return ELSEWHERE;
-    for (const [value] of groups.all.keys) known.add(value!);
-    const { now } = groups;
-    now.keys.forEach(([value], i) => rows.set(value!, (rows.get(value!) ?? 0) + now.rows[i]!));
-  }
+  const rows = await rowsByValue(context, slicer);
+  if (!rows) return ELSEWHERE;
+  const known = new Set(rows.keys());
   if (isAttribute(dimension) && listsAll(dimension.attribute))
     for (const value of dayClasses(model, dimension.attribute).values) if (value !== null) known.add(value);
   for (const value of [...setting.values, ...slicer.custom]) known.add(value);
@@ -50,6 +42,25 @@ export async function answerSlicer(context: ReachContext, slicer: Slicer): Promi
     choice: setting.values,
     values: values.map((value) => ({ value, rows: rows.get(value) ?? 0 })),
   };
+}
+
+/** The rows that are left of each value of a slicer; 0 where all are taken away. Undefined for elsewhere. */
+async function rowsByValue(
+  context: ReachContext,
+  slicer: Slicer,
+): Promise<Map<string | null, number> | undefined> {
+  const { model, uses } = context.design;
+  const rows = new Map<string | null, number>();
+  for (const use of uses(slicer)) {
+    const column = groupColumn(model, slicer.dimension, use.dataset);
+    if (!column) continue;
+    const groups = await groupsSeen(context, slicer, use, [column]);
+    if (!groups) return undefined;
+    const { all, now } = groups;
+    for (const [value] of all.keys) rows.set(value!, rows.get(value!) ?? 0);
+    now.keys.forEach(([value], i) => rows.set(value!, (rows.get(value!) ?? 0) + now.rows[i]!));
+  }
+  return rows;
 }
 
 /** The groups of all rows of a dataset, and of those that are left by what is wired into a slicer; undefined for elsewhere. */
