@@ -5,4 +5,6 @@ export async function register(): Promise<void> {
   listenForStop();
   const { startSchedules } = await import('./server/schedules/runner');
   startSchedules();
+  const { startTakingUp } = await import('./server/jobs/jobs');
+  startTakingUp();
 }

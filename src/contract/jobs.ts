@@ -1,10 +1,10 @@
 /** Long work in the background as it is told. */
 import { z } from 'zod';
 
-const JOB_STATES = ['running', 'done', 'failed', 'cancelled'] as const;
-const JOB_KINDS = ['profile', 'load', 'demo'] as const;
+export const JOB_STATES = ['running', 'done', 'failed', 'cancelled'] as const;
+export const JOB_KINDS = ['profile', 'load', 'demo'] as const;
 
-const problemSchema = z.object({
+export const problemSchema = z.object({
   code: z.string(),
   message: z.string().describe('A sentence for a person'),
   details: z.unknown().optional(),

@@ -3,7 +3,7 @@ import type { RevisionEntry } from '../../contract/dashboards';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { DashboardDocument } from '../../core/dashboard/document/document';
 import { currentCaller } from '../caller';
-import { database, sqlNow, utcTime } from '../database/connection';
+import { database, sqlNow, utcTime, type Database } from '../database/connection';
 import { dashboard, dashboardRevision } from '../database/schema';
 import { Problem } from '../problem';
 import { noSuchDashboard } from './noSuchDashboard';
@@ -48,6 +48,10 @@ export async function saveDashboard(
       .where(and(eq(dashboard.id, id), isNull(dashboard.deletedAt)))
       .for('update');
     if (!current) throw noSuchDashboard(id);
+    const known = current.revision === basedOn + 1 && (await savedAs(transaction, id, current.revision));
+    // Whoever lost the answer sends the same once more.
+    if (known && JSON.stringify(known.document) === JSON.stringify(document))
+      return { revision: current.revision, keptAs: known.id, savedAt: known.savedAt };
     const newest = current.revision === basedOn;
     const revision = newest ? basedOn + 1 : null;
     const [kept] = await transaction
@@ -59,10 +63,23 @@ export async function saveDashboard(
         .set({ title: document.title, revision, updatedAt: now })
         .where(eq(dashboard.id, id));
     }
-    return { revision, keptAs: kept.insertId };
+    return { revision, keptAs: kept.insertId, savedAt: now };
   });
-  if (outcome.revision !== null) return { saved: true, revision: outcome.revision, savedAt: utcTime(now) };
+  if (outcome.revision !== null)
+    return { saved: true, revision: outcome.revision, savedAt: utcTime(outcome.savedAt) };
   return { saved: false, theirs: await readDashboard(id), keptAs: outcome.keptAs };
+}
+
+async function savedAs(on: Pick<Database, 'select'>, id: number, revision: number) {
+  const [row] = await on
+    .select({
+      id: dashboardRevision.id,
+      document: dashboardRevision.document,
+      savedAt: dashboardRevision.savedAt,
+    })
+    .from(dashboardRevision)
+    .where(and(eq(dashboardRevision.dashboardId, id), eq(dashboardRevision.revision, revision)));
+  return row;
 }
 
 /** Every version that was saved, the newest first. Throws a `Problem` when there is no such dashboard. */

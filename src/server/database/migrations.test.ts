@@ -15,6 +15,7 @@ import { readModel } from '../model/model';
 import { listDeeds } from '../accounts/deeds';
 import { listRules } from '../accounts/rowRules';
 import { listSchedules } from '../schedules/repository';
+import { readJob } from '../jobs/jobs';
 import { withDatabase } from '../testing';
 import { migrateWithBackup } from '../backup/migrate';
 import { forget } from '../once';
@@ -96,6 +97,11 @@ test.each(versions)(
       ...(version >= 9 ? ['signed in'] : []),
     ]);
     expect(await listRules()).toMatchObject(version >= 9 ? [{ values: ['Veldry', null] }] : []);
+    if (version >= 12)
+      expect(await readJob('5b2f0c3e-6a55-4b6f-9a42-1d5f1f0c9a01')).toMatchObject({
+        state: 'done',
+        result: { dataset: 'trips', loaded: 1 },
+      });
   },
   60_000,
 );

@@ -16,12 +16,14 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core';
 import { z } from 'zod';
+import { JOB_KINDS, JOB_STATES, problemSchema } from '../../contract/jobs';
 import { DASHBOARD_ACCESSES } from '../../contract/people';
 import { addressPartsSchema } from '../../core/dashboard/document/selections';
 import { loadChangesSchema } from '../../core/model/freshness';
 import { geometryEntrySchema } from '../../core/model/geometry';
 import { sharedDimensionSchema } from '../../core/model/model';
 import { coverageByRoleSchema, definitionSchema } from '../datasets/definition';
+import { taskSchema } from '../jobs/task';
 import { jsonColumn } from './jsonColumn';
 
 export const dataset = mysqlTable('dataset', {
@@ -151,6 +153,35 @@ export const datasetLoad = mysqlTable(
     message: varchar('message', { length: 1000 }),
   },
   (table) => [index('dataset_load_dataset').on(table.datasetId)],
+);
+
+/** Long work in the background, and which process is at it. */
+export const job = mysqlTable(
+  'job',
+  {
+    id: char('id', { length: 36 }).primaryKey(),
+    kind: varchar('kind', { length: 10, enum: JOB_KINDS }).notNull(),
+    state: varchar('state', { length: 10, enum: JOB_STATES }).notNull().default('running'),
+    task: jsonColumn('task', taskSchema).notNull(),
+    /** Who began it; null where there are no accounts. */
+    person: varchar('person', { length: 64 }),
+    rows: bigint('rows', { mode: 'number' }).notNull().default(0),
+    refused: bigint('refused', { mode: 'number' }).notNull().default(0),
+    bytes: bigint('bytes', { mode: 'number' }).notNull().default(0),
+    totalBytes: bigint('total_bytes', { mode: 'number' }).notNull(),
+    /** What it led to, and what went wrong; null until then. */
+    result: jsonColumn('result', z.unknown()),
+    error: jsonColumn('error', problemSchema),
+    /** The process that is at it, and when that showed its last sign (UTC). */
+    owner: char('owner', { length: 36 }).notNull(),
+    aliveAt: datetime('alive_at', { mode: 'string', fsp: 3 }).notNull(),
+    /** How often it was begun. */
+    begun: int('begun').notNull().default(1),
+    cancelAsked: boolean('cancel_asked').notNull().default(false),
+    createdAt: datetime('created_at', { mode: 'string', fsp: 3 }).notNull(),
+    finishedAt: datetime('finished_at', { mode: 'string', fsp: 3 }),
+  },
+  (table) => [index('job_state').on(table.state, table.aliveAt)],
 );
 
 export const loadRefusal = mysqlTable(

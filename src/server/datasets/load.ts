@@ -39,7 +39,11 @@ export interface LoadOptions {
   readonly origin?: Origin;
   readonly signal?: AbortSignal;
   readonly onProgress?: (progress: Progress) => void;
+  readonly onUse?: InUse;
 }
+
+/** What is written in the transaction that puts rows into use; what it throws takes them back. */
+export type InUse = (transaction: Pick<Database, 'update'>, result: LoadResult) => Promise<void>;
 
 /** Loads a file. Throws a `Problem` for what a person can mend; nothing is changed then. */
 export async function loadFile(file: string, plan: LoadPlan, options: LoadOptions): Promise<LoadResult> {
@@ -86,6 +90,11 @@ export function datasetLock(id: number): string {
   return lockName(`dataset ${id}`);
 }
 
+/** Name of the database lock that whoever makes a dataset of a name holds. */
+export function nameLock(name: string): string {
+  return lockName(`name ${name}`);
+}
+
 async function createDataset(plan: LoadPlan, definition: Definition): Promise<Owned> {
   const taken = new Set((await database().select({ key: dataset.key }).from(dataset)).map((row) => row.key));
   const key = keyFor(plan.name, taken, 'dataset');
@@ -100,7 +109,7 @@ async function createDataset(plan: LoadPlan, definition: Definition): Promise<Ow
  * Throws a `Problem` where another load holds it, or a dataset has it.
  */
 async function holdName(connection: Connection, name: string): Promise<void> {
-  if (!(await holdLock(connection, lockName(`name ${name}`))))
+  if (!(await holdLock(connection, nameLock(name))))
     throw new Problem(
       'load-running',
       `“${name}” is being made by another load. Wait until that is done.`,
@@ -213,16 +222,18 @@ async function loadInto(
     refuseNothing(outcome);
     await columns?.finish();
     const read = { definition, plan, outcome, origin: options.origin };
+    result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
+    const use = async (transaction: Transaction, made: NewRows) => {
+      await putInUse(transaction, owned, load, made);
+      await options.onUse?.(transaction, result);
+    };
     if (before) {
-      await putInUse(databaseOver(connection), owned, load, rowsAdded(read, before, owned.rowsLoad!));
+      await use(databaseOver(connection), rowsAdded(read, before, owned.rowsLoad!));
       await connection.query('COMMIT');
     } else {
       const changes = await changesOf(connection, owned, known, { table, definition });
-      await database().transaction((transaction) =>
-        putInUse(transaction, owned, load, rowsReplaced(read, load, changes)),
-      );
+      await database().transaction((transaction) => use(transaction, rowsReplaced(read, load, changes)));
     }
-    result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
   } catch (error) {
     await columns?.abandon();
     // What was added goes, and with it what would keep others waiting; a connection that is lost has done so itself.
@@ -327,6 +338,7 @@ interface NewRows {
   readonly origin: Origin | undefined;
 }
 
+type Transaction = Pick<Database, 'select' | 'insert' | 'update'>;
 type RowsRead = Pick<NewRows, 'definition' | 'plan' | 'outcome' | 'origin'>;
 
 /** Rows that come after those of the load `before`, in the table that the load `rowsLoad` made. */
@@ -348,12 +360,7 @@ const rowsReplaced = (read: RowsRead, load: number, changes: LoadChanges | null)
 });
 
 /** Makes the new rows the dataset's, as part of a transaction. */
-async function putInUse(
-  transaction: Pick<Database, 'select' | 'insert' | 'update'>,
-  owned: Owned,
-  load: number,
-  made: NewRows,
-) {
+async function putInUse(transaction: Transaction, owned: Owned, load: number, made: NewRows) {
   const { plan, outcome, coverage, total, changes, rowsLoad, origin } = made;
   // Roles and measures that were changed while the rows came in stay as they are now.
   const [now] = await transaction.select().from(dataset).where(eq(dataset.id, owned.id)).for('update');

@@ -3,7 +3,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { database, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
 import { dropTable } from '../database/dropTable';
-import { datasetLock } from './load';
+import { datasetLock, nameLock } from './load';
 import { datasetsWithColumns, removeColumns } from '../columns/columnFile';
 import { removeOldUploads } from './uploads';
 
@@ -33,7 +33,8 @@ export async function recoverLoads(): Promise<void> {
     await dropTable(match[0]);
   }
   for (const row of datasets.filter((entry) => entry.currentLoad === null)) {
-    if (await isBusy(row.id)) continue;
+    // Whoever makes a dataset holds its name before it is there to be held itself.
+    if ((await isHeld(nameLock(row.name))) || (await isBusy(row.id))) continue;
     await database()
       .delete(dataset)
       .where(and(eq(dataset.id, row.id), isNull(dataset.currentLoad)));
@@ -43,9 +44,9 @@ export async function recoverLoads(): Promise<void> {
   await removeOldUploads();
 }
 
-async function isBusy(datasetId: number): Promise<boolean> {
-  const [row] = await selectRows<{ free: number }>('SELECT IS_FREE_LOCK(?) AS free', [
-    datasetLock(datasetId),
-  ]);
+const isBusy = (datasetId: number): Promise<boolean> => isHeld(datasetLock(datasetId));
+
+async function isHeld(lock: string): Promise<boolean> {
+  const [row] = await selectRows<{ free: number }>('SELECT IS_FREE_LOCK(?) AS free', [lock]);
   return row?.free !== 1;
 }

@@ -1,6 +1,6 @@
 /** Copies a table of another database again into the dataset it was copied into, set up as it is. */
 import type { LoadPlan, LoadResult } from '../../contract/datasets';
-import { loadFile } from '../datasets/load';
+import { loadFile, type InUse } from '../datasets/load';
 import type { Progress } from '../datasets/profile';
 import type { StoredDataset } from '../datasets/repository';
 import { newUpload, removeUpload } from '../datasets/uploads';
@@ -36,7 +36,7 @@ function planOf(stored: StoredDataset, names: readonly string[]): LoadPlan {
 /** Copies and loads. Throws a `Problem` for datasets that were not copied from a database. */
 export async function copyAgain(
   stored: StoredDataset,
-  options: { signal: AbortSignal; onProgress: (progress: Progress) => void },
+  options: { signal: AbortSignal; onProgress: (progress: Progress) => void; onUse?: InUse },
 ): Promise<LoadResult> {
   const { origin } = stored;
   if (origin?.mode !== 'copy')

@@ -18,10 +18,9 @@ class Thread {
   readonly end: Promise<never>;
 
   constructor() {
-    this.worker = new Worker(
-      path.join(/* turbopackIgnore: true */ process.cwd(), '.program/thread.js'),
-      { env: { ...process.env } },
-    );
+    this.worker = new Worker(path.join(/* turbopackIgnore: true */ process.cwd(), '.program/thread.js'), {
+      env: { ...process.env },
+    });
     this.remote = wrap<ThreadWork>(nodeEndpoint(this.worker));
     this.end = new Promise((_, reject) => {
       this.worker.once('error', (error) => log().error(error, 'a thread failed'));

@@ -1,4 +1,4 @@
-import { cancelJob, readJob } from '../../../../server/datasets/jobs';
+import { cancelJob, readJob } from '../../../../server/jobs/jobs';
 import { respond } from '../../../../server/http';
 
 type Context = { params: Promise<{ id: string }> };
