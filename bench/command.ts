@@ -67,7 +67,7 @@ export class Command {
   }
 
   /** What it wrote down of what it runs. */
-  record(): { pid: number; serverPid: number | null } {
+  record(): { pid: number; serverPids: number[] } {
     return JSON.parse(readFileSync(path.join(this.data, 'run.json'), 'utf8')) as ReturnType<
       Command['record']
     >;

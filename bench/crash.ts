@@ -189,7 +189,9 @@ async function kill(victim: (typeof VICTIMS)[number]): Promise<void> {
       ? backing?.pid
       : victim === 'database'
         ? runningDatabase(await databaseFolder(data))?.pid
-        : command.record()[victim === 'server' ? 'serverPid' : 'pid'];
+        : victim === 'server'
+          ? command.record().serverPids[0]
+          : command.record().pid;
   if (pid) process.kill(pid, 'SIGKILL');
 }
 

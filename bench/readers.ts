@@ -11,5 +11,5 @@ await measureReaders({
   pause: Number(process.argv[4] ?? 0),
   address: process.argv[5] ?? runningRecord()?.url ?? 'http://127.0.0.1:4400',
   headersOf: () => ({}),
-  pid: runningRecord()?.serverPid ?? undefined,
+  pid: runningRecord()?.serverPids[0],
 });

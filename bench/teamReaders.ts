@@ -45,7 +45,7 @@ try {
   await owner.json('POST', '/rules', rule);
   console.log(`${members.length} of them see ${values.slice(0, 3).join(', ')} only`);
   const record = JSON.parse(readFileSync(path.join(team.folder, 'data', 'run.json'), 'utf8')) as {
-    serverPid: number;
+    serverPids: number[];
   };
   await measureReaders({
     address: team.url,
@@ -53,7 +53,7 @@ try {
     turns,
     pause: 0,
     headersOf: (reader) => sessions[reader]!.headers,
-    pid: record.serverPid,
+    pid: record.serverPids[0],
   });
 } finally {
   await team.stop();

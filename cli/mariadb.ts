@@ -241,7 +241,8 @@ async function startOnce(
   child.once('error', () => ended.abort());
   const account = { host: '127.0.0.1', port, user: ACCOUNT, password, database: DATABASE };
   for (let waited = 0; ; waited += 50) {
-    if (ended.signal.aborted) throw new EndedByItself(databaseSentence(readFileSync(logFile, 'utf8'), folder));
+    if (ended.signal.aborted)
+      throw new EndedByItself(databaseSentence(readFileSync(logFile, 'utf8'), folder));
     const connection = await mysql.createConnection(account).catch(() => undefined);
     if (connection) {
       await connection.end();

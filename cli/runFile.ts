@@ -13,7 +13,7 @@ const recordSchema = z.object({
   pid: z.int(),
   /** Whether it stays until it is stopped; other commands hold the folder for their work only. */
   serves: z.boolean().default(true),
-  serverPid: z.int().nullable(),
+  serverPids: z.array(z.int()),
   url: z.string().nullable(),
   /** Build folder that the server runs from. */
   build: z.string().nullable().default(null),
@@ -51,7 +51,7 @@ export function runningRecord(): RunRecord | undefined {
 
 /** What a killed run left behind and what still goes on. */
 export interface LeftBehind {
-  readonly server: { readonly pid: number; readonly url: string | null } | null;
+  readonly servers: { readonly pids: readonly number[]; readonly url: string | null } | null;
   readonly database: {
     readonly pid: number;
     readonly folder: string;
@@ -64,23 +64,29 @@ export interface LeftBehind {
 export async function leftBehind(): Promise<LeftBehind | undefined> {
   const record = readRecord();
   if (!record || isOurs(record.pid, COMMAND)) return undefined;
-  const pid = record.serverPid;
-  const server = pid && isOurs(pid, SERVER) ? { pid, url: record.url } : null;
+  const pids = record.serverPids.filter((pid) => isOurs(pid, SERVER));
+  const servers = pids.length > 0 ? { pids, url: record.url } : null;
   const running = runningDatabase(await databaseFolder(DATA));
   const database = running ? { ...running, address: record.database } : null;
-  return server || database ? { server, database } : undefined;
+  return servers || database ? { servers, database } : undefined;
 }
 
 /** Ends what a killed run left behind. */
-export async function endLeftBehind({ server, database }: LeftBehind): Promise<void> {
-  if (server) await endProcess(server.pid, SERVER);
+export async function endLeftBehind({ servers, database }: LeftBehind): Promise<void> {
+  await endServers(servers);
   if (database) await endProcess(database.pid, database.folder, 60_000);
 }
 
+async function endServers(servers: LeftBehind['servers'], patience?: number): Promise<void> {
+  await Promise.all((servers?.pids ?? []).map((pid) => endProcess(pid, SERVER, patience)));
+}
+
 /** What of it goes on, in words. */
-export function leftBehindWords({ server, database }: LeftBehind): string {
+export function leftBehindWords({ servers, database }: LeftBehind): string {
   const parts = [
-    ...(server ? [`its server${server.url ? ` at ${server.url}` : ''} (process ${server.pid})`] : []),
+    ...(servers
+      ? [`its server${servers.url ? ` at ${servers.url}` : ''} (process ${servers.pids.join(', ')})`]
+      : []),
     ...(database ? [`its database (process ${database.pid})`] : []),
   ];
   return `The command of Dathen was killed, but ${parts.join(' and ')} still ${parts.length > 1 ? 'run' : 'runs'}.`;
@@ -126,8 +132,8 @@ export async function triesToClaim(serves: boolean): Promise<boolean> {
     await pause(LOOK_MS);
   }
   const left = await leftBehind();
-  if (left?.server) await endProcess(left.server.pid, SERVER, LEFT_PATIENCE_MS);
-  writeRecord({ pid: process.pid, serves, serverPid: null, url: null, build: null, database: null });
+  await endServers(left?.servers ?? null, LEFT_PATIENCE_MS);
+  writeRecord({ pid: process.pid, serves, serverPids: [], url: null, build: null, database: null });
   return true;
 }
 

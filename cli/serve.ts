@@ -28,6 +28,8 @@ interface TeamOptions {
   readonly address: string;
   /** A database that is there already; null for one of Dathen's own. */
   readonly database: DatabaseAddress | null;
+  /** How many web processes there are, each on a port of its own, from the port on. */
+  readonly processes: number;
 }
 
 const LOG_FILE = path.join(DATA, 'server.log');
@@ -46,11 +48,9 @@ export async function serve(options: ServeOptions): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => stopping.abort());
   const run = new Run(options, stopping.signal);
   try {
-    if (!(await isPortFree(options.port))) {
-      throw new CommandFailure(
-        `Port ${options.port} is taken by another program. Choose another with --port.`,
-      );
-    }
+    for (const port of portsOf(options))
+      if (!(await isPortFree(port)))
+        throw new CommandFailure(`Port ${port} is taken by another program. Choose another with --port.`);
     const build = await currentBuild();
     preparation().catch(() => undefined);
     await run.begin(build);
@@ -75,8 +75,12 @@ async function sayWhere(url: string, team: TeamOptions | undefined) {
   await closeDatabase();
   if (link !== undefined)
     console.log(`Nobody has an account yet. The first owner comes in by this link, once:\n  ${link}`);
-  console.log(`Dathen is ready at ${team.address} (listening on ${url})`);
+  const more = team.processes > 1 ? ` and the ${team.processes - 1} ports after it` : '';
+  console.log(`Dathen is ready at ${team.address} (listening on ${url}${more})`);
 }
+
+const portsOf = ({ port, team }: ServeOptions): number[] =>
+  Array.from({ length: team?.processes ?? 1 }, (_, i) => port + i);
 
 type Lost = 'The server' | 'The database';
 
@@ -85,19 +89,27 @@ const SERVER_PATIENCE_MS = 10_000;
 /** What a server is at cannot be finished without its database, so that it is not waited for. */
 const WITHOUT_DATABASE_MS = 300;
 
-/** Database and server of one command, brought back when one of them ends by itself. */
+/** Database and servers of one command, brought back when one of them ends by itself. */
 class Run {
+  /** Of the first web process. */
   readonly url: string;
   private database: RunningDatabase | undefined;
   /** Where the database listened last, which is where the server looks for it. */
   private databasePort: number | undefined;
-  private server: ChildProcess | undefined;
+  /** The web processes by their ports. */
+  private readonly servers = new Map<number, ChildProcess>();
+  private readonly ports: readonly number[];
 
   constructor(
     private readonly options: ServeOptions,
     private readonly stopping: AbortSignal,
   ) {
-    this.url = `http://${localName(options.team?.host)}:${options.port}`;
+    this.ports = portsOf(options);
+    this.url = this.urlAt(options.port);
+  }
+
+  private urlAt(port: number): string {
+    return `http://${localName(this.options.team?.host)}:${port}`;
   }
 
   /** Starts all of it, and again what is killed while the rest comes up. */
@@ -110,7 +122,7 @@ class Run {
         const killed = this.whatIsKilled();
         if (this.stopping.aborted || !killed || restarts === MOST_RESTARTS) throw error;
         console.error(lostWords(killed));
-        await this.endServer(WITHOUT_DATABASE_MS);
+        await this.endServers(WITHOUT_DATABASE_MS);
         if (killed === 'The database') this.database = undefined;
       }
     }
@@ -119,7 +131,7 @@ class Run {
   /** What was up and has ended, other than by saying why it cannot go on. */
   private whatIsKilled(): Lost | undefined {
     if (this.database && hasEnded(this.database.child)) return 'The database';
-    return this.server?.signalCode ? 'The server' : undefined;
+    return [...this.servers.values()].some(({ signalCode }) => signalCode) ? 'The server' : undefined;
   }
 
   private isStopping(): boolean {
@@ -133,13 +145,34 @@ class Run {
     const address = this.options.team?.database ?? (await this.ownDatabase());
     Object.assign(process.env, serverEnvironment(address, DATA), today ? { DATHEN_TODAY: today } : {});
     const { host, tls, port, user, password, name }: DatabaseAddress = address;
-    const record = { pid: process.pid, serves: true, database: { host, tls, port, user, password, name } };
-    writeRecord({ ...record, serverPid: null, url: null, build });
+    const record = {
+      pid: process.pid,
+      serves: true,
+      database: { host, tls, port, user, password, name },
+      build,
+    };
+    const note = (url: string | null) => writeRecord({ ...record, serverPids: this.serverPids(), url });
+    note(this.servers.size > 0 ? this.url : null);
     await prepareData(this.options, this.stopping);
     if (this.isStopping()) return;
-    this.server = startServer(this.options.port, build, LOG_FILE, {}, this.options.team?.host);
-    writeRecord({ ...record, serverPid: this.server.pid!, url: this.url, build });
-    await untilAnswering(this.url, this.server, LOG_FILE, this.stopping);
+    for (const at of this.ports.filter((entry) => !this.runsAt(entry)))
+      this.servers.set(at, startServer(at, build, LOG_FILE, {}, this.options.team?.host));
+    note(this.url);
+    await this.untilAllAnswer();
+  }
+
+  private runsAt(port: number): boolean {
+    const server = this.servers.get(port);
+    return server !== undefined && !hasEnded(server);
+  }
+
+  private serverPids(): number[] {
+    return this.ports.flatMap((port) => (this.runsAt(port) ? this.servers.get(port)!.pid! : []));
+  }
+
+  private async untilAllAnswer(): Promise<void> {
+    for (const [port, server] of this.servers)
+      await untilAnswering(this.urlAt(port), server, LOG_FILE, this.stopping);
   }
 
   /** Stays until the command is stopped; what ends by itself is started again, a few times. */
@@ -162,14 +195,13 @@ class Run {
   /** Starts what was lost again, and gives what is lost next; undefined when the command is stopped. */
   private async startAgain(lost: Lost, build: string): Promise<Lost | undefined> {
     try {
-      if (lost === 'The server') this.server = undefined;
       if (lost === 'The server' || !(await this.databaseAgain())) await this.start(build);
     } catch (error) {
       if (this.stopping.aborted) return undefined;
       if (!(error instanceof CommandFailure)) console.error(error);
       const next = this.whatIsLost();
       // Both run, and nothing is answered.
-      if (!next) await this.endServer(WITHOUT_DATABASE_MS);
+      if (!next) await this.endServers(WITHOUT_DATABASE_MS);
       return next ?? 'The server';
     }
     if (!this.stopping.aborted) console.log(`Dathen is ready again at ${this.url}`);
@@ -184,28 +216,26 @@ class Run {
   }
 
   /**
-   * Starts the database again under the server, which waits for a database that is away. Gives whether the server goes
-   * on; it is ended where the database listens elsewhere now.
+   * Starts the database again under the servers, which wait for a database that is away. Gives whether they go on; they
+   * are ended where the database listens elsewhere now.
    */
   private async databaseAgain(): Promise<boolean> {
     const before = this.databasePort;
     this.database = undefined;
     const { port } = await this.ownDatabase();
-    if (!this.server || hasEnded(this.server) || port !== before) {
-      await this.endServer(WITHOUT_DATABASE_MS);
-      return false;
-    }
+    if (port !== before) await this.endServers(WITHOUT_DATABASE_MS);
+    if (!this.ports.every((entry) => this.runsAt(entry))) return false;
     await clearLostLoads();
-    await untilAnswering(this.url, this.server, LOG_FILE, this.stopping);
+    await this.untilAllAnswer();
     return true;
   }
 
   /** What ended by itself; undefined when the command is stopped. */
   private untilLost(): Promise<Lost | undefined> {
     return new Promise((resolve) => {
-      const { server, database, stopping } = this;
+      const { servers, database, stopping } = this;
       const lost = () => resolve(stopping.aborted ? undefined : this.whatIsLost());
-      server?.once('exit', lost);
+      for (const server of servers.values()) server.once('exit', lost);
       database?.child.once('exit', lost);
       stopping.addEventListener('abort', lost, { once: true });
       if (stopping.aborted || this.whatIsLost()) lost();
@@ -216,17 +246,17 @@ class Run {
   private whatIsLost(): Lost | undefined {
     if (!this.options.team?.database && (!this.database || hasEnded(this.database.child)))
       return 'The database';
-    return !this.server || hasEnded(this.server) ? 'The server' : undefined;
+    return this.ports.every((port) => this.runsAt(port)) ? undefined : 'The server';
   }
 
-  private async endServer(patience: number): Promise<void> {
-    if (this.server?.pid) await endProcess(this.server.pid, 'next', patience);
-    this.server = undefined;
+  private async endServers(patience: number): Promise<void> {
+    await Promise.all([...this.servers.values()].map(({ pid }) => pid && endProcess(pid, 'next', patience)));
+    this.servers.clear();
   }
 
-  /** Ends the server and the database. */
+  /** Ends the servers and the database. */
   async end(): Promise<void> {
-    await this.endServer(SERVER_PATIENCE_MS);
+    await this.endServers(SERVER_PATIENCE_MS);
     await this.database?.stop();
     this.database = undefined;
   }

@@ -24,6 +24,7 @@ export async function serveTeam({ config, checksOnly, today }: ServeTeamOptions)
   Object.assign(process.env, teamEnvironment(settings), { DATHEN_DATA: folder });
   const { serve } = await import('./serve');
   const { host, port } = settings.listen;
-  const team = { host, address: settings.address, database: databaseOf(settings) };
+  const { address, processes } = settings;
+  const team = { host, address, processes, database: databaseOf(settings) };
   await serve({ port, team, ...(today === undefined ? {} : { today }) });
 }

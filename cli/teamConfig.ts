@@ -65,6 +65,7 @@ const teamConfigSchema = z.strictObject({
     .nullable()
     .default(null),
   requireSecondFactor: z.boolean().default(false),
+  processes: z.int().min(1).max(16).default(1),
   embed: z.array(z.string().refine(isOrigin, 'is no origin such as https://board.example')).default([]),
   outbox: z.string().min(1).optional(),
   uploadMegabytes: z.int().min(1).optional(),
@@ -99,9 +100,10 @@ const VARIABLES: Readonly<Record<string, string>> = {
   DATHEN_EMBED_ORIGINS: 'embed',
   DATHEN_OUTBOX: 'outbox',
   DATHEN_UPLOAD_MB: 'uploadMegabytes',
+  DATHEN_PROCESSES: 'processes',
 };
 const LISTS = ['trustedProxies', 'embed'];
-const NUMBERS = ['listen.port', 'database.port', 'uploadMegabytes'];
+const NUMBERS = ['listen.port', 'database.port', 'uploadMegabytes', 'processes'];
 const FLAGS = ['database.tls', 'openId.join', 'requireSecondFactor'];
 
 function valueOf(place: string, text: string): unknown {

@@ -1,104 +1,33 @@
 /** Behind nginx, as `deploy/nginx.conf` sets it up: TLS, the address that somebody comes from, events, what watches. */
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { request } from 'node:https';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { freePort } from '../cli/processes';
+import { CLIENT, Nginx, PROXY, type Asked } from './support/nginx';
 import { eventually } from './support/page';
 import { PASSWORD, startTeam, Visitor, type Team } from './support/team';
 
 jest.setTimeout(180_000);
 
-/** Addresses of this machine: of the proxy on its way to Dathen, and of somebody who comes. */
-const PROXY = '127.0.0.3';
-const CLIENT = '127.0.0.2';
-
-const folder = mkdtempSync(path.join(tmpdir(), 'dathen-nginx-'));
 let port = 0;
 let team: Team;
-let nginx: ChildProcess;
-
-/** The example, with a port and a certificate of the test's own. */
-function configuration(behind: number): string {
-  const site = readFileSync('deploy/nginx.conf', 'utf8')
-    .replace('listen 443 ssl http2;', `listen 127.0.0.1:${port} ssl http2; proxy_bind ${PROXY};`)
-    .replaceAll('boards.example.crt', 'cert')
-    .replaceAll('/etc/ssl/cert', `${folder}/cert.pem`)
-    .replaceAll('/etc/ssl/boards.example.key', `${folder}/key.pem`)
-    .replaceAll('boards.example', 'localhost')
-    .replace('127.0.0.1:4400', `127.0.0.1:${behind}`);
-  return `pid ${folder}/pid; error_log ${folder}/error.log; daemon off;
-    events {}
-    http { access_log off; client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy;
-      fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s; ${site} }`;
-}
+let nginx: Nginx;
+const ask = (method: string, place: string, asked?: Asked) => nginx.ask(method, place, asked);
 
 beforeAll(async () => {
   port = await freePort();
-  execFileSync(
-    'openssl',
-    [
-      ...['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '1', '-subj', '/CN=localhost'],
-      ...['-keyout', `${folder}/key.pem`, '-out', `${folder}/cert.pem`],
-    ],
-    { stdio: 'ignore' },
-  );
   team = await startTeam({ address: `https://localhost:${port}`, trustedProxies: [PROXY] });
-  writeFileSync(`${folder}/nginx.conf`, configuration(Number(new URL(team.url).port)));
-  nginx = spawn('/usr/sbin/nginx', ['-c', `${folder}/nginx.conf`], { stdio: 'ignore' });
-  await eventually('the proxy to answer', async () => (await ask('GET', '/api/health')).status === 200);
+  nginx = Nginx.start(port, [Number(new URL(team.url).port)]);
+  await eventually('the proxy to answer', async () =>
+    ask('GET', '/api/health').then(
+      ({ status }) => status === 200,
+      () => false,
+    ),
+  );
 });
 afterAll(async () => {
-  nginx?.kill('SIGTERM');
+  nginx?.stop();
   await team?.stop();
-  rmSync(folder, { recursive: true, force: true });
 });
-
-interface Answer {
-  readonly status: number;
-  readonly headers: Record<string, string | string[] | undefined>;
-  readonly text: string;
-}
-
-/** Asks through the proxy, from the client's address. `enough` ends a stream. */
-function ask(
-  method: string,
-  place: string,
-  { body, headers = {}, enough }: { body?: unknown; headers?: Record<string, string>; enough?: RegExp } = {},
-): Promise<Answer> {
-  return new Promise((resolve, reject) => {
-    const sent = request(
-      {
-        host: '127.0.0.1',
-        port,
-        method,
-        path: place,
-        localAddress: CLIENT,
-        rejectUnauthorized: false,
-        headers: {
-          host: `localhost:${port}`,
-          ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-          ...(method === 'GET' ? {} : { origin: `https://localhost:${port}` }),
-          ...headers,
-        },
-      },
-      (response) => {
-        let text = '';
-        const done = () => resolve({ status: response.statusCode!, headers: response.headers, text });
-        response.on('data', (bytes: Buffer) => {
-          text += bytes.toString();
-          if (!enough?.test(text)) return;
-          done();
-          sent.destroy();
-        });
-        response.on('end', done);
-      },
-    );
-    sent.on('error', reject);
-    sent.end(body === undefined ? undefined : JSON.stringify(body));
-  });
-}
 
 let cookie = '';
 

@@ -210,8 +210,8 @@ export async function fuzzOperation({
 /** Resident memory of a team's server, in bytes. */
 export function memoryOf({ folder }: Pick<Team, 'folder'>): number {
   const record = JSON.parse(readFileSync(path.join(folder, 'data', 'run.json'), 'utf8')) as {
-    serverPid: number;
+    serverPids: number[];
   };
-  const [, resident] = readFileSync(`/proc/${record.serverPid}/statm`, 'utf8').split(' ');
+  const [, resident] = readFileSync(`/proc/${record.serverPids[0]}/statm`, 'utf8').split(' ');
   return Number(resident) * 4096;
 }

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { changesWords, type LoadChanges } from '../../core/model/freshness';
 import { useNotice } from '../ui/Notice';
+import { followEvents } from './followEvents';
 
 interface ModelEvent {
   readonly revision: number;
@@ -18,15 +19,17 @@ export function useModelEvents(): void {
   const client = useQueryClient();
   const notice = useNotice();
   useEffect(() => {
-    const source = new EventSource('/api/events');
-    source.addEventListener('model', (event: MessageEvent<string>) => {
-      const { loads } = JSON.parse(event.data) as ModelEvent;
-      void client.invalidateQueries({ queryKey: ['model'] });
-      const words = loads.map(
-        ({ name, changes }) => `${name}: ${changes ? changesWords(changes) : 'loaded'}`,
-      );
-      if (words.length > 0) notice({ text: words.join('; ') });
+    const readAgain = () => void client.invalidateQueries({ queryKey: ['model'] });
+    return followEvents('/api/events', 'model', {
+      onEvent(data) {
+        const { loads } = JSON.parse(data) as ModelEvent;
+        readAgain();
+        const words = loads.map(
+          ({ name, changes }) => `${name}: ${changes ? changesWords(changes) : 'loaded'}`,
+        );
+        if (words.length > 0) notice({ text: words.join('; ') });
+      },
+      onBack: readAgain,
     });
-    return () => source.close();
   }, [client, notice]);
 }
