@@ -4,7 +4,7 @@ import path from 'node:path';
 import { freePort } from '../cli/processes';
 import { Nginx, PROXY, type Answer } from './support/nginx';
 import { eventually } from './support/page';
-import { comeIn, startTeam, Visitor, type Team } from './support/team';
+import { PASSWORD, startTeam, Visitor, type Team } from './support/team';
 
 jest.setTimeout(240_000);
 
@@ -90,8 +90,7 @@ interface Job {
 
 /** Sends a file through nginx and has one of the processes load it. */
 async function load(by: Visitor, name: string, rows: number, more: object = {}): Promise<Job> {
-  const sent = await nginx.ask('POST', '/api/uploads', { body: lines(rows), headers: { ...one.headers } });
-  const { upload } = JSON.parse(sent.text) as { upload: string };
+  const { upload } = await insist<{ upload: string }>('POST', '/uploads', lines(rows));
   return by.json('POST', '/datasets', {
     upload,
     source: 'boats.csv',
@@ -115,14 +114,19 @@ beforeAll(async () => {
   team = await startTeam({ address: `https://localhost:${port}`, trustedProxies: [PROXY], processes: 2 });
   const first = Number(new URL(team.url).port);
   nginx = Nginx.start(port, [first, first + 1]);
-  one = await comeIn(team.url, team.firstLink, 'Ada', 'ada@example.org');
-  two = new Visitor(`http://127.0.0.1:${first + 1}`, one.headers);
   await eventually('the proxy to answer', async () =>
-    through('GET', '/health').then(
+    nginx.ask('GET', '/api/health').then(
       ({ status }) => status === 200,
       () => false,
     ),
   );
+  const [email, password] = ['ada@example.org', PASSWORD];
+  const token = team.firstLink.split('/').at(-1);
+  await nginx.ask('POST', '/api/invitations/accept', { body: { token, name: 'Ada', email, password } });
+  const { headers } = await nginx.ask('POST', '/api/auth/sign-in/email', { body: { email, password } });
+  const cookie = String(headers['set-cookie']).split(';')[0]!;
+  one = new Visitor(team.url, { cookie });
+  two = new Visitor(`http://127.0.0.1:${first + 1}`, { cookie });
 });
 afterAll(async () => {
   nginx?.stop();

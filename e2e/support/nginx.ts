@@ -92,7 +92,7 @@ export class Nginx {
 
 /** The example, with ports and a certificate of the test's own. */
 function configuration(folder: string, port: number, behind: readonly number[]): string {
-  const servers = behind.map((at) => `server 127.0.0.1:${at} max_fails=1 fail_timeout=1s;`).join(' ');
+  const servers = behind.map((at) => `server 127.0.0.1:${at} max_fails=0;`).join(' ');
   const site = readFileSync('deploy/nginx.conf', 'utf8')
     .replace('listen 443 ssl http2;', `listen 127.0.0.1:${port} ssl http2; proxy_bind ${PROXY};`)
     .replaceAll('/etc/ssl/boards.example.crt', `${folder}/cert.pem`)
