@@ -146,6 +146,14 @@ describe('work whose process is gone', () => {
     expect(await takeUpLost()).toBe(0);
   });
 
+  test('is not taken from a process by itself, however long the machine slept', async () => {
+    const { id } = await startJob(await sent(100_000), 0);
+    await changed(id, LOST);
+    expect(await takeUpLost()).toBe(0);
+    expect(await ended(id)).toMatchObject({ state: 'done', result: { loaded: 100_000 } });
+    expect(await selectRows('SELECT begun FROM job WHERE id = ?', [id])).toEqual([{ begun: 1 }]);
+  });
+
   test('adds its rows once, whoever goes on with it', async () => {
     const key = await begun(3);
     const task = await sent(60_000, { mode: 'append', into: key });

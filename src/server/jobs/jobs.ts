@@ -173,7 +173,8 @@ function showSigns(state: Work): void {
 
 /** Takes up work whose process is gone; gives how much of it. */
 export async function takeUpLost(): Promise<number> {
-  const lost = await claimLost(here().owner);
+  const { owner, running } = here();
+  const lost = await claimLost(owner, (id) => running.has(id));
   if (lost.length > 0) await recoverLoads();
   for (const row of lost) void takeUp(row);
   return lost.length;

@@ -98,14 +98,20 @@ export async function askToCancel(id: string): Promise<void> {
     .where(and(eq(job.id, id), eq(job.state, 'running')));
 }
 
-/** Takes work whose process shows no sign any more; of several processes one gets each. */
-export async function claimLost(owner: string): Promise<JobRow[]> {
+/**
+ * Takes work whose process shows no sign any more; of several processes one gets each. `goesOn` says what this process is
+ * at itself: after a sleep of the machine it has shown no sign either.
+ */
+export async function claimLost(
+  owner: string,
+  goesOn: (id: string) => boolean = () => false,
+): Promise<JobRow[]> {
   const claimed: JobRow[] = [];
   const lost = await database()
     .select()
     .from(job)
     .where(and(eq(job.state, 'running'), lt(job.aliveAt, LOST)));
-  for (const row of lost) {
+  for (const row of lost.filter(({ id }) => !goesOn(id))) {
     const [taken] = await database()
       .update(job)
       .set({ owner, aliveAt: NOW, begun: row.begun + 1 })
