@@ -2,61 +2,19 @@
  * The grammar of SQL search conditions, a part of the standard's <search condition>. Operands and conditions are read by
  * one set of rules, since a parenthesis may open either; which stands where is checked on the way.
  */
-import { EmbeddedActionsParser, type IToken } from 'chevrotain';
-import { parseIsoDay } from '../calendar/day';
-import {
-  CONDITION_KINDS,
-  ConditionProblem,
-  type Arithmetic,
-  type Comparison,
-  type Condition,
-  type ExtractField,
-  type IntervalUnit,
-  type Operand,
-  type Placed,
-  type TextFunction,
-} from './expression';
+import type { IToken } from 'chevrotain';
+import { ConditionProblem, type Comparison, type Condition } from './expression';
+import { OperandGrammar } from './operandGrammar';
+import { asCondition, asOperand, joined, patternOf, placeOf, type Term } from './terms';
 import * as t from './tokens';
 
-type Term = Operand | Condition;
-
-/** An amount of time, which only stands after + or - beside a date. */
-interface IntervalTerm extends Placed {
-  readonly kind: 'interval';
-  readonly count: number;
-  readonly unit: IntervalUnit;
-}
-
-export const placeOf = (first: IToken, last: IToken = first): Placed => ({
-  from: first.startOffset,
-  to: last.startOffset + last.image.length,
-});
-
-const isCondition = (term: Placed & { kind: string }): term is Condition => CONDITION_KINDS.has(term.kind);
-
-function asOperand(term: Term): Operand {
-  if (!isCondition(term)) return term;
-  throw new ConditionProblem('wrong-type', term, 'A value has to stand here, not a condition.');
-}
-
-function asCondition(term: Term): Condition {
-  if (isCondition(term)) return term;
-  throw new ConditionProblem(
-    'not-a-condition',
-    term,
-    'This is a value, not a condition yet. Compare it: with =, <, BETWEEN, IN, LIKE or IS NULL.',
-  );
-}
-
-const unquoted = (token: IToken, quote: string) => token.image.slice(1, -1).replaceAll(quote + quote, quote);
-
-class ConditionGrammar extends EmbeddedActionsParser {
+class ConditionGrammar extends OperandGrammar {
   /** Nesting of parentheses beyond this is a mistake; without an end it would exhaust the stack. */
   deepest = 25;
   private depth = 0;
 
   constructor() {
-    super(t.TOKENS, { recoveryEnabled: false, maxLookahead: 2 });
+    super();
     this.performSelfAnalysis();
   }
 
@@ -66,7 +24,7 @@ class ConditionGrammar extends EmbeddedActionsParser {
     return this.ACTION(() => asCondition(term));
   });
 
-  private readonly orTerm = this.RULE('orTerm', (): Term => {
+  protected readonly orTerm = this.RULE('orTerm', (): Term => {
     this.ACTION(() => {
       if (++this.depth > this.deepest)
         throw new ConditionProblem('too-deep', placeOf(this.LA(1)), 'This is nested too deeply.');
@@ -215,250 +173,6 @@ class ConditionGrammar extends EmbeddedActionsParser {
       { ALT: (): Comparison => (this.CONSUME(t.Greater), '>') },
     ]),
   );
-
-  private readonly sum = this.RULE('sum', (): Term => {
-    let term: Term = this.SUBRULE(this.product);
-    this.MANY(() => {
-      const operator = this.OR([
-        { ALT: (): Arithmetic => (this.CONSUME(t.Plus), '+') },
-        { ALT: (): Arithmetic => (this.CONSUME(t.Minus), '-') },
-      ]);
-      const right = this.OR2([
-        { ALT: (): Term | IntervalTerm => this.SUBRULE(this.interval) },
-        { ALT: (): Term | IntervalTerm => this.SUBRULE2(this.product) },
-      ]);
-      this.ACTION(() => {
-        const left = asOperand(term);
-        const place = { from: left.from, to: right.to };
-        if (right.kind === 'interval') {
-          const count = operator === '-' ? -right.count : right.count;
-          term = { kind: 'shift', operand: left, count, unit: right.unit, ...place };
-        } else term = { kind: 'arithmetic', operator, left, right: asOperand(right), ...place };
-      });
-    });
-    return term;
-  });
-
-  private readonly product = this.RULE('product', (): Term => {
-    let term: Term = this.SUBRULE(this.unary);
-    this.MANY(() => {
-      const operator = this.OR([
-        { ALT: (): Arithmetic => (this.CONSUME(t.Times), '*') },
-        { ALT: (): Arithmetic => (this.CONSUME(t.Divided), '/') },
-      ]);
-      const right = this.SUBRULE2(this.unary);
-      this.ACTION(() => {
-        const [a, b] = [asOperand(term), asOperand(right)];
-        term = { kind: 'arithmetic', operator, left: a, right: b, from: a.from, to: b.to };
-      });
-    });
-    return term;
-  });
-
-  private readonly unary = this.RULE('unary', (): Term =>
-    this.OR([
-      {
-        ALT: (): Term => {
-          const minus = this.CONSUME(t.Minus);
-          const term = this.SUBRULE(this.primary);
-          return this.ACTION(() => ({
-            kind: 'negative',
-            operand: asOperand(term),
-            from: minus.startOffset,
-            to: term.to,
-          }));
-        },
-      },
-      { ALT: (): Term => this.SUBRULE2(this.primary) },
-    ]),
-  );
-
-  private readonly primary = this.RULE('primary', (): Term =>
-    this.OR([
-      // Before columns: one may be called “date”, and is then followed by something else.
-      {
-        ALT: (): Term => {
-          const word = this.CONSUME(t.DateWord);
-          const text = this.CONSUME2(t.Text);
-          return this.ACTION(() => ({ kind: 'date', day: dayOf(text), ...placeOf(word, text) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const name = this.CONSUME(t.Identifier);
-          return this.ACTION(() => ({ kind: 'column', name: name.image, ...placeOf(name) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const name = this.CONSUME(t.QuotedName);
-          return this.ACTION(() => ({ kind: 'column', name: unquoted(name, '"'), ...placeOf(name) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const text = this.CONSUME(t.Text);
-          return this.ACTION(() => ({ kind: 'text', value: unquoted(text, "'"), ...placeOf(text) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const number = this.CONSUME(t.NumberText);
-          return this.ACTION(() => ({ kind: 'number', digits: number.image, ...placeOf(number) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const name = this.CONSUME(t.Parameter);
-          return this.ACTION(() => ({ kind: 'parameter', name: name.image.slice(1), ...placeOf(name) }));
-        },
-      },
-      {
-        ALT: (): Term => {
-          const word = this.CONSUME(t.CurrentDate);
-          return this.ACTION(() => ({ kind: 'today', ...placeOf(word) }));
-        },
-      },
-      { ALT: (): Term => this.SUBRULE(this.extract) },
-      { ALT: (): Term => this.SUBRULE(this.textFunction) },
-      { ALT: (): Term => this.SUBRULE(this.substring) },
-      {
-        ALT: (): Term => {
-          const open = this.CONSUME(t.Open);
-          const term = this.SUBRULE(this.orTerm);
-          const close = this.CONSUME(t.Close);
-          return this.ACTION(() => ({ ...term, ...placeOf(open, close) }));
-        },
-      },
-    ]),
-  );
-
-  private readonly extract = this.RULE('extract', (): Term => {
-    const word = this.CONSUME(t.Extract);
-    this.CONSUME(t.Open);
-    const field = this.OR([
-      { ALT: (): ExtractField => (this.CONSUME(t.Year), 'YEAR') },
-      { ALT: (): ExtractField => (this.CONSUME(t.Quarter), 'QUARTER') },
-      { ALT: (): ExtractField => (this.CONSUME(t.Month), 'MONTH') },
-      { ALT: (): ExtractField => (this.CONSUME(t.DayWord), 'DAY') },
-    ]);
-    this.CONSUME(t.From);
-    const operand = this.SUBRULE(this.sum);
-    const close = this.CONSUME(t.Close);
-    return this.ACTION(() => ({
-      kind: 'extract',
-      field,
-      operand: asOperand(operand),
-      ...placeOf(word, close),
-    }));
-  });
-
-  private readonly textFunction = this.RULE('textFunction', (): Term => {
-    const word = this.OR([
-      { ALT: () => this.CONSUME(t.Upper) },
-      { ALT: () => this.CONSUME(t.Lower) },
-      { ALT: () => this.CONSUME(t.Trim) },
-    ]);
-    this.CONSUME(t.Open);
-    const operand = this.SUBRULE(this.sum);
-    const close = this.CONSUME(t.Close);
-    return this.ACTION(() => ({
-      kind: 'function',
-      name: word.image.toUpperCase() as TextFunction,
-      operand: asOperand(operand),
-      ...placeOf(word, close),
-    }));
-  });
-
-  private readonly substring = this.RULE('substring', (): Term => {
-    const word = this.CONSUME(t.Substring);
-    this.CONSUME(t.Open);
-    const operand = this.SUBRULE(this.sum);
-    this.CONSUME(t.From);
-    const start = this.CONSUME(t.NumberText);
-    let length: IToken | undefined;
-    this.OPTION(() => {
-      this.CONSUME(t.For);
-      length = this.CONSUME2(t.NumberText);
-    });
-    const close = this.CONSUME(t.Close);
-    return this.ACTION(() => ({
-      kind: 'substring',
-      operand: asOperand(operand),
-      start: wholeOf(start, 1),
-      length: length ? wholeOf(length, 0) : null,
-      ...placeOf(word, close),
-    }));
-  });
-
-  private readonly interval = this.RULE('interval', (): IntervalTerm => {
-    const word = this.CONSUME(t.Interval);
-    const count = this.CONSUME(t.Text);
-    const unit = this.OR([
-      { ALT: () => this.CONSUME(t.DayWord) },
-      { ALT: () => this.CONSUME(t.Week) },
-      { ALT: () => this.CONSUME(t.Month) },
-      { ALT: () => this.CONSUME(t.Quarter) },
-      { ALT: () => this.CONSUME(t.Year) },
-    ]);
-    return this.ACTION(() => ({
-      kind: 'interval',
-      count: wholeOf(count, 0, unquoted(count, "'").trim()),
-      unit: unit.image.toUpperCase() as IntervalUnit,
-      ...placeOf(word, unit),
-    }));
-  });
-}
-
-function joined(kind: 'and' | 'or', terms: readonly Term[]): Term {
-  const [first] = terms;
-  if (terms.length === 1) return first!;
-  const parts = terms.map(asCondition);
-  return { kind, parts, from: first!.from, to: parts[parts.length - 1]!.to };
-}
-
-function dayOf(token: IToken) {
-  const text = unquoted(token, "'");
-  const day = parseIsoDay(text);
-  if (day !== undefined) return day;
-  const example = /^\d{4}-\d{2}-\d{2}$/.test(text)
-    ? `There is no day ${text}.`
-    : "Write a day as DATE '2026-01-31'.";
-  throw new ConditionProblem('no-such-day', placeOf(token), example);
-}
-
-/** Most that counts and positions can be. */
-const GREATEST = 9999;
-
-function wholeOf(token: IToken, least: number, text = token.image): number {
-  if (/^\d{1,4}$/.test(text) && Number(text) >= least) return Number(text);
-  throw new ConditionProblem(
-    'bad-number',
-    placeOf(token),
-    `“${text}” does not fit here: write a whole number from ${least} to ${GREATEST}.`,
-  );
-}
-
-function patternOf(pattern: IToken, escape: IToken | undefined) {
-  const sign = escape ? unquoted(escape, "'") : null;
-  const isParameter = pattern.image.startsWith(':');
-  if (sign !== null && [...sign].length !== 1)
-    throw new ConditionProblem('bad-escape', placeOf(escape!), 'ESCAPE takes one character.');
-  const text = isParameter ? '' : unquoted(pattern, "'");
-  if (sign !== null) {
-    const signs = [...text];
-    for (let i = 0; i < signs.length; i++) {
-      if (signs[i] !== sign) continue;
-      const next = signs[++i];
-      if (next !== '%' && next !== '_' && next !== sign)
-        throw new ConditionProblem(
-          'bad-escape',
-          placeOf(pattern),
-          `After ${sign} only %, _ or ${sign} itself can stand in a pattern.`,
-        );
-    }
-  }
-  return { pattern: text, escape: sign, parameter: isParameter ? pattern.image.slice(1) : null };
 }
 
 export const grammar = new ConditionGrammar();

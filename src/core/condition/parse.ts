@@ -6,7 +6,8 @@ import {
   type ConditionErrorCode,
   type ConditionResult,
 } from './expression';
-import { grammar, placeOf } from './grammar';
+import { grammar } from './grammar';
+import { placeOf } from './terms';
 import { Identifier, lexer, Parameter, QuotedName, Text, tokenWords, Unclosed } from './tokens';
 
 const error = (

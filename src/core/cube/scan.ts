@@ -2,7 +2,9 @@
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { bucketEnd, ownWindow, withoutEmptyGroups } from './aggregate';
 import { EXACT_LIMIT } from './build';
-import { addNumbers, dictionaryOf, noNumbers, type ColumnBatch } from './columns';
+import { addNumbers, noNumbers } from './columnCells';
+import type { ColumnBatch } from './columnRows';
+import { dictionaryOf } from './columns';
 import { keyOfGroup } from './collapse';
 import { BLANK_DAY } from './cube';
 import type {

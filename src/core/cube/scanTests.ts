@@ -1,7 +1,7 @@
 /** Which rows of columns a selection keeps: a test a filter or condition, each over a batch of rows. */
 import { parseIsoDay } from '../calendar/day';
 import { containsDay, type DayRuns } from '../calendar/runs';
-import type { ColumnBatch, Columns } from './columns';
+import type { ColumnBatch, Columns } from './columnRows';
 import { BLANK_DAY } from './cube';
 import type { Selection } from './query';
 import { isSqlCondition, type RowCondition, type SqlCondition } from './rowCondition';

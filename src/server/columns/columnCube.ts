@@ -1,5 +1,6 @@
 /** Cubes from the column file of a load. */
-import { cubeFromColumns, type ColumnCube } from '../../core/cube/columns';
+import type { ColumnCube } from '../../core/cube/columnRows';
+import { cubeFromColumns } from '../../core/cube/columns';
 import { EXACT_LIMIT } from '../../core/cube/build';
 import type { Cube, CubeShape } from '../../core/cube/cube';
 import type { StoredDataset } from '../datasets/repository';

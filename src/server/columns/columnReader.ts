@@ -2,7 +2,7 @@
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { tableFromIPC } from 'apache-arrow';
 import { z } from 'zod';
-import type { ColumnBatch, Columns } from '../../core/cube/columns';
+import type { ColumnBatch, Columns } from '../../core/cube/columnRows';
 import { columnFiles, readIndex, type ColumnIndex, type IndexedColumn } from './columnFile';
 
 export interface OpenColumns {

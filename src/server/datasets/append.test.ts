@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import { database, dedicatedConnection, selectRows } from '../database/connection';
 import { datasetLoad } from '../database/schema';
 import { loadText, withDatabase } from '../testing';
-import { datasetLock } from './load';
+import { datasetLock } from './holding';
 import { recoverLoads } from './recover';
 import { rowsTable } from './definition';
 import { findDataset, loadsOf, refusalsOf, summaryOf } from './repository';

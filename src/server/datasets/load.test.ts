@@ -6,7 +6,8 @@ import { database, dedicatedConnection, selectRows, sqlNow } from '../database/c
 import { datasetLoad } from '../database/schema';
 import { loadText, withDatabase } from '../testing';
 import { editDataset } from './edit';
-import { datasetLock, loadFile } from './load';
+import { datasetLock } from './holding';
+import { loadFile } from './load';
 import { planFromProfile } from './plan';
 import { profileFile } from './profile';
 import { recoverLoads } from './recover';

@@ -6,26 +6,31 @@
 import type { LoadPlan, LoadResult, Origin } from '../../contract/datasets';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { and, eq, isNotNull, isNull } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Connection } from 'mysql2/promise';
-import { unionRuns } from '../../core/calendar/runs';
-import type { LoadChanges } from '../../core/model/freshness';
 import { ensureAlmanac } from '../almanac/almanac';
 import { database, databaseOver, dedicatedConnection, sqlNow, type Database } from '../database/connection';
 import { dropTable } from '../database/dropTable';
-import { lockName } from '../database/lockName';
-import { dataset, datasetLoad, loadRefusal } from '../database/schema';
+import { dataset, datasetLoad } from '../database/schema';
 import { log } from '../log';
 import { Problem } from '../problem';
 import { factColumnsSql, factTable, keyFor, rowsTable, type Definition } from './definition';
-import { definitionFor } from './plan';
 import type { Progress } from './profile';
-import { changesByAdding, changesOf } from './changes';
+import { changesOf } from './changes';
 import { findDataset, readLoad, type StoredDataset, type StoredLoad } from './repository';
-import type { CoverageByRole } from './definition';
 import { removeColumns } from '../columns/columnFile';
 import { ColumnWriter } from '../columns/columnWriter';
 import { streamRows, type StreamOutcome } from './stream';
+import { holdDataset, holdName } from './holding';
+import {
+  definitionAfter,
+  putInUse,
+  rowsAdded,
+  rowsReplaced,
+  type NewRows,
+  type Owned,
+  type Transaction,
+} from './newRows';
 import { readHeader } from './textFile';
 
 export interface LoadOptions {
@@ -66,35 +71,6 @@ export async function loadFile(file: string, plan: LoadPlan, options: LoadOption
   }
 }
 
-/** Holds a dataset for as long as the connection stays. Throws a `Problem` where another load holds it. */
-async function holdDataset(connection: Connection, { id, name }: Pick<Owned, 'id' | 'name'>): Promise<void> {
-  if (!(await holdLock(connection, datasetLock(id))))
-    throw new Problem('load-running', `“${name}” is being loaded already. Wait until that is done.`, 409);
-}
-
-/** What a dataset holds after a load: an append leaves it as it is. */
-function definitionAfter(plan: LoadPlan, known: Definition | undefined): Definition {
-  return plan.mode === 'append' && known ? known : definitionFor(plan, known);
-}
-
-interface Owned {
-  readonly id: number;
-  readonly key: string;
-  readonly name: string;
-  readonly currentLoad: number | null;
-  readonly rowsLoad: number | null;
-}
-
-/** Name of the database lock that whoever loads a dataset holds. */
-export function datasetLock(id: number): string {
-  return lockName(`dataset ${id}`);
-}
-
-/** Name of the database lock that whoever makes a dataset of a name holds. */
-export function nameLock(name: string): string {
-  return lockName(`name ${name}`);
-}
-
 async function createDataset(plan: LoadPlan, definition: Definition): Promise<Owned> {
   const taken = new Set((await database().select({ key: dataset.key }).from(dataset)).map((row) => row.key));
   const key = keyFor(plan.name, taken, 'dataset');
@@ -102,36 +78,6 @@ async function createDataset(plan: LoadPlan, definition: Definition): Promise<Ow
     .insert(dataset)
     .values({ key, name: plan.name, timeZone: plan.timeZone, definition, createdAt: sqlNow() });
   return { id: result.insertId, key, name: plan.name, currentLoad: null, rowsLoad: null };
-}
-
-/**
- * Holds the name of a dataset to be made for as long as the connection stays, so that two loads cannot make two of it.
- * Throws a `Problem` where another load holds it, or a dataset has it.
- */
-async function holdName(connection: Connection, name: string): Promise<void> {
-  if (!(await holdLock(connection, nameLock(name))))
-    throw new Problem(
-      'load-running',
-      `“${name}” is being made by another load. Wait until that is done.`,
-      409,
-    );
-  const [same] = await database()
-    .select({ id: dataset.id })
-    .from(dataset)
-    .where(and(eq(dataset.name, name), isNotNull(dataset.currentLoad), isNull(dataset.deletedAt)));
-  if (same)
-    throw new Problem(
-      'name-taken',
-      `There is a dataset “${name}” already. Load into that one, or give this one another name.`,
-      409,
-    );
-}
-
-async function holdLock(connection: Connection, name: string): Promise<boolean> {
-  const [[row]] = (await connection.query('SELECT GET_LOCK(?, 0) AS free', [name])) as unknown as [
-    { free: number }[],
-  ];
-  return row?.free === 1;
 }
 
 async function removeIfNeverLoaded(id: number) {
@@ -309,85 +255,4 @@ async function giveUp(owned: Owned, load: number, table: string | null, error: u
     })
     .where(eq(datasetLoad.id, load));
   if (table !== null) await dropTable(table);
-}
-
-function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole): CoverageByRole {
-  const merged: CoverageByRole = {};
-  for (const [key, entry] of Object.entries(now)) {
-    const old = before?.[key];
-    merged[key] = old
-      ? {
-          runs: [...unionRuns(old.runs, entry.runs)],
-          blank: old.blank + entry.blank,
-          outside: old.outside + entry.outside,
-        }
-      : entry;
-  }
-  return merged;
-}
-
-interface NewRows {
-  readonly definition: Definition;
-  readonly plan: LoadPlan;
-  readonly outcome: StreamOutcome;
-  readonly coverage: CoverageByRole;
-  readonly total: number;
-  readonly changes: LoadChanges | null;
-  /** The load that made their table. */
-  readonly rowsLoad: number;
-  readonly origin: Origin | undefined;
-}
-
-type Transaction = Pick<Database, 'select' | 'insert' | 'update'>;
-type RowsRead = Pick<NewRows, 'definition' | 'plan' | 'outcome' | 'origin'>;
-
-/** Rows that come after those of the load `before`, in the table that the load `rowsLoad` made. */
-const rowsAdded = (read: RowsRead, before: StoredLoad, rowsLoad: number): NewRows => ({
-  ...read,
-  coverage: mergeCoverage(before.coverage, read.outcome.coverage),
-  total: before.rowsTotal + read.outcome.loaded,
-  changes: changesByAdding(read.definition, before.coverage, read.outcome.coverage),
-  rowsLoad,
-});
-
-/** Rows that take the place of all others. */
-const rowsReplaced = (read: RowsRead, load: number, changes: LoadChanges | null): NewRows => ({
-  ...read,
-  coverage: mergeCoverage(undefined, read.outcome.coverage),
-  total: read.outcome.loaded,
-  changes,
-  rowsLoad: load,
-});
-
-/** Makes the new rows the dataset's, as part of a transaction. */
-async function putInUse(transaction: Transaction, owned: Owned, load: number, made: NewRows) {
-  const { plan, outcome, coverage, total, changes, rowsLoad, origin } = made;
-  // Roles and measures that were changed while the rows came in stay as they are now.
-  const [now] = await transaction.select().from(dataset).where(eq(dataset.id, owned.id)).for('update');
-  const changed = now && owned.currentLoad !== null ? now.definition : undefined;
-  const definition = changed ? definitionAfter(plan, changed) : made.definition;
-  for (let i = 0; i < outcome.refusals.length; i += 200) {
-    const part = outcome.refusals.slice(i, i + 200);
-    await transaction
-      .insert(loadRefusal)
-      .values(part.map((refusal, j) => ({ loadId: load, ordinal: i + j + 1, ...refusal })));
-  }
-  await transaction
-    .update(datasetLoad)
-    .set({
-      status: 'done',
-      finishedAt: sqlNow(),
-      rowsLoaded: outcome.loaded,
-      rowsRefused: outcome.refused,
-      rowsTotal: total,
-      bytes: outcome.bytes,
-      coverage,
-      changes,
-    })
-    .where(eq(datasetLoad.id, load));
-  const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
-  await transaction
-    .update(dataset)
-    .set({ currentLoad: load, rowsLoad, definition, origin: origin ?? null, ...timeZone })
-    .where(eq(dataset.id, owned.id));
 }

@@ -3,7 +3,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { database, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
 import { dropTable } from '../database/dropTable';
-import { datasetLock, nameLock } from './load';
+import { datasetLock, nameLock } from './holding';
 import { datasetsWithColumns, removeColumns } from '../columns/columnFile';
 import { removeOldUploads } from './uploads';
 

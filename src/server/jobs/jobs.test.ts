@@ -5,7 +5,7 @@ import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { dedicatedConnection, selectRows } from '../database/connection';
 import { rowsTable } from '../datasets/definition';
-import { datasetLock } from '../datasets/load';
+import { datasetLock } from '../datasets/holding';
 import { planFromProfile } from '../datasets/plan';
 import { profileFile } from '../datasets/profile';
 import { findDataset } from '../datasets/repository';
