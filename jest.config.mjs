@@ -73,7 +73,7 @@ export default {
       displayName: 'node',
       globalSetup: '<rootDir>/testing/programSetup.ts',
       testEnvironment: 'node',
-      roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli', '<rootDir>/scripts'],
+      roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/cli', '<rootDir>/scripts', '<rootDir>/bench'],
       testMatch: ['**/*.test.ts'],
       testPathIgnorePatterns: ['/node_modules/', server],
     },

@@ -125,7 +125,10 @@ function print({ name, times, failed }: Asked) {
   );
 }
 
-/** Measures, and prints times, errors and memory, for questions that all readers share and for questions of their own. */
+/**
+ * Measures, and prints times, errors and memory, for questions that all readers share and for questions of their own.
+ * Gives how long their turns took, in milliseconds.
+ */
 export async function measureReaders({
   address,
   readers,
@@ -133,7 +136,8 @@ export async function measureReaders({
   pause,
   headersOf,
   pid,
-}: ManyReaders): Promise<void> {
+}: ManyReaders): Promise<Record<'shared' | 'own', readonly number[]>> {
+  const took = { shared: [] as readonly number[], own: [] as readonly number[] };
   const chosen = await dashboards({ address, headers: headersOf(0) });
   console.log(
     `${readers} readers, ${turns} turns each${pause === 0 ? '' : `, ${pause} s apart`}, over ${chosen.length} dashboards at ${address}; memory ${memory(pid) ?? '?'} MB`,
@@ -162,5 +166,7 @@ export async function measureReaders({
     console.log(
       `  in ${((performance.now() - begun) / 1000).toFixed(1)} s; memory of the server ${memory(pid) ?? '?'} MB`,
     );
+    took[words] = turning.times;
   }
+  return took;
 }
