@@ -127,7 +127,7 @@ function print({ name, times, failed }: Asked) {
 
 /**
  * Measures, and prints times, errors and memory, for questions that all readers share and for questions of their own.
- * Gives how long their turns took, in milliseconds.
+ * Gives how long their turns took, and the two questions with which each opened a dashboard, in milliseconds.
  */
 export async function measureReaders({
   address,
@@ -136,8 +136,8 @@ export async function measureReaders({
   pause,
   headersOf,
   pid,
-}: ManyReaders): Promise<Record<'shared' | 'own', readonly number[]>> {
-  const took = { shared: [] as readonly number[], own: [] as readonly number[] };
+}: ManyReaders): Promise<Record<'shared' | 'own' | 'opening', readonly number[]>> {
+  const took: Record<'shared' | 'own' | 'opening', readonly number[]> = { shared: [], own: [], opening: [] };
   const chosen = await dashboards({ address, headers: headersOf(0) });
   console.log(
     `${readers} readers, ${turns} turns each${pause === 0 ? '' : `, ${pause} s apart`}, over ${chosen.length} dashboards at ${address}; memory ${memory(pid) ?? '?'} MB`,
@@ -167,6 +167,7 @@ export async function measureReaders({
       `  in ${((performance.now() - begun) / 1000).toFixed(1)} s; memory of the server ${memory(pid) ?? '?'} MB`,
     );
     took[words] = turning.times;
+    took.opening = opening.times;
   }
   return took;
 }

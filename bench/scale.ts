@@ -21,14 +21,15 @@ import {
 } from './support';
 
 const largest = Number(process.argv[2] ?? 3_000_000);
-const SIZES = [largest / 10, largest / 3, largest].map(Math.round) as [number, number, number];
+const SIZES = [largest / 4, largest / 2, largest].map(Math.round) as [number, number, number];
 const CATEGORIES = { 'no category': [], 'one category': ['route'] } as const;
 const CORES = 2;
-const TIMES = 3;
+const TIMES = 7;
 
 const rows: { case: string; predicted: number; measured: number }[] = [];
 const predict = (name: string, predicted: number, measured: number) =>
   rows.push({ case: name, predicted, measured });
+const inSeconds = (milliseconds: number) => milliseconds / 1000;
 const seconds = (value: number) => `${value < 1 ? value.toFixed(3) : value.toFixed(2)} s`;
 
 async function timed<T>(work: () => Promise<T> | T): Promise<readonly [number, T]> {
@@ -124,17 +125,26 @@ await withBenchDatabase(async (folder, database) => {
   await withBenchServer(folder, database, async (address) => {
     const read = { address, headersOf: () => ({}), pid: undefined };
     // Once, so that cubes are held; then one reader alone, question after question.
-    await measureReaders({ ...read, readers: 1, turns: 20, pause: 0 });
+    await measureReaders({ ...read, readers: 1, turns: 250, pause: 0 });
     const alone = (await measureReaders({ ...read, readers: 1, turns: 120, pause: 0 })).own.map(inSeconds);
-    console.log(
-      `a turn of 8 visuals alone on the server: p50 ${seconds(quantile(alone, 0.5))}, p95 ${seconds(quantile(alone, 0.95))}`,
+    const opening: number[] = [];
+    for (let i = 0; i < 10; i++)
+      opening.push(
+        ...(await measureReaders({ ...read, readers: 1, turns: 1, pause: 0 })).opening.map(inSeconds),
+      );
+    const beside = (await measureReaders({ ...read, readers: CORES, turns: 100, pause: 0 })).own.map(
+      inSeconds,
     );
+    for (const [words, times] of Object.entries({ alone, beside }))
+      console.log(
+        `a turn of 8 visuals on the server, ${words}: p50 ${seconds(quantile(times, 0.5))}, p95 ${seconds(quantile(times, 0.95))}`,
+      );
     for (const [readers, pause] of [
       [40, 2],
       [160, 2],
     ] as const) {
       const simulated = simulateReaders(
-        { readers, turns: 6, pause, cores: CORES, alone },
+        { readers, turns: 6, pause, cores: CORES, alone, beside, opening },
         new Random(readers),
       );
       const { own } = await measureReaders({ ...read, readers, turns: 6, pause });
@@ -145,17 +155,18 @@ await withBenchDatabase(async (folder, database) => {
           quantile(own, share) / 1000,
         );
     }
-    beyond(alone);
+    beyond(alone, beside);
   });
 });
 
-const inSeconds = (milliseconds: number) => milliseconds / 1000;
-
 /** How many cores ten thousand readers need. */
-function beyond(alone: readonly number[]) {
+function beyond(alone: readonly number[], beside: readonly number[]) {
   for (const pause of [5, 30])
     for (const cores of [2, 4, 8, 16, 32, 64]) {
-      const times = simulateReaders({ readers: 10_000, turns: 5, pause, cores, alone }, new Random(1));
+      const times = simulateReaders(
+        { readers: 10_000, turns: 5, pause, cores, alone, beside },
+        new Random(1),
+      );
       console.log(
         `10,000 readers, a turn of their own every ${pause} s, ${cores} cores: p50 ${seconds(quantile(times, 0.5))}, p95 ${seconds(quantile(times, 0.95))}`,
       );

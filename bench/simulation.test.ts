@@ -25,6 +25,21 @@ describe('readers who are simulated', () => {
     expect(mean(times.slice(2000, 20_000))).toBeCloseTo(60 * 0.1 - 1, 1);
   });
 
+  test('take as long as beside others once half of the cores have others', () => {
+    const both = { readers: 2, turns: 30, pause: 0, cores: 2, beside: [0.3] };
+    const times = simulated(both);
+    expect([times[0], times.at(-1)].map((time) => time!.toFixed(1))).toEqual(['0.1', '0.3']);
+    for (const time of simulated({ ...both, cores: 4 })) expect(time).toBeCloseTo(0.1);
+  });
+
+  test('open a dashboard first, which others wait for', () => {
+    const times = simulated({ readers: 2, pause: 0, opening: [1] });
+    expect(times).toHaveLength(20);
+    // The second one’s questions wait behind the first one’s opening, and are asked after its own.
+    expect(Math.max(...times)).toBeGreaterThan(0.5);
+    expect(simulated({ opening: [1] })[0]).toBeCloseTo(0.1);
+  });
+
   test('take longer the fewer cores there are', () => {
     const of = (cores: number) => mean(simulated({ readers: 30, turns: 50, alone: [0.05, 0.2], cores }));
     expect(of(1)).toBeGreaterThan(of(2));

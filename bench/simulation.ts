@@ -11,6 +11,10 @@ export interface Simulated {
   readonly cores: number;
   /** How long a question takes where nobody else asks, in seconds, as it was measured. */
   readonly alone: readonly number[];
+  /** The same where as many ask as there are cores: they share caches, threads and who sends their answers. */
+  readonly beside?: readonly number[];
+  /** How long each of the two questions takes with which a reader opens a dashboard; none where it is open already. */
+  readonly opening?: readonly number[];
 }
 
 /** Smallest first, by a binary heap. */
@@ -48,26 +52,32 @@ class Queue<T> {
 }
 
 /**
- * Seconds that each answer took. Whoever asks waits for a core, first come first served; no more is known of the server
- * than how long questions take alone, so whatever they hold each other up by beside cores is not in it.
+ * Seconds that each answer took. Whoever asks waits for a core, first come first served; a question takes as long as one
+ * beside others once half of the cores have others.
  */
 export function simulateReaders(
-  { readers, turns, pause, cores, alone }: Simulated,
+  { readers, turns, pause, cores, alone, beside = alone, opening = [] }: Simulated,
   random: Random,
 ): readonly number[] {
   const look = () => pause * (0.5 + random.next());
-  const events = new Queue<{ readonly turns: number }>();
-  const free = new Queue<null>();
-  for (let core = 0; core < cores; core++) free.put(0, null);
-  for (let reader = 0; reader < readers; reader++) events.put(look(), { turns });
+  const events = new Queue<{ readonly turns: number; readonly openings: number }>();
+  const oneOf = (times: readonly number[]) => times[random.whole(0, times.length - 1)]!;
+  /** When each core is free again. */
+  const free = new Float64Array(cores);
+  for (let reader = 0; reader < readers; reader++)
+    events.put(look(), { turns, openings: opening.length > 0 ? 2 : 0 });
   const times: number[] = [];
   for (let next = events.take(); next; next = events.take()) {
-    const begun = Math.max(next.at, free.take()!.at);
-    const ended = begun + alone[random.whole(0, alone.length - 1)]!;
-    free.put(ended, null);
-    times.push(ended - next.at);
-    const left = next.value.turns - 1;
-    if (left > 0) events.put(ended + look(), { turns: left });
+    const core = free.indexOf(Math.min(...free));
+    const begun = Math.max(next.at, free[core]!);
+    const others = free.reduce((count, at) => count + Number(at > begun), 0);
+    const { openings } = next.value;
+    const ended = begun + oneOf(openings > 0 ? opening : others >= cores / 2 ? beside : alone);
+    free[core] = ended;
+    if (openings === 0) times.push(ended - next.at);
+    const left = next.value.turns - (openings === 0 ? 1 : 0);
+    const following = { turns: left, openings: Math.max(0, openings - 1) };
+    if (left > 0) events.put(openings === 2 ? ended : ended + look(), following);
   }
   return times;
 }
