@@ -5,8 +5,9 @@
  */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { CHART_DEFAULTS } from '../src/core/dashboard/document/kinds/chart';
+import { documentSchema } from '../src/core/dashboard/document/document';
 import type { CubeShape } from '../src/core/cube/cube';
+import type { StoredDataset } from '../src/server/datasets/repository';
 import { Random } from '../demo/random';
 import { measureReaders } from './manyReaders';
 import { lineThrough, simulateReaders } from './simulation';
@@ -29,32 +30,50 @@ const TIMES = 7;
 const rows: { case: string; predicted: number; measured: number }[] = [];
 const predict = (name: string, predicted: number, measured: number) =>
   rows.push({ case: name, predicted, measured });
-const inSeconds = (milliseconds: number) => milliseconds / 1000;
 const seconds = (value: number) => `${value < 1 ? value.toFixed(3) : value.toFixed(2)} s`;
 
-async function timed<T>(work: () => Promise<T> | T): Promise<readonly [number, T]> {
+async function timed<T>(work: () => Promise<T>): Promise<readonly [number, T]> {
   const from = performance.now();
   const result = await work();
   return [(performance.now() - from) / 1000, result];
 }
 
 /** The shortest of some times: what comes between on a busy machine only adds. */
-async function shortest(work: () => Promise<unknown> | unknown): Promise<number> {
-  const times = [];
-  for (let i = 0; i < TIMES; i++) times.push((await timed(work))[0]);
+function shortest(work: () => void): number {
+  const times = Array.from({ length: TIMES }, () => {
+    const from = performance.now();
+    work();
+    return (performance.now() - from) / 1000;
+  });
   return Math.min(...times);
 }
 
-await withBenchDatabase(async (folder, database) => {
+const shapeOf = (stored: StoredDataset, categories: readonly string[]): CubeShape => ({
+  dataset: stored.key,
+  load: stored.currentLoad!,
+  day: 'travels',
+  otherDays: [],
+  categories: [...categories],
+  conditions: [],
+  numbers: [{ column: 'revenue', scale: 2, extremes: false }],
+  spellings: {},
+});
+
+type Costs = [rows: number, seconds: number][];
+
+/** Predicts the largest size from the two smaller ones. */
+function predictLargest(name: string, [small, middle, large]: Costs) {
+  const { fixed, each } = lineThrough(small!, middle!);
+  console.log(`${name}: ${seconds(fixed)} and ${(1 / each / 1000).toFixed(0)} thousand rows a second`);
+  predict(`${name}, ${largest.toLocaleString('en')} rows`, fixed + each * largest, large![1]);
+}
+
+/** What rows cost: to bring in, to make a cube of, to keep. Gives the key of the largest dataset. */
+async function measureRows(folder: string): Promise<string> {
   const { cubeFromFile } = await import('../src/server/columns/columnCube');
-  const { packedCube } = await import('../src/server/answers/cubes');
-  const { columnFiles } = await import('../src/server/columns/columnFile');
-  const { selectRows } = await import('../src/server/database/connection');
-  const { rowsTable } = await import('../src/server/datasets/definition');
   const { findDataset } = await import('../src/server/datasets/repository');
-  const { createDashboard } = await import('../src/server/dashboards/repository');
-  const imports: [number, number][] = [];
-  const cubes = new Map<string, [number, number][]>();
+  const imports: Costs = [];
+  const cubes = new Map<string, Costs>(Object.keys(CATEGORIES).map((name) => [name, []]));
   let dataset = '';
   for (const size of SIZES) {
     const file = path.join(folder, `bookings${size}.csv`);
@@ -63,100 +82,88 @@ await withBenchDatabase(async (folder, database) => {
     imports.push([size, loading]);
     dataset = key;
     const stored = await findDataset(key);
-    for (const [name, categories] of Object.entries(CATEGORIES)) {
-      const shape: CubeShape = {
-        dataset: key,
-        load: stored.currentLoad!,
-        day: 'travels',
-        otherDays: [],
-        categories: [...categories],
-        conditions: [],
-        numbers: [{ column: 'revenue', scale: 2, extremes: false }],
-        spellings: {},
-      };
-      const making = await shortest(() => cubeFromFile(stored, shape));
-      cubes.set(name, [...(cubes.get(name) ?? []), [size, making]]);
-      if (size !== largest) continue;
-      const { index } = columnFiles(stored.id, stored.currentLoad!);
-      const { bytes } = JSON.parse(readFileSync(index, 'utf8')) as { bytes: number };
-      const [table] = await selectRows<{ bytes: number }>(
-        'SELECT data_length AS bytes FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = ?',
-        [rowsTable(stored)],
-      );
-      console.log(
-        `a row takes ${(bytes / size).toFixed(1)} bytes in the column file, ${(Number(table?.bytes) / size).toFixed(0)} in the database`,
-      );
-      const packed = await packedCube(stored, shape);
-      const made = cubeFromFile(stored, shape);
-      if (packed.ok && made?.ok)
-        console.log(
-          `cube by ${name}: ${made.cube.rows.length.toLocaleString('en')} cells, ${(packed.bytes.byteLength / made.cube.rows.length).toFixed(1)} bytes a cell as it is sent`,
-        );
-    }
+    for (const [name, categories] of Object.entries(CATEGORIES))
+      cubes.get(name)!.push([size, shortest(() => cubeFromFile(stored, shapeOf(stored, categories)))]);
   }
-  const loading = lineThrough(imports[0]!, imports[1]!);
-  console.log(
-    `import: ${seconds(loading.fixed)} and ${(1 / loading.each / 1000).toFixed(0)} thousand rows a second`,
-  );
-  predict(
-    `import of ${largest.toLocaleString('en')} rows`,
-    loading.fixed + loading.each * largest,
-    imports[2]![1],
-  );
-  for (const [name, [small, middle, large]] of cubes) {
-    const making = lineThrough(small!, middle!);
-    console.log(`cube by ${name}: ${(1 / making.each / 1e6).toFixed(1)} million rows a second`);
-    predict(
-      `cube by ${name} of ${largest.toLocaleString('en')} rows`,
-      making.fixed + making.each * largest,
-      large![1],
-    );
-  }
+  predictLargest('import', imports);
+  for (const [name, costs] of cubes) predictLargest(`cube by ${name}`, costs);
+  await tellBytes(await findDataset(dataset));
+  return dataset;
+}
 
-  await createDashboard({
-    version: 3,
-    title: 'Scale',
-    timeZone: 'UTC',
-    visuals: eightVisuals(dataset).map((visual) => ({ ...CHART_DEFAULTS, ...visual })),
-    controls: [benchTimeline],
-    wires: eightVisuals(dataset).map(({ id }) => ({ control: 'span', target: id, on: true, roles: {} })),
-    layout: [],
-  } as unknown as Parameters<typeof createDashboard>[0]);
-  await withBenchServer(folder, database, async (address) => {
-    const read = { address, headersOf: () => ({}), pid: undefined };
-    // Once, so that cubes are held; then one reader alone, question after question.
-    await measureReaders({ ...read, readers: 1, turns: 250, pause: 0 });
-    const alone = (await measureReaders({ ...read, readers: 1, turns: 120, pause: 0 })).own.map(inSeconds);
-    const opening: number[] = [];
-    for (let i = 0; i < 10; i++)
-      opening.push(
-        ...(await measureReaders({ ...read, readers: 1, turns: 1, pause: 0 })).opening.map(inSeconds),
-      );
-    const beside = (await measureReaders({ ...read, readers: CORES, turns: 100, pause: 0 })).own.map(
-      inSeconds,
+/** What a row, and what a cell of a cube, takes. */
+async function tellBytes(stored: StoredDataset) {
+  const { cubeFromFile } = await import('../src/server/columns/columnCube');
+  const { columnFiles } = await import('../src/server/columns/columnFile');
+  const { packedCube } = await import('../src/server/answers/cubes');
+  const { rowsTable } = await import('../src/server/datasets/definition');
+  const { selectRows } = await import('../src/server/database/connection');
+  const index = readFileSync(columnFiles(stored.id, stored.currentLoad!).index, 'utf8');
+  const { bytes } = JSON.parse(index) as { bytes: number };
+  const [table] = await selectRows<{ bytes: number }>(
+    'SELECT data_length AS bytes FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name = ?',
+    [rowsTable(stored)],
+  );
+  console.log(
+    `a row takes ${(bytes / largest).toFixed(1)} bytes in the column file, ${(Number(table?.bytes) / largest).toFixed(0)} in the database`,
+  );
+  for (const [name, categories] of Object.entries(CATEGORIES)) {
+    const shape = shapeOf(stored, categories);
+    const [packed, made] = [await packedCube(stored, shape), cubeFromFile(stored, shape)];
+    if (!packed.ok || !made?.ok) throw new Error('There is no cube');
+    const cells = made.cube.rows.length;
+    console.log(
+      `cube by ${name}: ${cells.toLocaleString('en')} cells, ${(packed.bytes.byteLength / cells).toFixed(1)} bytes a cell as it is sent`,
     );
-    for (const [words, times] of Object.entries({ alone, beside }))
-      console.log(
-        `a turn of 8 visuals on the server, ${words}: p50 ${seconds(quantile(times, 0.5))}, p95 ${seconds(quantile(times, 0.95))}`,
+  }
+}
+
+/** What questions cost one reader, and how long they take many. */
+async function measureQuestions(address: string) {
+  const read = { address, headersOf: () => ({}), pid: undefined };
+  const inSeconds = (times: readonly number[]) => times.map((time) => time / 1000);
+  // Once, so that cubes are held and the server is warm; then one reader alone, question after question.
+  await measureReaders({ ...read, readers: 1, turns: 250, pause: 0 });
+  const alone = inSeconds((await measureReaders({ ...read, readers: 1, turns: 120, pause: 0 })).own);
+  const opening: number[] = [];
+  for (let i = 0; i < 10; i++)
+    opening.push(...inSeconds((await measureReaders({ ...read, readers: 1, turns: 1, pause: 0 })).opening));
+  const beside = inSeconds((await measureReaders({ ...read, readers: CORES, turns: 100, pause: 0 })).own);
+  for (const [words, times] of Object.entries({ alone, beside }))
+    console.log(
+      `a turn of 8 visuals on the server, ${words}: p50 ${seconds(quantile(times, 0.5))}, p95 ${seconds(quantile(times, 0.95))}`,
+    );
+  const known = { alone, beside, opening };
+  for (const readers of [40, 160]) {
+    const asked = { readers, turns: 6, pause: 2 };
+    const simulated = simulateReaders({ ...asked, cores: CORES, ...known }, new Random(readers));
+    const own = inSeconds((await measureReaders({ ...read, ...asked })).own);
+    for (const share of [0.5, 0.95])
+      predict(
+        `${readers} readers, 2 s between turns of their own, p${share * 100}`,
+        quantile(simulated, share),
+        quantile(own, share),
       );
-    for (const [readers, pause] of [
-      [40, 2],
-      [160, 2],
-    ] as const) {
-      const simulated = simulateReaders(
-        { readers, turns: 6, pause, cores: CORES, alone, beside, opening },
-        new Random(readers),
-      );
-      const { own } = await measureReaders({ ...read, readers, turns: 6, pause });
-      for (const share of [0.5, 0.95])
-        predict(
-          `${readers} readers, ${pause} s between turns of their own, p${share * 100}`,
-          quantile(simulated, share),
-          quantile(own, share) / 1000,
-        );
-    }
-    beyond(alone, beside);
-  });
+  }
+  beyond(alone, beside);
+}
+
+await withBenchDatabase(async (folder, database) => {
+  const dataset = await measureRows(folder);
+  const { createDashboard } = await import('../src/server/dashboards/repository');
+  const visuals = eightVisuals(dataset);
+  await createDashboard(
+    documentSchema.parse({
+      version: 3,
+      title: 'Scale',
+      timeZone: 'UTC',
+      visuals,
+      controls: [benchTimeline],
+      wires: visuals.map(({ id }) => ({ control: 'span', target: id, on: true, roles: {} })),
+      layout: [],
+    }),
+  );
+  await withBenchServer(folder, database, measureQuestions);
 });
 
 /** How many cores ten thousand readers need. */

@@ -250,7 +250,8 @@ class Run {
   }
 
   private async endServers(patience: number): Promise<void> {
-    await Promise.all([...this.servers.values()].map(({ pid }) => pid && endProcess(pid, 'next', patience)));
+    const pids = [...this.servers.values()].flatMap(({ pid }) => pid ?? []);
+    await Promise.all(pids.map((pid) => endProcess(pid, 'next', patience)));
     this.servers.clear();
   }
 

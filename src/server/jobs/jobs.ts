@@ -7,7 +7,7 @@ import type { LoadResult } from '../../contract/datasets';
 import type { JobReport } from '../../contract/jobs';
 import { callerBehind } from '../accounts/callerOf';
 import { ensureAlmanac } from '../almanac/almanac';
-import { currentCaller, forCaller, forEverybody, forOurselves } from '../caller';
+import { ALONE, currentCaller, forCaller, forEverybody, forOurselves } from '../caller';
 import type { InUse } from '../datasets/load';
 import type { Progress } from '../datasets/profile';
 import { recoverLoads } from '../datasets/recover';
@@ -185,27 +185,29 @@ async function takeUp(row: JobRow): Promise<void> {
     if (row.result !== null) {
       // Its rows are in use already.
       await ensureAlmanac();
-      return await tell(row, { state: 'done', result: row.result, bytes: row.totalBytes });
-    }
-    if (row.cancelAsked) {
+      await tell(row, { state: 'done', result: row.result, bytes: row.totalBytes });
+    } else if (row.cancelAsked) {
       forgetTask(row.task);
-      return await tell(row, { state: 'cancelled' });
-    }
-    if (row.begun > MOST_BEGUN)
-      throw new Problem(
-        'job-given-up',
-        'Dathen ended several times while it was at this. The data in use is as it was; try it with a smaller part, or ask whoever runs Dathen to look into its log.',
-        500,
-      );
-    if (row.person === null) return await forOurselves(() => work(row));
-    const caller = await callerBehind(row.person);
-    if (!caller) throw new Problem('not-allowed', 'Whoever began this work may not come in any more.', 403);
-    await forCaller(undefined, caller, () => work(row));
+      await tell(row, { state: 'cancelled' });
+    } else await doAgain(row);
   } catch (error) {
     await tell(row, { state: 'failed', error: toldProblem(error) }).catch((failure: unknown) =>
       log().error(failure, 'the end of work could not be told'),
     );
   }
+}
+
+/** Does lost work with the rights that whoever began it has now. Throws a `Problem` where it is not done any more. */
+async function doAgain(row: JobRow): Promise<void> {
+  if (row.begun > MOST_BEGUN)
+    throw new Problem(
+      'job-given-up',
+      'Dathen ended several times while it was at this. The data in use is as it was; try it with a smaller part, or ask whoever runs Dathen to look into its log.',
+      500,
+    );
+  const caller = row.person === null ? ALONE : await callerBehind(row.person);
+  if (!caller) throw new Problem('not-allowed', 'Whoever began this work may not come in any more.', 403);
+  await forCaller(undefined, caller, () => work(row));
 }
 
 /** Looks for work that is lost from now on, as long as this process lives. */

@@ -13,7 +13,7 @@ type Place = Pick<JobRow, 'id' | 'owner'>;
 /** Work that is done is known for an hour. */
 const KEPT = sql`UTC_TIMESTAMP(3) - INTERVAL 1 HOUR`;
 /** Whoever works shows a sign several times in this time, in seconds; without one, others take the work. */
-export const LOST_SECONDS = 10;
+const LOST_SECONDS = 10;
 const LOST = sql`UTC_TIMESTAMP(3) - INTERVAL ${sql.raw(String(LOST_SECONDS))} SECOND`;
 const NOW = sql`UTC_TIMESTAMP(3)`;
 

@@ -160,7 +160,6 @@ function revealOf({ design: { document, model } }: CheckGround, control: Control
 
 function ofTimeControl(ground: CheckGround, control: TimeControl): Finding[] {
   const { settings } = ground;
-  const { document, model } = ground.design;
   const setting = settings.get(control.id);
   if (setting?.kind !== 'window') return [];
   const { data } = setting.context;
