@@ -9,25 +9,35 @@ import { databaseFolder, runningDatabase } from './mariadb';
 import { DATA } from './places';
 import { endProcess, isOurs } from './processes';
 
-const recordSchema = z.object({
-  pid: z.int(),
-  /** Whether it stays until it is stopped; other commands hold the folder for their work only. */
-  serves: z.boolean().default(true),
-  serverPids: z.array(z.int()),
-  url: z.string().nullable(),
-  /** Build folder that the server runs from. */
-  build: z.string().nullable().default(null),
-  database: z
-    .object({
-      host: z.string().optional(),
-      tls: z.boolean().optional(),
-      port: z.int(),
-      user: z.string(),
-      password: z.string(),
-      name: z.string(),
-    })
-    .nullable(),
-});
+/** A version before this one had one web process. */
+const ofOneServer = z.looseObject({ serverPid: z.int().nullable() });
+const withServers = (written: unknown): unknown => {
+  const { success, data } = ofOneServer.safeParse(written);
+  return success ? { ...data, serverPids: data.serverPid === null ? [] : [data.serverPid] } : written;
+};
+
+const recordSchema = z.preprocess(
+  withServers,
+  z.object({
+    pid: z.int(),
+    /** Whether it stays until it is stopped; other commands hold the folder for their work only. */
+    serves: z.boolean().default(true),
+    serverPids: z.array(z.int()),
+    url: z.string().nullable(),
+    /** Build folder that the server runs from. */
+    build: z.string().nullable().default(null),
+    database: z
+      .object({
+        host: z.string().optional(),
+        tls: z.boolean().optional(),
+        port: z.int(),
+        user: z.string(),
+        password: z.string(),
+        name: z.string(),
+      })
+      .nullable(),
+  }),
+);
 export type RunRecord = z.infer<typeof recordSchema>;
 
 const FILE = () => path.join(DATA, 'run.json');
@@ -35,9 +45,18 @@ const FILE = () => path.join(DATA, 'run.json');
 export const COMMAND = 'cli/main.';
 const SERVER = 'next';
 
+/** The record that a text is; undefined where it is none. */
+export function recordIn(text: string): RunRecord | undefined {
+  try {
+    return recordSchema.parse(JSON.parse(text));
+  } catch {
+    return undefined;
+  }
+}
+
 function readRecord(): RunRecord | undefined {
   try {
-    return recordSchema.parse(JSON.parse(readFileSync(FILE(), 'utf8')));
+    return recordIn(readFileSync(FILE(), 'utf8'));
   } catch {
     return undefined;
   }

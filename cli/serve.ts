@@ -152,7 +152,7 @@ class Run {
       build,
     };
     const note = (url: string | null) => writeRecord({ ...record, serverPids: this.serverPids(), url });
-    note(this.servers.size > 0 ? this.url : null);
+    note(this.serverPids().length > 0 ? this.url : null);
     await prepareData(this.options, this.stopping);
     if (this.isStopping()) return;
     for (const at of this.ports.filter((entry) => !this.runsAt(entry)))

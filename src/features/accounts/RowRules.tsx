@@ -1,5 +1,7 @@
 'use client';
 /** Which rows the people of a group see: values of a shared dimension, days, or both. */
+import { listed } from '../../core/listed';
+import { BLANK } from '../../core/model/blank';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TableBody from '@mui/material/TableBody';
@@ -20,11 +22,8 @@ import { ScrollingTable } from '../ui/ScrollingTable';
 
 const SHOWN_VALUES = 6;
 
-const valueWords = (values: readonly (string | null)[]): string => {
-  const shown = values.slice(0, SHOWN_VALUES).map((value) => value ?? '(blank)');
-  const more = values.length - shown.length;
-  return values.length === 0 ? 'nothing' : `${shown.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
-};
+const valueWords = (values: readonly (string | null)[]): string =>
+  values.length === 0 ? 'nothing' : listed(values, SHOWN_VALUES, (value) => value ?? BLANK);
 
 export function RowRules({ groups }: { groups: readonly Group[] }) {
   const change = useChange('rules');

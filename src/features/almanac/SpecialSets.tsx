@@ -1,5 +1,6 @@
 'use client';
 /** Sets of holidays and events, from iCalendar files. */
+import { moreWords } from '../../core/listed';
 import type { SpecialSet } from '../../contract/almanac';
 import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
@@ -95,7 +96,7 @@ export function SpecialSets({
             .slice(0, MOST_NAMED)
             .map((entry) => `${shortDayWords(entry.day, false)} ${entry.name}`)
             .join(' · ')}
-          {ofYear.length > MOST_NAMED && ` · and ${ofYear.length - MOST_NAMED} more`}
+          {ofYear.length > MOST_NAMED && ` · ${moreWords(ofYear.length, MOST_NAMED)}`}
         </Typography>
       )}
     </Section>

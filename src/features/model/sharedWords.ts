@@ -1,4 +1,5 @@
 /** Shared dimensions in words. */
+import { listed } from '../../core/listed';
 import { columnOf, datasetOf, type Model } from '../../core/model/model';
 import type { Agreement } from '../../core/model/sharing';
 
@@ -9,12 +10,11 @@ export function agreementWords(model: Model, agreement: Agreement): string {
   const { agree, of, differ } = agreement;
   const all = `${agree} of ${of} ${of === 1 ? 'value agrees' : 'values agree'}`;
   if (differ.length === 0) return all;
-  const named = differ.slice(0, MOST_DIFFERING).map(({ value, dataset, like }) => {
+  const named = differ.map(({ value, dataset, like }) => {
     const owner = datasetOf(model, dataset)?.name ?? dataset;
     return `“${value}” (${owner}${like === null ? '' : `, like “${like}”`})`;
   });
-  const more = differ.length > MOST_DIFFERING ? ` and ${differ.length - MOST_DIFFERING} more` : '';
-  return `${all}; ${named.join(', ')}${more} ${differ.length === 1 ? 'differs' : 'differ'}`;
+  return `${all}; ${listed(named, MOST_DIFFERING)} ${differ.length === 1 ? 'differs' : 'differ'}`;
 }
 
 /** "port of Fuel". */

@@ -1,3 +1,4 @@
+import { listed } from '../../core/listed';
 import { BLANK } from '../../core/model/blank';
 import { dimensionName, type Dimension } from '../../core/model/dimension';
 import type { Model } from '../../core/model/model';
@@ -11,13 +12,11 @@ export function shownPick(pick: Pick, model: Model, dimensions: readonly Dimensi
   const days = pickedDays(pick, model.rule);
   const parts: string[] = [];
   if (pick.keys.length > 0) {
-    const groups = pick.keys
-      .slice(0, MOST_NAMED)
-      .map((key) => key.map((value) => value ?? BLANK).join(' › '));
-    const rest = pick.keys.length - groups.length;
     const [first] = dimensions;
     const name = dimensions.length === 1 && first ? `${dimensionName(model, first)} ` : '';
-    parts.push(`${name}${groups.join(', ')}${rest > 0 ? ` and ${rest} more` : ''}`);
+    parts.push(
+      `${name}${listed(pick.keys, MOST_NAMED, (key) => key.map((value) => value ?? BLANK).join(' › '))}`,
+    );
   }
   if (days) parts.push(runsWords(days, model.rule));
   return `${pick.exclude ? 'all but ' : ''}${parts.join(', ')}`;

@@ -1,4 +1,5 @@
 /** What controls hold: one register of forms, for the reader's state, the address, Reset and reveal rules alike. */
+import { listed } from '../../listed';
 import { z } from 'zod';
 import { canonicalText } from '../../period/canonical';
 import { parseIsoDay, type Day } from '../../calendar/day';
@@ -100,9 +101,7 @@ const FORMS: { readonly [F in HeldForm]: Form<F> } = {
     switches: true,
     words: (control, values) => {
       if (values.length === 0) return null;
-      const names = values.slice(0, MOST_NAMED).map(valueName);
-      const rest = values.length - names.length;
-      const all = names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
+      const all = listed(values, MOST_NAMED, valueName);
       return control.exclude ? `all but ${all}` : all;
     },
   },

@@ -1,4 +1,5 @@
 /** What differs between two forms of a dashboard, in words. */
+import { listed } from '../../listed';
 import type { Model } from '../../model/model';
 import {
   itemOf,
@@ -20,11 +21,6 @@ const MOST_NAMED = 4;
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 const itemsOf = (document: DashboardDocument): Item[] => [...document.visuals, ...document.controls];
 
-function listed(names: readonly string[]): string {
-  const shown = names.slice(0, MOST_NAMED).join(', ');
-  return names.length > MOST_NAMED ? `${shown} and ${names.length - MOST_NAMED} more` : shown;
-}
-
 /** Names of settings as people read them: "ownPeriod" is "own period". */
 const settingName = (key: string) => key.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
 
@@ -43,7 +39,7 @@ export function documentChanges(before: DashboardDocument, after: DashboardDocum
   const nameOf = (id: string) => `“${fresh.get(id) ?? old.get(id) ?? id}”`;
   const changes: string[] = [];
   const say = (words: string, ids: readonly string[]) => {
-    if (ids.length > 0) changes.push(`${words} ${listed(ids.map(nameOf))}.`);
+    if (ids.length > 0) changes.push(`${words} ${listed(ids.map(nameOf), MOST_NAMED)}.`);
   };
   if (before.title !== after.title) changes.push(`Title: “${before.title}” became “${after.title}”.`);
   const [were, are] = [itemsOf(before), itemsOf(after)];
@@ -55,7 +51,7 @@ export function documentChanges(before: DashboardDocument, after: DashboardDocum
   for (const item of are) {
     const known = itemOf(before, item.id);
     const settings = known ? changedSettings(known, item) : [];
-    if (settings.length > 0) changes.push(`${nameOf(item.id)}: other ${listed(settings)}.`);
+    if (settings.length > 0) changes.push(`${nameOf(item.id)}: other ${listed(settings, MOST_NAMED)}.`);
   }
   const places = new Map(placesByPage(before).map((place) => [place.item, place]));
   say(
@@ -87,7 +83,7 @@ function wireChanges(
   const keys = [...new Set([...old.keys(), ...fresh.keys()])];
   const sentence = (words: string, changed: readonly string[]) => {
     const names = changed.map((key) => key.split(' ').map(nameOf).join(' → '));
-    return names.length > 0 ? [`${words}: ${listed(names)}.`] : [];
+    return names.length > 0 ? [`${words}: ${listed(names, MOST_NAMED)}.`] : [];
   };
   const [on, off, both] = [
     keys.filter((key) => !isOn(old, key) && isOn(fresh, key)),
@@ -116,11 +112,15 @@ function pageChanges(before: DashboardDocument, after: DashboardDocument): strin
   });
   const kept = (pages: readonly Page[], others: readonly Page[]) =>
     pages.map(({ id }) => id).filter((id) => nameIn(others, id) !== undefined);
-  const names = (pages: readonly Page[]) => listed(pages.map(({ name }) => `“${name}”`));
+  const names = (pages: readonly Page[]) =>
+    listed(
+      pages.map(({ name }) => `“${name}”`),
+      MOST_NAMED,
+    );
   return [
     ...(added.length > 0 ? [`Page added: ${names(added)}.`] : []),
     ...(removed.length > 0 ? [`Page removed: ${names(removed)}.`] : []),
-    ...(renamed.length > 0 ? [`Page renamed: ${listed(renamed)}.`] : []),
+    ...(renamed.length > 0 ? [`Page renamed: ${listed(renamed, MOST_NAMED)}.`] : []),
     ...(same(kept(old, fresh), kept(fresh, old)) ? [] : ['Pages in another order.']),
   ];
 }

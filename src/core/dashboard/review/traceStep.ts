@@ -1,4 +1,5 @@
 /** The effect of one wire as a step of a trace: its words, and the rows and days that it leaves. */
+import { listed } from '../../listed';
 import { shortDayWords } from '../../calendar/names';
 import { countDaysIn, intersectRuns, type DayRuns } from '../../calendar/runs';
 import { TOTAL, type Layout, type Selection } from '../../cube/query';
@@ -53,11 +54,8 @@ export async function counted(context: TraceContext, selection: Selection, windo
 const MOST_VALUES = 6;
 
 /** "Web, Counter and 3 more". */
-export function valuesInWords(values: readonly (string | null)[]): string {
-  const named = values.slice(0, MOST_VALUES).map((value) => value ?? BLANK);
-  const rest = values.length - named.length;
-  return rest > 0 ? `${named.join(', ')} and ${rest} more` : named.join(', ');
-}
+export const valuesInWords = (values: readonly (string | null)[]): string =>
+  listed(values, MOST_VALUES, (value) => value ?? BLANK);
 
 /** A chosen value, or the path of a chosen node of a tree. */
 const nodeWords = (value: string | null) =>

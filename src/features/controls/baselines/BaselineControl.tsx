@@ -1,5 +1,6 @@
 'use client';
 /** Chooses what the figures of wired visuals are compared with; each entry with the days it would mean now. */
+import { moreWords } from '../../../core/listed';
 import type { BaselineChooser } from '../../../core/dashboard/document/controls';
 import type { ChosenBaseline } from '../../../core/dashboard/document/kinds/baselines';
 import { baselineName, isOwnBaseline } from '../../../core/dashboard/document/kinds/compare';
@@ -15,11 +16,10 @@ import { ChooserEntries, ChooserFrame } from '../ChooserParts';
 function offerWords({ windows }: BaselineOffer, rule: CalendarRule): string {
   const [first] = windows;
   if (!first) return '';
-  const more = windows.length > 1 ? ` and ${windows.length - 1} more` : '';
   const overlap =
     'warnings' in first ? first.warnings.find((warning) => warning.code === 'overlap') : undefined;
   const shared = overlap?.code === 'overlap' ? ` · shares ${dayCountWords(overlap.days)}` : '';
-  return `${baselineDays(first, rule)}${more}${shared}`;
+  return `${[baselineDays(first, rule), moreWords(windows.length, 1)].join(' ').trimEnd()}${shared}`;
 }
 
 /** Why an entry cannot be chosen: none of its windows has a day with data. */

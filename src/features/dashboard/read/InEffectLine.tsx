@@ -1,5 +1,6 @@
 'use client';
 /** One sentence that says what the dashboard shows now; each part leads to its control or clears it. */
+import { moreWords } from '../../../core/listed';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useIsOneColumn } from '../../ui/screen';
@@ -196,7 +197,7 @@ function SaidParts() {
       <>
         {isWhole ? parts : parts.slice(0, MOST_SAID)}
         <Button aria-expanded={isWhole} onClick={() => setWhole(!isWhole)} sx={{ py: 0 }}>
-          {isWhole ? 'Say less' : `and ${parts.length - MOST_SAID} more`}
+          {isWhole ? 'Say less' : moreWords(parts.length, MOST_SAID)}
         </Button>
       </>
     );

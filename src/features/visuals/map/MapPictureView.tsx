@@ -1,5 +1,7 @@
 'use client';
 /** The picture of a map: zoomed and moved by wheel, buttons, drags and keys; marks are read, chosen and asked about. */
+import { listed } from '../../../core/listed';
+import { numberWords } from '../../../core/locale';
 import { memo, useMemo, useRef, useState } from 'react';
 import type { ShownPart } from '../../../core/dashboard/document/kinds/compare';
 import { BLANK } from '../../../core/model/blank';
@@ -138,8 +140,7 @@ function Unplaced({
   if (unplaced.length === 0) return null;
   return (
     <div style={quietStyle}>
-      {unplaced.length} without a place: {unplaced.slice(0, 3).join(', ')}
-      {unplaced.length > 3 && ` and ${unplaced.length - 3} more`}
+      {numberWords(unplaced.length)} without a place: {listed(unplaced, 3)}
     </div>
   );
 }
