@@ -234,10 +234,15 @@ class Run {
   private untilLost(): Promise<Lost | undefined> {
     return new Promise((resolve) => {
       const { servers, database, stopping } = this;
-      const lost = () => resolve(stopping.aborted ? undefined : this.whatIsLost());
-      for (const server of servers.values()) server.once('exit', lost);
-      database?.child.once('exit', lost);
-      stopping.addEventListener('abort', lost, { once: true });
+      const children = [...servers.values(), ...(database ? [database.child] : [])];
+      const lost = () => {
+        // Those that go on are waited for again, however often another ends.
+        for (const child of children) child.off('exit', lost);
+        stopping.removeEventListener('abort', lost);
+        resolve(stopping.aborted ? undefined : this.whatIsLost());
+      };
+      for (const child of children) child.on('exit', lost);
+      stopping.addEventListener('abort', lost);
       if (stopping.aborted || this.whatIsLost()) lost();
     });
   }
