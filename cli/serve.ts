@@ -170,9 +170,19 @@ class Run {
     return this.ports.flatMap((port) => (this.runsAt(port) ? this.servers.get(port)!.pid! : []));
   }
 
+  /** Throws where the database ends meanwhile: without it they would not answer for as long as they are waited for. */
   private async untilAllAnswer(): Promise<void> {
+    const child = this.database?.child;
+    const lost = new AbortController();
+    const end = () => lost.abort();
+    child?.once('exit', end);
+    if (child && hasEnded(child)) end();
+    const signal = AbortSignal.any([this.stopping, lost.signal]);
     for (const [port, server] of this.servers)
-      await untilAnswering(this.urlAt(port), server, LOG_FILE, this.stopping);
+      await untilAnswering(this.urlAt(port), server, LOG_FILE, signal);
+    child?.off('exit', end);
+    if (lost.signal.aborted && !this.stopping.aborted)
+      throw new CommandFailure('The database ended while the server came up.');
   }
 
   /** Stays until the command is stopped; what ends by itself is started again, a few times. */

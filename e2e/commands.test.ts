@@ -1,6 +1,6 @@
 /** The commands after a crash: what was killed comes back, is told, and is ended; two at once cannot both win. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -28,6 +28,7 @@ function command(...args: string[]) {
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const said = { text: '' };
+  lastSaid = said;
   child.stdout.on('data', (bytes: Buffer) => (said.text += bytes.toString()));
   child.stderr.on('data', (bytes: Buffer) => (said.text += bytes.toString()));
   const ended = new Promise<number | null>((resolve) => child.once('close', resolve));
@@ -40,10 +41,14 @@ async function run(...args: string[]) {
   return { code, text: said.text };
 }
 
+/** What the command said that was begun last: a test that waits in vain tells it. */
+let lastSaid = { text: '' };
+
 async function until(what: string, holds: () => boolean | Promise<boolean>, patience = 40_000) {
   for (const begun = Date.now(); ; await new Promise((resolve) => setTimeout(resolve, 50))) {
     if (await holds()) return;
-    if (Date.now() - begun > patience) throw new Error(`Waited in vain for ${what}`);
+    if (Date.now() - begun > patience)
+      throw new Error(`Waited in vain for ${what}; the command said: ${lastSaid.text.slice(-1500)}`);
   }
 }
 
@@ -176,6 +181,24 @@ test('a start after a killed command takes over, and a killed database comes bac
   expect((await run('stop')).text).toContain('Dathen is stopped');
   expect(await again.ended).toBe(0);
 }, 180_000);
+
+test('a database that is killed while the server comes up is not waited for', async () => {
+  const started = command('start', '--port', String(port));
+  await until('the server to be begun', () => {
+    if (!existsSync(path.join(data, 'run.json'))) return false;
+    const { pid, serverPids } = record();
+    return pid === started.child.pid && serverPids.length > 0;
+  });
+  kill(databasePid());
+  // Far less than a server is waited for that has its database.
+  await until(
+    'all to be there',
+    async () => started.said.text.includes('started again') && (await answers()),
+    30_000,
+  );
+  expect((await run('stop')).text).toContain('Dathen is stopped');
+  expect(await started.ended).toBe(0);
+}, 120_000);
 
 test('print: a stored dashboard as a PDF file, with or without a server that runs', async () => {
   const out = path.join(folder, 'paper.pdf');
