@@ -2,6 +2,7 @@
 import type { ChildProcess } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
 import { currentBuild } from './build';
 import { serverEnvironment, type DatabaseAddress } from './environment';
 import { CommandFailure } from './failure';
@@ -88,6 +89,9 @@ type Lost = 'The server' | 'The database';
 const SERVER_PATIENCE_MS = 10_000;
 /** What a server is at cannot be finished without its database, so that it is not waited for. */
 const WITHOUT_DATABASE_MS = 300;
+/** So long after something went wrong it is known which process has ended, if one has. */
+const KNOWN_MS = 1500;
+const LOOK_MS = 50;
 
 /** Database and servers of one command, brought back when one of them ends by itself. */
 class Run {
@@ -119,7 +123,7 @@ class Run {
         await this.start(build);
         return;
       } catch (error) {
-        const killed = this.whatIsKilled();
+        const killed = await this.whatIsKilled();
         if (this.stopping.aborted || !killed || restarts === MOST_RESTARTS) throw error;
         console.error(lostWords(killed));
         await this.endServers(WITHOUT_DATABASE_MS);
@@ -128,10 +132,17 @@ class Run {
     }
   }
 
-  /** What was up and has ended, other than by saying why it cannot go on. */
-  private whatIsKilled(): Lost | undefined {
-    if (this.database && hasEnded(this.database.child)) return 'The database';
-    return [...this.servers.values()].some(({ signalCode }) => signalCode) ? 'The server' : undefined;
+  /**
+   * What was up and has ended, other than by saying why it cannot go on. Connections break a moment before it is known
+   * that a process is gone.
+   */
+  private async whatIsKilled(): Promise<Lost | undefined> {
+    for (let waited = 0; waited < KNOWN_MS && !this.isStopping(); waited += LOOK_MS) {
+      if (this.database && hasEnded(this.database.child)) return 'The database';
+      if ([...this.servers.values()].some(({ signalCode }) => signalCode)) return 'The server';
+      await pause(LOOK_MS);
+    }
+    return undefined;
   }
 
   private isStopping(): boolean {
