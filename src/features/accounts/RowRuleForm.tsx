@@ -2,7 +2,6 @@
 import { columnValuesSchema } from '../../contract/datasets';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
@@ -11,6 +10,7 @@ import type { Group } from '../../contract/people';
 import { rowRuleSchema, type RowRule } from '../../contract/rowRules';
 import type { SharedDimension } from '../../core/model/model';
 import { parsePhrase } from '../../core/period/parse';
+import { ChoiceField } from '../ui/ChoiceField';
 import { InlineForm } from '../ui/InlineForm';
 import { requestAs } from '../ui/request';
 
@@ -28,35 +28,6 @@ async function valuesOf({ members, spellings }: SharedDimension): Promise<string
     ),
   );
   return [...new Set(lists.flat().map((value) => spellings[value] ?? value))].sort();
-}
-
-function Choice({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [value: string, words: string])[];
-  onChange: (value: string) => void;
-}) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-      sx={{ minWidth: 150 }}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-    >
-      {options.map(([option, words]) => (
-        <MenuItem key={option} value={option}>
-          {words}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
 }
 
 /** Values of a dimension, and the one that stands for blank. */
@@ -129,13 +100,15 @@ export function RowRuleForm({
           {problem}
         </Typography>
       )}
-      <Choice
+      <ChoiceField
+        sx={{ minWidth: 150 }}
         label="People of"
         value={String(group)}
         options={groups.map(({ id, name }) => [String(id), name])}
         onChange={(id) => setGroup(Number(id))}
       />
-      <Choice
+      <ChoiceField
+        sx={{ minWidth: 150 }}
         label="see of"
         value={dimension}
         options={[...shared.map(({ key, name }) => [key, name] as const), [DAYS_ALONE, 'days alone']]}

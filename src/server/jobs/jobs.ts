@@ -12,6 +12,7 @@ import type { InUse } from '../datasets/load';
 import type { Progress } from '../datasets/profile';
 import { recoverLoads } from '../datasets/recover';
 import { log } from '../log';
+import { lookEvery } from '../lookEvery';
 import { once } from '../once';
 import { Problem } from '../problem';
 import { machineProblem } from '../problemFor';
@@ -212,18 +213,12 @@ async function doAgain(row: JobRow): Promise<void> {
 
 /** Looks for work that is lost from now on, as long as this process lives. */
 export function startTakingUp(): void {
-  once('jobs taken up', () => {
-    let isBusy = false;
-    const look = async () => {
-      if (isBusy || stopping().aborted) return;
-      isBusy = true;
-      await forOurselves(takeUpLost).catch((error: unknown) =>
-        // The database may be away for a moment; the next look finds what is lost.
-        log().warn(error, 'lost work could not be looked for'),
-      );
-      isBusy = false;
-    };
-    void look();
-    return setInterval(() => void look(), LOOK_MS).unref();
-  });
+  lookEvery(
+    'jobs taken up',
+    LOOK_MS,
+    async () => {
+      if (!stopping().aborted) await forOurselves(takeUpLost);
+    },
+    'lost work could not be looked for',
+  );
 }

@@ -4,7 +4,7 @@ import { dashboardRight } from '../accounts/dashboardRights';
 import { forCaller, forOurselves } from '../caller';
 import { utcTime } from '../database/connection';
 import { log } from '../log';
-import { once } from '../once';
+import { lookEvery } from '../lookEvery';
 import { Problem } from '../problem';
 import { missedSince, nextDue } from './due';
 import { makeScheduled } from './make';
@@ -69,20 +69,10 @@ export async function runNow(id: number): Promise<void> {
 
 /** Looks for what is due from now on, as long as this process lives. */
 export function startSchedules(): void {
-  once('schedules', () => {
-    let isBusy = false;
-    const look = async () => {
-      if (isBusy) return;
-      isBusy = true;
-      try {
-        await forOurselves(() => runDue(Date.now()));
-      } catch (error) {
-        // The database may be away for a moment; the next look finds what was due.
-        log().warn(error, 'schedules could not be looked at');
-      }
-      isBusy = false;
-    };
-    void look();
-    return setInterval(() => void look(), LOOK_MS).unref();
-  });
+  lookEvery(
+    'schedules',
+    LOOK_MS,
+    () => forOurselves(() => runDue(Date.now())),
+    'schedules could not be looked at',
+  );
 }

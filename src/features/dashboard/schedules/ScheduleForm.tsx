@@ -3,13 +3,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import MenuItem from '@mui/material/MenuItem';
 import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import { SCHEDULE_FORMATS, scheduleSchema, type Schedule } from '../../../contract/schedules';
 import { pagesOf } from '../../../core/dashboard/document/pages';
+import { ChoiceField } from '../../ui/ChoiceField';
 import { orSentence } from '../../ui/request';
 import { useDocument } from '../../workspace/workspace';
 import { COMMON_TIMES } from './times';
@@ -60,37 +60,6 @@ function readFields(fields: Fields): { ok: true; schedule: Schedule } | { ok: fa
   return { ok: false, problem: `${field}: ${issue?.message ?? 'does not fit'}` };
 }
 
-/** A choice among values, each with its words. */
-function Choice({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [value: string, words: string])[];
-  onChange: (value: string) => void;
-}) {
-  return (
-    <TextField
-      select
-      fullWidth
-      margin="dense"
-      label={label}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-    >
-      {options.map(([option, words]) => (
-        <MenuItem key={option} value={option}>
-          {words}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
-}
-
 function FieldOfText({
   label,
   value,
@@ -118,7 +87,9 @@ function FieldOfText({
 function PageChoice({ page, onPage }: { page: string; onPage: (page: string) => void }) {
   const pages = pagesOf(useDocument());
   return pages.length > 1 ? (
-    <Choice
+    <ChoiceField
+      fullWidth
+      margin="dense"
       label="Page"
       value={page}
       options={[['', 'Every page'], ...pages.map(({ name }) => [name, name] as const)]}
@@ -132,7 +103,9 @@ function When({ cron, onChange, own }: { cron: string; onChange: (cron: string) 
   const [isOwn, setOwn] = useState(() => !COMMON_TIMES.some((entry) => entry.cron === cron));
   return (
     <>
-      <Choice
+      <ChoiceField
+        fullWidth
+        margin="dense"
         label="When"
         value={isOwn ? OWN : cron}
         options={[
@@ -193,7 +166,9 @@ export function ScheduleForm({
         own={text('cron', 'minute, hour, day of the month, month, weekday: 30 6 * * 1-5')}
       />
       {text('timeZone', 'in which these hours are meant')}
-      <Choice
+      <ChoiceField
+        fullWidth
+        margin="dense"
         label="What"
         value={fields.format}
         options={SCHEDULE_FORMATS.map((format) => [format, FORMAT_NAMES[format]])}
