@@ -232,6 +232,28 @@ program
     await importFile(file, options);
   });
 
+const nodes = program
+  .command('nodes')
+  .description('the nodes that rows are spread over, and which datasets lie on them')
+  .addOption(configOption())
+  .action(async ({ config }: { config?: string }) => {
+    const { printNodes } = await import('./nodes');
+    await printNodes(config);
+  });
+
+for (const [name, description] of [
+  ['spread', 'move the rows of a dataset onto all nodes of the settings'],
+  ['gather', 'move the rows of a dataset from nodes into the database itself'],
+] as const)
+  nodes
+    .command(name)
+    .description(description)
+    .argument('<dataset>', 'its key or name')
+    .action(async (dataset: string) => {
+      const { moveDataset } = await import('./nodes');
+      await moveDataset(dataset, name, nodes.opts<{ config?: string }>().config);
+    });
+
 program
   .command('period')
   .description('tell the days of a period phrase, or answer many questions')

@@ -136,6 +136,8 @@ function accountStatements(password: string): string {
     `ALTER USER '${ACCOUNT}'@'127.0.0.1' IDENTIFIED BY '${password}';`,
     // Schemas that begin with this name are all its own; tests make some beside the one in use.
     `GRANT ALL ON \`${DATABASE}%\`.* TO '${ACCOUNT}'@'127.0.0.1';`,
+    // Where nodes are is told by statements of ours.
+    `GRANT FEDERATED ADMIN ON *.* TO '${ACCOUNT}'@'127.0.0.1';`,
     "DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');",
     'FLUSH PRIVILEGES;',
     "ALTER USER 'root'@'localhost' ACCOUNT LOCK;",
@@ -221,6 +223,7 @@ async function startOnce(
   await endLeftover(folder);
   if (!existsSync(path.join(folder, 'mysql'))) await install(folder, owner);
   const temporary = emptyTemporaryFolder(folder, owner);
+  const spider = readsNodes() ? spiderFlags() : [];
   const password = accountPassword(dataFolder);
   const init = path.join(folder, 'accounts.sql');
   writeFileSync(init, accountStatements(password), { mode: 0o600 });
@@ -229,7 +232,11 @@ async function startOnce(
   const log = openSync(logFile, 'w');
   const child = spawn(
     'mariadbd',
-    [...databaseFlags({ folder, temporary, init, port, asSystemUser: owner !== undefined }), ...flags],
+    [
+      ...databaseFlags({ folder, temporary, init, port, asSystemUser: owner !== undefined }),
+      ...spider,
+      ...flags,
+    ],
     {
       stdio: ['ignore', log, log],
       detached: true,
@@ -268,6 +275,25 @@ async function startOnce(
       rmSync(temporary, { recursive: true, force: true });
     },
   };
+}
+
+/** Whether rows are spread over nodes, so that the database reads from these. */
+function readsNodes(): boolean {
+  const nodes: unknown = JSON.parse(process.env.DATHEN_NODES ?? '[]');
+  return Array.isArray(nodes) && nodes.length > 0;
+}
+
+/** Where Debian puts what a database can load. */
+const SPIDER = '/usr/lib/mysql/plugin/ha_spider.so';
+
+/** What lets a database read from nodes. Throws where Debian's package for it is missing. */
+export function spiderFlags(): string[] {
+  if (!existsSync(SPIDER))
+    throw new CommandFailure(
+      'Rows are to be spread over nodes, which needs mariadb-plugin-spider: sudo apt-get install -y --no-install-recommends mariadb-plugin-spider',
+    );
+  // A node that is away is told at once.
+  return ['--plugin-load-add=ha_spider', '--spider-connect-timeout=2'];
 }
 
 /** The socket's path has to be short; long folders get one among the temporary files. */

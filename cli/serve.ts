@@ -326,21 +326,23 @@ async function clearLostLoads() {
 
 /** What prepares the data: read while the database comes up, since that takes as long. */
 async function preparation() {
-  const [connection, migrate, keys, loads, bin, almanac] = await Promise.all([
+  const [connection, migrate, keys, nodes, loads, bin, almanac] = await Promise.all([
     import('../src/server/database/connection'),
     import('../src/server/backup/migrate'),
     import('../src/server/keyRotation'),
+    import('../src/server/nodes/join'),
     import('../src/server/datasets/recover'),
     import('../src/server/bin/bin'),
     import('../src/server/almanac/almanac'),
   ]);
-  return { ...connection, ...migrate, ...keys, ...loads, ...bin, ...almanac };
+  return { ...connection, ...migrate, ...keys, ...nodes, ...loads, ...bin, ...almanac };
 }
 
 async function prepareForOurselves(options: ServeOptions, signal: AbortSignal) {
   const steps = await preparation();
   await steps.migrateWithBackup((line) => console.error(line));
   await steps.finishRotation();
+  await steps.joinNodes((line) => console.error(line));
   await steps.recoverLoads();
   await steps.emptyBin();
   if (options.demoScale !== undefined) {

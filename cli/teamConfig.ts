@@ -4,6 +4,7 @@ import { isIP } from 'node:net';
 import path from 'node:path';
 import { z } from 'zod';
 import { isOrigin } from '../src/core/embedOrigins';
+import { MOST_NODES, nodeAddressSchema } from '../src/server/nodes/address';
 import type { DatabaseAddress } from './environment';
 import { CommandFailure } from './failure';
 import { DATA, userPath } from './places';
@@ -46,6 +47,16 @@ const teamConfigSchema = z.strictObject({
     })
     .nullable()
     .default(null),
+  nodes: z
+    .array(
+      nodeAddressSchema
+        .omit({ password: true })
+        .extend({ port: port.default(3306), password: secret })
+        .strict(),
+    )
+    .max(MOST_NODES)
+    .refine((nodes) => new Set(nodes.map(({ name }) => name)).size === nodes.length, 'has a name twice')
+    .default([]),
   keyFile: z.string().min(1).optional(),
   mail: z
     .strictObject({
@@ -86,6 +97,7 @@ const VARIABLES: Readonly<Record<string, string>> = {
   DATHEN_DB_PASSWORD_FILE: 'database.password.file',
   DATHEN_DB_NAME: 'database.name',
   DATHEN_DB_TLS: 'database.tls',
+  DATHEN_NODES: 'nodes',
   DATHEN_KEY_FILE: 'keyFile',
   DATHEN_SMTP: 'mail.server',
   DATHEN_SMTP_FILE: 'mail.server.file',
@@ -110,7 +122,17 @@ function valueOf(place: string, text: string): unknown {
   if (LISTS.includes(place)) return text.split(/[\s,]+/).filter(Boolean);
   if (NUMBERS.includes(place)) return Number(text);
   if (FLAGS.includes(place)) return text === '1' || text === 'true';
+  if (place === 'nodes') return jsonOf(text);
   return text;
+}
+
+/** What a variable says in JSON; the text itself where it is none, which is then refused with all else. */
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text;
+  }
 }
 
 type Tree = { [name: string]: unknown };
@@ -189,11 +211,16 @@ export const databaseOf = ({ database }: TeamSettings): DatabaseAddress | null =
 /** Settings as the server's code reads them; those of an own database are told by whoever starts it. */
 export function teamEnvironment(settings: TeamSettings): Record<string, string> {
   const { mail, openId, keyFile, outbox, uploadMegabytes, address, database } = settings;
+  const nodes = settings.nodes.map((node, i) => ({
+    ...node,
+    password: open(node.password, `nodes.${i}.password`),
+  }));
   const given: Record<string, string | undefined> = {
     DATHEN_TEAM: '1',
     DATHEN_ADDRESS: address.replace(/\/+$/, ''),
     DATHEN_TRUSTED_PROXIES: settings.trustedProxies.join(' '),
     DATHEN_EMBED_ORIGINS: settings.embed.join(' '),
+    DATHEN_NODES: JSON.stringify(nodes),
     DATHEN_KEY_FILE: keyFile === undefined ? undefined : userPath(keyFile),
     DATHEN_OUTBOX: outbox === undefined ? undefined : userPath(outbox),
     DATHEN_UPLOAD_MB: uploadMegabytes?.toString(),

@@ -17,6 +17,7 @@ export async function withDatabase<T>(work: () => Promise<T>, alone = false): Pr
   try {
     if (own) {
       await migrateDatabase();
+      await (await import('../src/server/nodes/join')).joinNodes((line) => console.error(line));
       await (await import('../src/server/datasets/recover')).recoverLoads();
     }
     return await work();

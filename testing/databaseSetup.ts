@@ -3,7 +3,7 @@ import { chmodSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { serverEnvironment } from '../cli/environment';
-import { startDatabase } from '../cli/mariadb';
+import { spiderFlags, startDatabase } from '../cli/mariadb';
 import makePrograms from './programSetup';
 import { keepRunning } from './running';
 
@@ -12,7 +12,7 @@ export default async function setup(): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'dathen-unit-'));
   // The database's system user has to pass through.
   chmodSync(folder, 0o711);
-  const database = await startDatabase(folder);
+  const database = await startDatabase(folder, spiderFlags());
   keepRunning({ database, folder });
   Object.assign(process.env, serverEnvironment(database, folder));
 }

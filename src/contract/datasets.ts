@@ -111,6 +111,7 @@ export const datasetSummarySchema = datasetModelSchema.extend({
   source: z.string(),
   refused: z.int(),
   origin: originSchema.nullable(),
+  nodes: z.array(z.string()).describe('Nodes that its rows lie on; none where they lie in the database itself'),
   coverage: z.record(z.string(), roleCoverageSchema).describe('By key of the date column'),
 });
 export type DatasetSummary = z.infer<typeof datasetSummarySchema>;

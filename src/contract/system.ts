@@ -14,6 +14,9 @@ export const healthSchema = z.object({
 export const readinessSchema = z.object({
   ready: z.boolean(),
   missing: z.array(z.string()).describe('What is missing, in words; none where it is ready'),
+  away: z
+    .array(z.string())
+    .describe('Nodes that do not answer: what no cube holds of the rows there cannot be answered'),
 });
 export type Readiness = z.infer<typeof readinessSchema>;
 

@@ -1,6 +1,7 @@
 /** The server's settings, from the environment that `./dathen` prepares. */
 import path from 'node:path';
 import { z } from 'zod';
+import { MOST_NODES, nodeAddressSchema, type NodeAddress } from './nodes/address';
 
 const flag = z.enum(['0', '1']).default('0');
 
@@ -13,6 +14,12 @@ const environmentSchema = z.object({
   DATHEN_DB_PASSWORD: z.string().min(1),
   DATHEN_DB_NAME: z.string().regex(/^\w+$/),
   DATHEN_DATA: z.string().min(1),
+  /** The nodes that rows are spread over, as JSON. */
+  DATHEN_NODES: z
+    .string()
+    .default('[]')
+    .transform((text): unknown => JSON.parse(text))
+    .pipe(z.array(nodeAddressSchema).max(MOST_NODES)),
   /** Largest file that may be sent, and what all files that wait may take together, in MB. */
   DATHEN_UPLOAD_MB: z.coerce.number().int().min(1).default(4096),
   DATHEN_UPLOADS_MB: z.coerce.number().int().min(1).default(16384),
@@ -52,6 +59,8 @@ export interface ServerConfig {
     readonly password: string;
     readonly name: string;
   };
+  /** None where all rows lie in the database itself. */
+  readonly nodes: readonly NodeAddress[];
   /** Folder for uploads and cubes. */
   readonly dataFolder: string;
   /** Bytes of one file that is sent, and of all that wait to be loaded. */
@@ -96,6 +105,7 @@ export function serverConfig(): ServerConfig {
       password: environment.DATHEN_DB_PASSWORD,
       name: environment.DATHEN_DB_NAME,
     },
+    nodes: environment.DATHEN_NODES,
     dataFolder: path.resolve(environment.DATHEN_DATA),
     uploadLimits: {
       perFile: environment.DATHEN_UPLOAD_MB * 1024 ** 2,

@@ -3,6 +3,7 @@ import type { Readiness } from '../contract/system';
 import { accessSync, constants } from 'node:fs';
 import { serverConfig } from './config';
 import { selectRows } from './database/connection';
+import { awayNodes, nodeNames } from './nodes/nodes';
 import { stopping } from './stopping';
 
 /** A database that is silent for longer counts as one that is away. */
@@ -20,5 +21,5 @@ export async function readiness(): Promise<Readiness> {
   } catch {
     missing.push('The data folder cannot be written.');
   }
-  return { ready: missing.length === 0, missing };
+  return { ready: missing.length === 0, missing, away: await awayNodes(nodeNames()) };
 }

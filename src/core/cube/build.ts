@@ -14,6 +14,35 @@ export interface GroupedRow {
 /** Sums are exact while their absolute values together stay below 2^53. */
 export const EXACT_LIMIT = Number.MAX_SAFE_INTEGER;
 
+const summed = <T extends GroupedRow['numbers'][number]>(a: T, b: T) => ({
+  sum: a.sum + b.sum,
+  count: a.count + b.count,
+  minimum: of(Math.min, a.minimum, b.minimum),
+  maximum: of(Math.max, a.maximum, b.maximum),
+});
+const of = (best: (a: number, b: number) => number, a: number | null, b: number | null) =>
+  a === null || b === null ? (a ?? b) : best(a, b);
+
+/** The same rows in one group where there are several of the same days and values, such as one from each of some parts. */
+export function mergeGroups(groups: readonly GroupedRow[]): GroupedRow[] {
+  const merged = new Map<string, GroupedRow>();
+  for (const group of groups) {
+    const key = JSON.stringify([group.day, group.otherDays, group.categories]);
+    const known = merged.get(key);
+    merged.set(
+      key,
+      known
+        ? {
+            ...known,
+            rows: known.rows + group.rows,
+            numbers: known.numbers.map((number, i) => summed(number, group.numbers[i]!)),
+          }
+        : group,
+    );
+  }
+  return [...merged.values()];
+}
+
 export type BuiltCube =
   { readonly ok: true; readonly cube: Cube } | { readonly ok: false; readonly reason: 'inexact' };
 

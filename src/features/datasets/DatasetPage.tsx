@@ -17,6 +17,7 @@ import { changeDataset, copyAgain, readDataset } from './api';
 import { ColumnsSection } from './ColumnsSection';
 import { CoverageSection } from './CoverageSection';
 import { LoadsSection, RefusalsSection } from './LoadsSection';
+import { NodesNote } from './NodesNote';
 import { RhythmSection } from './RhythmSection';
 import { MeasuresSection } from './MeasuresSection';
 import { numberWords } from '../../core/locale';
@@ -89,6 +90,7 @@ export function DatasetPage({ datasetKey }: { datasetKey: string }) {
               {shown.origin?.mode === 'copy' && <CopyAgainButton datasetKey={datasetKey} />}
               <DeleteButton name={shown.name} datasetKey={datasetKey} />
             </Box>
+            {shown.nodes.length > 0 && <NodesNote nodes={shown.nodes} />}
             <RhythmSection dataset={shown} onChange={change} />
             <CoverageSection dataset={shown} />
             <ColumnsSection dataset={shown} onChange={change} />

@@ -63,6 +63,14 @@ export function RefusalsSection({ dataset }: { dataset: DatasetSummary }) {
   );
 }
 
+/** What a load did, by its mode. */
+const HOW: Readonly<Record<string, string>> = {
+  append: 'added',
+  live: 'read live',
+  move: 'moved',
+  replace: 'replaced',
+};
+
 export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
   const loads = useQuery({
     queryKey: ['loads', dataset.key, dataset.load],
@@ -90,9 +98,7 @@ export function LoadsSection({ dataset }: { dataset: DatasetSummary }) {
               <TableCell>{momentWords(`${load.startedAt.replace(' ', 'T')}Z`)}</TableCell>
               <TableCell>{load.source}</TableCell>
               <TableCell>{load.actor}</TableCell>
-              <TableCell>
-                {load.mode === 'append' ? 'added' : load.mode === 'live' ? 'read live' : 'replaced'}
-              </TableCell>
+              <TableCell>{HOW[load.mode] ?? load.mode}</TableCell>
               <TableCell>{load.message ? `${load.status}: ${load.message}` : load.status}</TableCell>
               <TableCell>{load.changes ? changesWords(load.changes) : ''}</TableCell>
               <TableCell align="right">{numberWords(load.rowsLoaded)}</TableCell>

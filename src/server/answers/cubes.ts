@@ -9,7 +9,7 @@ import { gunzip, gzip } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
 import type { RowDataPacket } from 'mysql2/promise';
 import { cubeFromArrow, cubeToArrow } from '../../core/cube/arrow';
-import { buildCube, type GroupedRow } from '../../core/cube/build';
+import { buildCube, mergeGroups, type GroupedRow } from '../../core/cube/build';
 import { CELL_LIMIT, heldCategories, shapeKey, type Cube, type CubeShape } from '../../core/cube/cube';
 import { parsePrinted } from '../../core/condition/parse';
 import { joined, plain } from '../../core/condition/sql';
@@ -18,10 +18,10 @@ import { compiledSql } from '../../core/cube/sqlCondition';
 import { seenRows } from '../accounts/sight';
 import { cubeFromFile } from '../columns/columnCube';
 import { earlierLoads } from '../columns/columnFile';
-import { pool } from '../database/connection';
 import { physicalDay } from '../datasets/definition';
 import { derivedFolder } from '../datasets/derivedFiles';
-import { ownRows } from '../datasets/relation';
+import { fromEachPart } from '../nodes/parts';
+import { ownParts } from '../datasets/relation';
 import { findDataset, type StoredDataset } from '../datasets/repository';
 import { once } from '../once';
 import { Problem } from '../problem';
@@ -248,16 +248,19 @@ async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<Gro
   ];
   const list = joined([...keys, ...['COUNT(*)', ...numbersSql(columns, shape.numbers)].map(plain)], ', ');
   const groupBy = keys.map((_, i) => String(i + 1)).join(', ');
-  const [rows] = await pool().query<RowDataPacket[][]>({
-    sql: `SELECT ${list.text}
-          FROM ${await ownRows(stored)} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
-    values: [...list.values],
-    rowsAsArray: true,
+  const parts = await ownParts(stored);
+  const rows = await fromEachPart(parts, async (where) => {
+    const [found] = await where.query<RowDataPacket[][]>({
+      sql: `SELECT ${list.text}
+            FROM ${parts.from} WHERE ${day} IS NOT NULL GROUP BY ${groupBy} LIMIT ${CELL_LIMIT + 1}`,
+      values: [...list.values],
+      rowsAsArray: true,
+    });
+    return found;
   });
-  if (rows.length > CELL_LIMIT) return undefined;
   const others = shape.otherDays.length;
   const categories = heldCategories(shape).length;
-  return (rows as unknown as (string | number | null)[][]).map((row): GroupedRow => {
+  const groups = (rows as unknown as (string | number | null)[][]).map((row): GroupedRow => {
     let at = 1 + others + categories;
     const count = Number(row[at++]);
     return {
@@ -275,4 +278,6 @@ async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<Gro
       }),
     };
   });
+  const merged = parts.nodes.length > 1 ? mergeGroups(groups) : groups;
+  return merged.length > CELL_LIMIT ? undefined : merged;
 }

@@ -65,12 +65,12 @@ export function sqlSource(datasets: readonly StoredDataset[], model: Pick<Model,
       const relation = await relationOf(stored);
       const target = targetOf(stored);
       const where = selectionSql(target, selection);
-      const rows = await relation.select<{ day: number }>(
+      const rows = await relation.selectParts<{ day: number }>(
         `SELECT DISTINCT ${dayNumberSql(physicalDay(target.columns, selection.day))} AS day
-         FROM ${relation.from} WHERE ${where.text} ORDER BY day`,
+         FROM ${relation.from} WHERE ${where.text}`,
         where.values,
       );
-      return runsOfDays(rows.map((row) => Number(row.day)));
+      return runsOfDays([...new Set(rows.map((row) => Number(row.day)))].sort((a, b) => a - b));
     },
     async aggregate(asked) {
       const query = insideBuckets(asked);
@@ -86,7 +86,11 @@ export function sqlSource(datasets: readonly StoredDataset[], model: Pick<Model,
 }
 
 /** Figures grouped by the query's columns, and by day where buckets, classes of days or closing values ask for it. */
-function groupedByDay(relation: Relation, target: SqlColumns, query: AggregateQuery): Promise<FigureRow[]> {
+function groupedByDay(
+  relation: Relation,
+  target: SqlColumns,
+  query: AggregateQuery,
+): Promise<readonly FigureRow[]> {
   const { by } = query;
   const byDay =
     by.buckets !== null ||
@@ -104,7 +108,11 @@ function groupedByDay(relation: Relation, target: SqlColumns, query: AggregateQu
 }
 
 /** Numbers of different values by column, bucket and class of days: these cannot be rolled up from days. */
-function distinctRows(relation: Relation, target: SqlColumns, query: AggregateQuery): Promise<FigureRow[]> {
+function distinctRows(
+  relation: Relation,
+  target: SqlColumns,
+  query: AggregateQuery,
+): Promise<readonly FigureRow[]> {
   const { by } = query;
   const day = dayNumberSql(physicalDay(target.columns, query.day));
   const named: Sql[] = [];
@@ -126,7 +134,8 @@ function distinctRows(relation: Relation, target: SqlColumns, query: AggregateQu
   });
   const list = [...named, ...counts];
   const groups = named.map((_, i) => String(i + 1));
-  return selectList(relation, target, query, list, groups);
+  // A value may lie in several parts, and counts once.
+  return relation.select(...groupedSql(relation, target, query, list, groups));
 }
 
 /** The days on which the class changes, and the class from each of them on. */
@@ -141,35 +150,31 @@ function changesOf(codes: Uint16Array, first: number): { starts: number[]; codes
   return { starts, codes: named };
 }
 
+/** Figures of the groups in each part; those of a group are added up by whoever rolls them up. */
 function select(
   relation: Relation,
   target: SqlColumns,
   query: AggregateQuery,
   keys: readonly Sql[],
   figures: readonly string[],
-): Promise<FigureRow[]> {
+): Promise<readonly FigureRow[]> {
   const list = [...keys, ...['COUNT(*) AS group_rows', ...figures].map((text) => ({ text, values: [] }))];
-  return selectList(
-    relation,
-    target,
-    query,
-    list,
-    keys.map((_, i) => String(i + 1)),
-  );
+  const groups = keys.map((_, i) => String(i + 1));
+  return relation.selectParts(...groupedSql(relation, target, query, list, groups));
 }
 
-function selectList(
+function groupedSql(
   relation: Relation,
   target: SqlColumns,
   query: AggregateQuery,
   list: readonly Sql[],
   groups: readonly string[],
-): Promise<FigureRow[]> {
+): [sql: string, values: readonly unknown[]] {
   const selected = joined(list, ', ');
   const where = selectionSql(target, query, query.window);
   const groupBy = groups.length > 0 ? ` GROUP BY ${groups.join(', ')}` : '';
-  return relation.select<FigureRow>(
+  return [
     `SELECT ${selected.text} FROM ${relation.from} WHERE ${where.text}${groupBy}`,
     [...selected.values, ...where.values],
-  );
+  ];
 }

@@ -9,6 +9,10 @@ import packageJson from '../../../package.json';
 import { serverConfig } from '../config';
 import { dedicatedConnection } from '../database/connection';
 import { migrationsDone } from '../database/migrations';
+import { definitionSchema, ownTableSql, physicalName } from '../datasets/definition';
+import { spreadSchema } from '../nodes/address';
+import { nodeError, nodeNames } from '../nodes/nodes';
+import { partsOf } from '../nodes/parts';
 import { Problem } from '../problem';
 import { BACKUP_FORM, KEY_FILE, MANIFEST, rowsFile, type Manifest } from './manifest';
 import { checkBackup } from './restore';
@@ -39,16 +43,45 @@ async function heldTables(connection: Connection): Promise<TableShape[] | undefi
   }
 }
 
-/** Fact tables that loads still fill, or that are no more in use, are left out: nothing refers to them. */
-async function inUse(connection: Connection, shapes: readonly TableShape[]): Promise<TableShape[]> {
+/** A table as it is kept, and where its rows are read. */
+interface Kept extends TableShape {
+  readonly from: string;
+}
+
+interface FactRow {
+  readonly id: number;
+  readonly current_load: number;
+  readonly rows_load?: number | null;
+  readonly spread?: string | null;
+  readonly definition: string;
+}
+
+/**
+ * The tables with what is kept of them. Fact tables that loads still fill, or that are no more in use, are left out:
+ * nothing refers to them. One whose rows lie on nodes is kept as one that holds them itself.
+ */
+async function inUse(connection: Connection, shapes: readonly TableShape[]): Promise<Kept[]> {
   const [rows] = await connection.query('SELECT * FROM dataset WHERE current_load IS NOT NULL');
   // A backup is made before tables are changed too: in an older form each load had a table of its own.
-  const facts = new Set(
-    (rows as { id: number; current_load: number; rows_load?: number | null }[]).map(
-      ({ id, current_load, rows_load = current_load }) => `fact_${id}_${rows_load}`,
-    ),
+  const facts = new Map(
+    (rows as FactRow[]).map((row) => [`fact_${row.id}_${row.rows_load ?? row.current_load}`, row]),
   );
-  return shapes.filter(({ name }) => !name.startsWith('fact_') || facts.has(name));
+  return shapes.flatMap((shape): Kept[] => {
+    const { name } = shape;
+    const fact = facts.get(name);
+    if (!fact) return name.startsWith('fact_') ? [] : [{ ...shape, from: `\`${name}\`` }];
+    if (fact.spread == null) return [{ ...shape, from: `\`${name}\`` }];
+    const { columns } = definitionSchema.parse(JSON.parse(fact.definition));
+    const { from } = partsOf(name, spreadSchema.parse(JSON.parse(fact.spread)));
+    return [
+      {
+        name,
+        create: ownTableSql(name, columns),
+        columns: ['row_id', ...columns.map((_, i) => physicalName(i))],
+        from,
+      },
+    ];
+  });
 }
 
 async function write(folder: string): Promise<Manifest> {
@@ -58,9 +91,9 @@ async function write(folder: string): Promise<Manifest> {
     for (let i = 0; i < TRIES && !held; i++) held = await heldTables(connection);
     if (!held) throw new Problem('busy', 'Data is being loaded all the time. Try again in a moment.', 503);
     const tables = [];
-    for (const shape of await inUse(connection, held)) {
+    for (const { from, ...shape } of await inUse(connection, held)) {
       const file = path.join(folder, rowsFile(shape.name));
-      tables.push({ ...shape, ...(await writeRows(connection, shape.name, shape.columns, file)) });
+      tables.push({ ...shape, ...(await writeRows(connection, from, shape.columns, file)) });
     }
     return {
       form: BACKUP_FORM,
@@ -69,6 +102,8 @@ async function write(folder: string): Promise<Manifest> {
       migrations: await migrationsDone(connection),
       tables,
     };
+  } catch (error) {
+    throw await nodeError(nodeNames(), error);
   } finally {
     await connection.end();
   }

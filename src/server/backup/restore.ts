@@ -6,6 +6,7 @@ import { serverConfig } from '../config';
 import { dedicatedConnection } from '../database/connection';
 import { knownMigrations, newerThanKnown } from '../database/migrations';
 import { removeDerivedFiles } from '../datasets/derivedFiles';
+import { headId } from '../nodes/join';
 import { Problem } from '../problem';
 import { KEY_FILE, readManifest, rowsFile, type Manifest } from './manifest';
 import { loadRows, tellRows } from './rows';
@@ -41,6 +42,14 @@ async function readInto(schema: string, folder: string, { tables }: Manifest): P
   }
 }
 
+/** Notes that rows which lay on nodes lie here now. */
+async function keepHere(connection: Connection): Promise<void> {
+  const [columns] = await connection.query<RowDataPacket[]>(
+    `SHOW COLUMNS FROM \`${scratchName()}\`.dataset LIKE 'spread'`,
+  );
+  if (columns.length > 0) await connection.query(`UPDATE \`${scratchName()}\`.dataset SET spread = NULL`);
+}
+
 /** Reads a backup back beside the tables in use, compares, and leaves nothing behind. */
 export async function checkBackup(folder: string, manifest: Manifest): Promise<void> {
   const connection = await dedicatedConnection();
@@ -65,8 +74,10 @@ export async function restoreBackup(folder: string): Promise<Manifest> {
     const { name } = serverConfig().database;
     await anew(connection, scratchName());
     await readInto(scratchName(), folder, manifest);
+    await keepHere(connection);
     await anew(connection, formerName());
     const [[last]] = await connection.query<RowDataPacket[]>('SELECT MAX(id) AS id FROM dataset_load');
+    const head = await headId();
     const former = (await tableNames(connection)).map(
       (table) => `\`${name}\`.\`${table}\` TO \`${formerName()}\`.\`${table}\``,
     );
@@ -78,6 +89,8 @@ export async function restoreBackup(folder: string): Promise<Manifest> {
     await removeDerivedFiles();
     // Browsers keep cubes by the numbers of their loads, so that none is given twice; a smaller one is not taken.
     await connection.query(`ALTER TABLE dataset_load AUTO_INCREMENT = ${Number(last?.id ?? 0) + 1}`);
+    // The nodes belong to this head, whatever was kept elsewhere; what lies on them is not what was kept.
+    await connection.query("REPLACE INTO setting (name, value) VALUES ('head', ?)", [head]);
     await connection.query(`DROP DATABASE \`${formerName()}\``);
     await connection.query(`DROP DATABASE \`${scratchName()}\``);
   } finally {

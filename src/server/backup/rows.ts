@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip, crc32 } from 'node:zlib';
 import type { Connection as PlainConnection } from 'mysql2';
 import type { Connection } from 'mysql2/promise';
+import { BLANK_CELL, LINE_FORM, textCell } from '../database/lines';
 
 export interface Told {
   readonly rows: number;
@@ -18,28 +19,21 @@ const STRETCH = 256 * 1024;
 
 /** A value as LOAD DATA reads it between tabs; bytes stay bytes, as latin1 has one letter for each. */
 const cell = (value: Buffer | null): string =>
-  value === null ? '\\N' : value.toString('latin1').replace(/[\\\t\n\r\0]/g, (sign) => ESCAPES[sign]!);
-const ESCAPES: Readonly<Record<string, string>> = {
-  '\\': '\\\\',
-  '\t': '\\t',
-  '\n': '\\n',
-  '\r': '\\r',
-  '\0': '\\0',
-};
+  value === null ? BLANK_CELL : textCell(value.toString('latin1'));
 
 const quoted = (names: readonly string[]) => names.map((name) => `\`${name}\``).join(', ');
 
-/** Reads all rows of a table, a line each; `onLines` gets them by stretches and tells when more may come. */
+/** Reads all rows of what stands after FROM, a line each; `onLines` gets them by stretches and tells when more may come. */
 async function readRows(
   connection: Connection,
-  table: string,
+  from: string,
   columns: readonly string[],
   onLines: (lines: Buffer) => Promise<void>,
 ): Promise<Told> {
   const plain = (connection as unknown as { connection: PlainConnection }).connection;
   const stream = plain
     .query({
-      sql: `SELECT ${quoted(columns)} FROM \`${table}\``,
+      sql: `SELECT ${quoted(columns)} FROM ${from}`,
       rowsAsArray: true,
       // As the database sends it: nothing is turned into numbers or dates on the way.
       typeCast: (field) => field.buffer(),
@@ -67,10 +61,10 @@ async function readRows(
   return { rows, checksum };
 }
 
-/** Writes the rows of a table into a file. */
+/** Writes the rows of what stands after FROM into a file. */
 export async function writeRows(
   connection: Connection,
-  table: string,
+  from: string,
   columns: readonly string[],
   file: string,
 ): Promise<Told> {
@@ -78,7 +72,7 @@ export async function writeRows(
   const written = pipeline(pack, createWriteStream(file, { mode: 0o600 }));
   // What goes wrong with the file is told where its end is waited for.
   written.catch(() => undefined);
-  const told = await readRows(connection, table, columns, async (lines) => {
+  const told = await readRows(connection, from, columns, async (lines) => {
     if (!pack.write(lines)) await Promise.race([onceEvent(pack, 'drain'), written]);
   });
   pack.end();
@@ -88,7 +82,7 @@ export async function writeRows(
 
 /** What a table's rows are, read again. */
 export const tellRows = (connection: Connection, table: string, columns: readonly string[]): Promise<Told> =>
-  readRows(connection, table, columns, () => Promise.resolve());
+  readRows(connection, `\`${table}\``, columns, () => Promise.resolve());
 
 /** Puts the rows of a file into an empty table. */
 export async function loadRows(
@@ -99,7 +93,7 @@ export async function loadRows(
 ): Promise<void> {
   await connection.query({
     sql: `LOAD DATA LOCAL INFILE 'rows' INTO TABLE \`${table}\` CHARACTER SET binary
-          FIELDS TERMINATED BY '\\t' ESCAPED BY '\\\\' LINES TERMINATED BY '\\n' (${quoted(columns)})`,
+          ${LINE_FORM} (${quoted(columns)})`,
     infileStreamFactory: () => {
       const unpack = createGunzip();
       createReadStream(file)

@@ -4,6 +4,8 @@ import { dayNumberSql } from '../answers/conditionSql';
 import type { ReadCell } from '../datasets/cells';
 import { physicalDay, physicalName, rowsTable } from '../datasets/definition';
 import { findDataset, type StoredDataset } from '../datasets/repository';
+import { whileNodesAnswer } from '../nodes/nodes';
+import { partsOf } from '../nodes/parts';
 import { kindOf, removeColumns } from './columnFile';
 import { ColumnWriter } from './columnWriter';
 
@@ -15,6 +17,7 @@ export async function rebuildColumns(stored: StoredDataset): Promise<void> {
   const load = stored.currentLoad;
   if (load === null || stored.origin?.mode === 'live') return;
   const { columns } = stored.definition;
+  const parts = partsOf(rowsTable(stored), stored.spread);
   const writer = await ColumnWriter.begin(stored.id, load, columns, null);
   if (!writer) return;
   const list = columns.map((column, i) =>
@@ -22,10 +25,12 @@ export async function rebuildColumns(stored: StoredDataset): Promise<void> {
   );
   try {
     for (let last = 0; ;) {
-      const rows = await selectRows<Record<string, string | number | null>>(
-        `SELECT row_id, ${list.map((text, i) => `${text} AS v${i}`).join(', ')}
-         FROM ${rowsTable(stored)} WHERE row_id > ? ORDER BY row_id LIMIT ${CHUNK_ROWS}`,
-        [last],
+      const rows = await whileNodesAnswer(parts.nodes, () =>
+        selectRows<Record<string, string | number | null>>(
+          `SELECT row_id, ${list.map((text, i) => `${text} AS v${i}`).join(', ')}
+           FROM ${parts.from} WHERE row_id > ? ORDER BY row_id LIMIT ${CHUNK_ROWS}`,
+          [last],
+        ),
       );
       for (const row of rows)
         writer.add(

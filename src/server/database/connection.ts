@@ -19,20 +19,29 @@ const schema = { ...content, ...accounts };
 
 export type Database = MySql2Database<typeof schema>;
 
-function connectionOptions(): ConnectionOptions {
-  const { database } = serverConfig();
+type Address = Required<Pick<ConnectionOptions, 'host' | 'port' | 'user' | 'password' | 'database'>>;
+
+/** How one connects to a MariaDB that holds rows of ours: all talk the same way. */
+export function optionsFor({ host, port, user, password, database: name }: Address): ConnectionOptions {
   return {
-    host: database.host,
-    port: database.port,
-    ...(database.tls ? { ssl: { rejectUnauthorized: true } } : {}),
-    user: database.user,
-    password: database.password,
-    database: database.name,
+    host,
+    port,
+    user,
+    password,
+    database: name,
     connectTimeout: 5000,
     charset: 'utf8mb4',
     dateStrings: true,
     supportBigNumbers: true,
     timezone: 'Z',
+  };
+}
+
+function connectionOptions(): ConnectionOptions {
+  const { name, tls, ...address } = serverConfig().database;
+  return {
+    ...optionsFor({ ...address, database: name }),
+    ...(tls ? { ssl: { rejectUnauthorized: true } } : {}),
   };
 }
 

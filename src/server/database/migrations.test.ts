@@ -102,6 +102,9 @@ test.each(versions)(
         state: 'done',
         result: { dataset: 'trips', loaded: 1 },
       });
+    expect(stored.spread).toBeNull();
+    if (version >= 13)
+      expect(await findDataset('spread')).toMatchObject({ spread: { nodes: ['north', 'south'], rows: 2 } });
   },
   60_000,
 );

@@ -24,6 +24,7 @@ import { geometryEntrySchema } from '../../core/model/geometry';
 import { sharedDimensionSchema } from '../../core/model/model';
 import { coverageByRoleSchema, definitionSchema } from '../datasets/definition';
 import { taskSchema } from '../jobs/task';
+import { spreadSchema } from '../nodes/address';
 import { jsonColumn } from './jsonColumn';
 
 export const dataset = mysqlTable('dataset', {
@@ -38,6 +39,8 @@ export const dataset = mysqlTable('dataset', {
    * those that are added go into the same table. Null for what is read live.
    */
   rowsLoad: int('rows_load'),
+  /** The nodes that these rows lie on; null where they lie here. */
+  spread: jsonColumn('spread', spreadSchema),
   /** Columns, date roles and measures. */
   definition: jsonColumn('definition', definitionSchema).notNull(),
   /** The table of another database that it is copied from or read from live; null for files. */

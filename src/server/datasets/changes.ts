@@ -1,30 +1,34 @@
 /** What a reload changes, day by day: which days are new, which are gone, which hold other rows than before. */
-import type { Connection, RowDataPacket } from 'mysql2/promise';
-import { isoDay } from '../../core/calendar/day';
+import type { RowDataPacket } from 'mysql2/promise';
+import { isoDay, type Day } from '../../core/calendar/day';
 import { dayNumberSql } from '../answers/conditionSql';
 import { countDays, intersectRuns } from '../../core/calendar/runs';
 import type { LoadChanges } from '../../core/model/freshness';
+import type { Spread } from '../nodes/address';
+import { fromEachPart, partsOf, type Parts } from '../nodes/parts';
 import { physicalDay, rowsTable, type CoverageByRole, type Definition } from './definition';
 import type { StoredDataset } from './repository';
 
 /** By day, a text that is the same for the same rows in any order. */
-async function digests(
-  connection: Connection,
-  table: string,
-  definition: Definition,
-  role: string,
-  shared: readonly string[],
-) {
+async function digests(parts: Parts, definition: Definition, role: string, shared: readonly string[]) {
   const { columns } = definition;
   const cells = columns
     .flatMap((column, i) => (shared.includes(column.key) ? [`COALESCE(c${i + 1}, '\\\\N')`] : []))
     .join(', ');
   const day = physicalDay(columns, role);
-  const [rows] = await connection.query<RowDataPacket[]>(
-    `SELECT ${dayNumberSql(day)} AS day, COUNT(*) AS n, SUM(CRC32(CONCAT_WS('\\t', ${cells}))) AS digest
-     FROM ${table} WHERE ${day} IS NOT NULL GROUP BY ${day}`,
-  );
-  return new Map(rows.map((row) => [Number(row.day), `${String(row.n)}/${String(row.digest)}`]));
+  const rows = await fromEachPart(parts, async (where) => {
+    const [found] = await where.query<RowDataPacket[]>(
+      `SELECT ${dayNumberSql(day)} AS day, COUNT(*) AS n, SUM(CRC32(CONCAT_WS('\\t', ${cells}))) AS digest
+       FROM ${parts.from} WHERE ${day} IS NOT NULL GROUP BY ${day}`,
+    );
+    return found;
+  });
+  const sums = new Map<Day, { n: number; digest: bigint }>();
+  for (const row of rows) {
+    const { n, digest } = sums.get(Number(row.day)) ?? { n: 0, digest: 0n };
+    sums.set(Number(row.day), { n: n + Number(row.n), digest: digest + BigInt(row.digest as string) });
+  }
+  return new Map([...sums].map(([at, { n, digest }]) => [at, `${n}/${digest}`]));
 }
 
 /**
@@ -32,10 +36,9 @@ async function digests(
  * for rows that were read live until now, and where the role is gone.
  */
 export async function changesOf(
-  connection: Connection,
-  owned: { readonly id: number; readonly rowsLoad: number | null },
+  owned: Pick<StoredDataset, 'id' | 'rowsLoad' | 'spread'>,
   known: StoredDataset | undefined,
-  next: { readonly table: string; readonly definition: Definition },
+  next: { readonly table: string; readonly spread: Spread | null; readonly definition: Definition },
 ): Promise<LoadChanges | null> {
   if (!known || owned.rowsLoad === null || known.origin?.mode === 'live') return null;
   const role = known.definition.roles.find((entry) =>
@@ -45,8 +48,8 @@ export async function changesOf(
   const shared = known.definition.columns
     .map((column) => column.key)
     .filter((key) => next.definition.columns.some((column) => column.key === key));
-  const before = await digests(connection, rowsTable(owned), known.definition, role, shared);
-  const after = await digests(connection, next.table, next.definition, role, shared);
+  const before = await digests(partsOf(rowsTable(owned), owned.spread), known.definition, role, shared);
+  const after = await digests(partsOf(next.table, next.spread), next.definition, role, shared);
   let added = 0;
   let changed = 0;
   for (const [day, digest] of after) {

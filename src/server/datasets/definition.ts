@@ -66,17 +66,28 @@ export function physicalDay(columns: readonly StoredColumn[], key: string): stri
   return `${physicalColumn(columns, key)}${column?.type === 'timestamp' ? '_day' : ''}`;
 }
 
-/** The columns of a fact table, in SQL. A timestamp has its civil day stored beside it. */
-export function factColumnsSql(columns: readonly StoredColumn[]): string {
-  return columns.map((column, i) => columnSql(column, physicalName(i))).join(', ');
+/**
+ * The columns of a fact table, in SQL. A timestamp has its civil day stored beside it; in a table that only shows rows
+ * which lie elsewhere it is worked out there.
+ */
+export function factColumnsSql(columns: readonly StoredColumn[], isShown = false): string {
+  return columns.map((column, i) => columnSql(column, physicalName(i), isShown)).join(', ');
 }
 
-function columnSql(column: StoredColumn, name: string): string {
+/** The statement that makes a fact table which holds its rows itself. */
+export const ownTableSql = (table: string, columns: readonly StoredColumn[]): string =>
+  `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(columns)})
+   ENGINE=InnoDB ${TABLE_FORM}`;
+
+/** Texts of fact tables are the same where all their letters are, blanks at the end too. */
+export const TABLE_FORM = 'CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin';
+
+function columnSql(column: StoredColumn, name: string, isShown: boolean): string {
   switch (column.type) {
     case 'day':
       return `${name} DATE`;
     case 'timestamp':
-      return `${name} DATETIME(3), ${name}_day DATE AS (CAST(${name} AS DATE)) PERSISTENT`;
+      return `${name} DATETIME(3), ${name}_day DATE${isShown ? '' : ` AS (CAST(${name} AS DATE)) PERSISTENT`}`;
     case 'whole':
       return `${name} BIGINT`;
     case 'decimal':

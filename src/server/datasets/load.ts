@@ -4,33 +4,26 @@
  * makes them the dataset's. Killed at any moment, the earlier rows stay in use; `recoverLoads` clears the rest.
  */
 import type { LoadPlan, LoadResult, Origin } from '../../contract/datasets';
-import path from 'node:path';
 import { Readable } from 'node:stream';
 import { eq } from 'drizzle-orm';
 import type { Connection } from 'mysql2/promise';
 import { ensureAlmanac } from '../almanac/almanac';
-import { database, databaseOver, dedicatedConnection, sqlNow, type Database } from '../database/connection';
-import { dropTable } from '../database/dropTable';
-import { dataset, datasetLoad } from '../database/schema';
+import { database, dedicatedConnection, sqlNow, type Database } from '../database/connection';
+import { dataset } from '../database/schema';
 import { log } from '../log';
 import { Problem } from '../problem';
-import { factColumnsSql, factTable, keyFor, rowsTable, type Definition } from './definition';
+import { dropRows } from '../nodes/parts';
+import { keyFor, rowsTable, type Definition } from './definition';
 import type { Progress } from './profile';
 import { changesOf } from './changes';
 import { findDataset, readLoad, type StoredDataset, type StoredLoad } from './repository';
 import { removeColumns } from '../columns/columnFile';
 import { ColumnWriter } from '../columns/columnWriter';
 import { streamRows, type StreamOutcome } from './stream';
-import { holdDataset, holdName } from './holding';
-import {
-  definitionAfter,
-  putInUse,
-  rowsAdded,
-  rowsReplaced,
-  type NewRows,
-  type Owned,
-  type Transaction,
-} from './newRows';
+import { holdDataset, holdName, letGo } from './holding';
+import { definitionAfter, putInUse, rowsAdded, rowsReplaced, type Owned } from './newRows';
+import { beginLoad, endLoad } from './loadRecord';
+import { newTable, tableInUse } from './place';
 import { readHeader } from './textFile';
 
 export interface LoadOptions {
@@ -66,6 +59,7 @@ export async function loadFile(file: string, plan: LoadPlan, options: LoadOption
     if (made) await holdDataset(connection, made);
     return await loadInto(connection, file, plan, { definition, columnOrder, owned, known }, options);
   } finally {
+    await letGo(connection).catch(() => undefined);
     await connection.end().catch(() => connection.destroy());
     if (made) await removeIfNeverLoaded(made.id);
   }
@@ -77,7 +71,7 @@ async function createDataset(plan: LoadPlan, definition: Definition): Promise<Ow
   const [result] = await database()
     .insert(dataset)
     .values({ key, name: plan.name, timeZone: plan.timeZone, definition, createdAt: sqlNow() });
-  return { id: result.insertId, key, name: plan.name, currentLoad: null, rowsLoad: null };
+  return { id: result.insertId, key, name: plan.name, currentLoad: null, rowsLoad: null, spread: null };
 }
 
 async function removeIfNeverLoaded(id: number) {
@@ -116,29 +110,6 @@ interface Target {
   readonly known: StoredDataset | undefined;
 }
 
-/** Stores that a load begins; its number. */
-async function beginLoad(
-  owned: Owned,
-  mode: LoadPlan['mode'],
-  { source, actor }: LoadOptions,
-): Promise<number> {
-  const [inserted] = await database()
-    .insert(datasetLoad)
-    .values({
-      datasetId: owned.id,
-      mode,
-      status: 'running',
-      source: path.basename(source),
-      startedAt: sqlNow(),
-      actor: actor ?? 'page',
-      rowsLoaded: 0,
-      rowsRefused: 0,
-      rowsTotal: 0,
-      bytes: 0,
-    });
-  return inserted.insertId;
-}
-
 async function loadInto(
   connection: Connection,
   file: string,
@@ -148,46 +119,39 @@ async function loadInto(
 ): Promise<LoadResult> {
   const load = await beginLoad(owned, plan.mode, options);
   const before = plan.mode === 'append' ? await rowsBefore(owned) : null;
-  const table = before ? rowsTable(owned) : factTable(owned.id, load);
+  const place = before
+    ? tableInUse(connection, owned, definition)
+    : newTable(connection, owned, load, definition);
   let result: LoadResult;
   let columns: ColumnWriter | undefined;
   try {
-    await connection.query(
-      before
-        ? 'START TRANSACTION'
-        : `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY, ${factColumnsSql(definition.columns)})
-           ENGINE=InnoDB CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin`,
-    );
+    const open = await place.prepare();
     columns = await ColumnWriter.begin(owned.id, load, definition.columns, before ? owned.currentLoad : null);
-    const outcome = await streamRows(
-      connection,
-      file,
-      { table, columns, plan, definition, columnOrder },
-      options,
-    );
+    const outcome = await streamRows(file, { open, columns, plan, definition, columnOrder }, options);
     refuseNothing(outcome);
     await columns?.finish();
-    const read = { definition, plan, outcome, origin: options.origin };
+    const spread = place.spreadAfter(outcome.loaded);
+    const read = { definition, plan, outcome, origin: options.origin, spread };
     result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
-    const use = async (transaction: Transaction, made: NewRows) => {
+    const made = before
+      ? rowsAdded(read, before, owned.rowsLoad!)
+      : rowsReplaced(read, load, await changesOf(owned, known, { ...place, spread, definition }));
+    await place.use(async (transaction) => {
       await putInUse(transaction, owned, load, made);
       await options.onUse?.(transaction, result);
-    };
-    if (before) {
-      await use(databaseOver(connection), rowsAdded(read, before, owned.rowsLoad!));
-      await connection.query('COMMIT');
-    } else {
-      const changes = await changesOf(connection, owned, known, { table, definition });
-      await database().transaction((transaction) => use(transaction, rowsReplaced(read, load, changes)));
-    }
-  } catch (error) {
+    });
+  } catch (caught) {
+    const error = await place.explained(caught);
     await columns?.abandon();
-    // What was added goes, and with it what would keep others waiting; a connection that is lost has done so itself.
-    if (before) await connection.query('ROLLBACK').catch(() => undefined);
-    await giveUp(owned, load, before ? null : table, error, options.signal?.aborted === true);
+    if (!(await isInUse(owned, load))) {
+      await place.giveUp();
+      await endLoad(load, error, options.signal?.aborted === true);
+    }
     if (options.signal?.aborted)
       throw new Problem('cancelled', 'The load was cancelled. The dataset is as it was.', 409);
     throw error;
+  } finally {
+    await place.close();
   }
   await tidyUp(owned, load, before !== null);
   return result;
@@ -228,31 +192,18 @@ function refuseNothing({ loaded, refused, refusals }: StreamOutcome) {
 async function tidyUp(owned: Owned, load: number, isAdded: boolean) {
   try {
     await removeColumns(owned.id, load);
-    if (!isAdded && owned.rowsLoad !== null) await dropTable(rowsTable(owned));
+    if (!isAdded && owned.rowsLoad !== null) await dropRows(rowsTable(owned));
     await ensureAlmanac();
   } catch (error) {
     log().error(error, 'a load is in use, but was not tidied up after');
   }
 }
 
-/**
- * Leaves the dataset as it was, without the table that was made (null where none was). A load that came into use all the
- * same, its answer lost on the way, is kept.
- */
-async function giveUp(owned: Owned, load: number, table: string | null, error: unknown, cancelled: boolean) {
+/** Whether a load came into use: it may have, with its answer lost on the way. */
+async function isInUse(owned: Owned, load: number): Promise<boolean> {
   const [row] = await database()
     .select({ currentLoad: dataset.currentLoad })
     .from(dataset)
     .where(eq(dataset.id, owned.id));
-  if (row?.currentLoad === load) return;
-  const message = error instanceof Error ? error.message : String(error);
-  await database()
-    .update(datasetLoad)
-    .set({
-      status: cancelled ? 'cancelled' : 'failed',
-      finishedAt: sqlNow(),
-      message: message.slice(0, 1000),
-    })
-    .where(eq(datasetLoad.id, load));
-  if (table !== null) await dropTable(table);
+  return row?.currentLoad === load;
 }

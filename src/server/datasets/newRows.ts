@@ -1,4 +1,5 @@
 /** Rows that were read, and the transaction that makes them a dataset's. */
+import type { Spread } from '../nodes/address';
 import type { LoadPlan, Origin } from '../../contract/datasets';
 import { eq } from 'drizzle-orm';
 import { unionRuns } from '../../core/calendar/runs';
@@ -17,6 +18,7 @@ export interface Owned {
   readonly name: string;
   readonly currentLoad: number | null;
   readonly rowsLoad: number | null;
+  readonly spread: Spread | null;
 }
 
 /** What a dataset holds after a load: an append leaves it as it is. */
@@ -33,11 +35,13 @@ export interface NewRows {
   readonly changes: LoadChanges | null;
   /** The load that made their table. */
   readonly rowsLoad: number;
+  /** The nodes that they lie on; null where they lie here. */
+  readonly spread: Spread | null;
   readonly origin: Origin | undefined;
 }
 
 export type Transaction = Pick<Database, 'select' | 'insert' | 'update'>;
-type RowsRead = Pick<NewRows, 'definition' | 'plan' | 'outcome' | 'origin'>;
+type RowsRead = Pick<NewRows, 'definition' | 'plan' | 'outcome' | 'origin' | 'spread'>;
 
 /** Rows that come after those of the load `before`, in the table that the load `rowsLoad` made. */
 export const rowsAdded = (read: RowsRead, before: StoredLoad, rowsLoad: number): NewRows => ({
@@ -74,7 +78,7 @@ function mergeCoverage(before: CoverageByRole | undefined, now: CoverageByRole):
 
 /** Makes the new rows the dataset's, as part of a transaction. */
 export async function putInUse(transaction: Transaction, owned: Owned, load: number, made: NewRows) {
-  const { plan, outcome, coverage, total, changes, rowsLoad, origin } = made;
+  const { plan, outcome, coverage, total, changes, rowsLoad, spread, origin } = made;
   // Roles and measures that were changed while the rows came in stay as they are now.
   const [now] = await transaction.select().from(dataset).where(eq(dataset.id, owned.id)).for('update');
   const changed = now && owned.currentLoad !== null ? now.definition : undefined;
@@ -101,6 +105,6 @@ export async function putInUse(transaction: Transaction, owned: Owned, load: num
   const timeZone = plan.mode === 'append' ? {} : { timeZone: plan.timeZone };
   await transaction
     .update(dataset)
-    .set({ currentLoad: load, rowsLoad, definition, origin: origin ?? null, ...timeZone })
+    .set({ currentLoad: load, rowsLoad, spread, definition, origin: origin ?? null, ...timeZone })
     .where(eq(dataset.id, owned.id));
 }

@@ -1,8 +1,8 @@
 /** Clears what killed loads left behind. */
 import { and, eq, isNull } from 'drizzle-orm';
-import { database, selectRows, sqlNow } from '../database/connection';
+import { database, pool, selectRows, sqlNow } from '../database/connection';
 import { dataset, datasetLoad } from '../database/schema';
-import { dropTable } from '../database/dropTable';
+import { dropRows, dropUnusedParts, factTables, type FactTable } from '../nodes/parts';
 import { datasetLock, nameLock } from './holding';
 import { datasetsWithColumns, removeColumns } from '../columns/columnFile';
 import { removeOldUploads } from './uploads';
@@ -23,15 +23,13 @@ export async function recoverLoads(): Promise<void> {
   const datasets = await database().select().from(dataset);
   const current = new Map(datasets.map((row) => [row.id, row.currentLoad]));
   const holding = new Map(datasets.map((row) => [row.id, row.rowsLoad]));
-  const tables = await selectRows<{ name: string }>(
-    "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_name LIKE 'fact\\_%'",
+  const isKept = async (table: FactTable) =>
+    holding.get(table.dataset) === table.load || (await isBusy(table.dataset));
+  for (const table of await factTables(pool())) if (!(await isKept(table))) await dropRows(table.name);
+  const spread = new Set(datasets.flatMap((row) => (row.spread ? row.id : [])));
+  await dropUnusedParts(
+    async (table) => (await isBusy(table.dataset)) || (spread.has(table.dataset) && (await isKept(table))),
   );
-  for (const { name } of tables) {
-    const match = /^fact_(\d+)_(\d+)$/.exec(name);
-    if (!match || holding.get(Number(match[1])) === Number(match[2]) || (await isBusy(Number(match[1]))))
-      continue;
-    await dropTable(match[0]);
-  }
   for (const row of datasets.filter((entry) => entry.currentLoad === null)) {
     // Whoever makes a dataset holds its name before it is there to be held itself.
     if ((await isHeld(nameLock(row.name))) || (await isBusy(row.id))) continue;

@@ -7,6 +7,8 @@ import { isOutOfTime, selectForCaller, selectOwnForCaller, tookTooLong } from '.
 import { pool as ownPool } from '../database/connection';
 import { Problem } from '../problem';
 import { connectionPool, connectionProblem, quoted } from '../sources/connections';
+import { fromEachPart, partsOf, type Parts } from '../nodes/parts';
+import { whileNodesAnswer } from '../nodes/nodes';
 import { physicalName, rowsTable, type StoredColumn } from './definition';
 import type { StoredDataset } from './repository';
 
@@ -14,7 +16,9 @@ export interface Relation {
   /** What stands after FROM, the rows that the caller may see: its columns have the physical names. */
   readonly from: string;
   /** Runs a statement where the rows lie, no longer than a reader's may; values are always parameters. */
-  select: <T extends object>(sql: string, values?: readonly unknown[]) => Promise<T[]>;
+  select: <T extends object>(sql: string, values?: readonly unknown[]) => Promise<readonly T[]>;
+  /** The same where each part of the rows lies: groups that lie in several come once from each. */
+  selectParts: <T extends object>(sql: string, values?: readonly unknown[]) => Promise<readonly T[]>;
 }
 
 /** The rows of a relation that the caller may see. */
@@ -23,33 +27,42 @@ async function seenOf(stored: StoredDataset, from: string): Promise<string> {
   return seen ? `(SELECT * FROM ${from} WHERE ${seen.where}) AS seen_rows` : from;
 }
 
-/** What stands after FROM for the rows of a dataset of our own: those that the caller may see. */
-export const ownRows = (stored: StoredDataset): Promise<string> => seenOf(stored, rowsTable(stored));
+/** Where the rows of a dataset of our own lie: those that the caller may see. */
+export async function ownParts(stored: StoredDataset): Promise<Parts> {
+  const parts = partsOf(rowsTable(stored), stored.spread);
+  return { ...parts, from: await seenOf(stored, parts.from) };
+}
 
 /** The relation of a dataset with rows. */
 export async function relationOf(stored: StoredDataset): Promise<Relation> {
   const { origin } = stored;
   if (origin?.mode !== 'live') {
+    const parts = await ownParts(stored);
     return {
-      from: await ownRows(stored),
-      select: (sql, values = []) => selectOwnForCaller(ownPool(), sql, values),
+      from: parts.from,
+      select: (sql, values = []) =>
+        whileNodesAnswer(parts.nodes, () => selectOwnForCaller(ownPool(), sql, values)),
+      selectParts: (sql, values = []) =>
+        fromEachPart(parts, (where) => selectOwnForCaller(where, sql, values)),
     };
   }
   const pool = await connectionPool(origin.connection);
+  const select: Relation['select'] = async (sql, values = []) => {
+    try {
+      return await selectForCaller(pool, sql, values);
+    } catch (error) {
+      if (error instanceof Problem) throw error;
+      if (isOutOfTime(error)) throw new SourceProblem(tookTooLong(stored.name));
+      throw new SourceProblem(connectionProblem(error, stored.name).message);
+    }
+  };
   return {
     from: await seenOf(
       stored,
       `(SELECT ${stored.definition.columns.map(liveColumnSql).join(', ')} FROM ${quoted(origin.table)}) AS live_rows`,
     ),
-    async select(sql, values = []) {
-      try {
-        return await selectForCaller(pool, sql, values);
-      } catch (error) {
-        if (error instanceof Problem) throw error;
-        if (isOutOfTime(error)) throw new SourceProblem(tookTooLong(stored.name));
-        throw new SourceProblem(connectionProblem(error, stored.name).message);
-      }
-    },
+    select,
+    selectParts: select,
   };
 }
 

@@ -9,9 +9,10 @@ import type { LoadChanges } from '../../core/model/freshness';
 import type { DatasetModel } from '../../core/model/model';
 import { database, utcTime } from '../database/connection';
 import { removeColumns } from '../columns/columnFile';
-import { dropTable } from '../database/dropTable';
 import { dataset, datasetLoad, loadRefusal } from '../database/schema';
 import { bumpRevision } from '../model/revision';
+import type { Spread } from '../nodes/address';
+import { dropRows } from '../nodes/parts';
 import { Problem } from '../problem';
 import { factTable, type CoverageByRole, type Definition } from './definition';
 
@@ -23,6 +24,8 @@ export interface StoredDataset {
   readonly currentLoad: number | null;
   /** The load that made the table in which its rows lie; null for what is read live. */
   readonly rowsLoad: number | null;
+  /** Null where its rows do not lie on nodes. */
+  readonly spread: Spread | null;
   /** Null for files. */
   readonly origin: Origin | null;
   readonly definition: Definition;
@@ -55,6 +58,7 @@ const fromRow = (row: DatasetRow): StoredDataset => ({
   timeZone: row.timeZone,
   currentLoad: row.currentLoad,
   rowsLoad: row.rowsLoad,
+  spread: row.spread,
   origin: row.origin,
   definition: row.definition,
 });
@@ -130,6 +134,7 @@ function summaryWith(stored: StoredDataset, load: StoredLoad | undefined): Datas
     source: load.source,
     refused: load.rowsRefused,
     origin: stored.origin,
+    nodes: stored.spread?.nodes ?? [],
     coverage: Object.fromEntries(
       Object.entries(load.coverage).map(([key, entry]) => [key, roleCoverage(entry)]),
     ),
@@ -229,5 +234,5 @@ export async function removeDataset(stored: Pick<StoredDataset, 'id'>): Promise<
   });
   await bumpRevision();
   await removeColumns(stored.id, null);
-  for (const load of loads) await dropTable(factTable(stored.id, load.id));
+  for (const load of loads) await dropRows(factTable(stored.id, load.id));
 }

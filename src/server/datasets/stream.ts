@@ -1,16 +1,14 @@
 /** Reads, checks and sends the rows of a file to the database's bulk path. */
 import type { LoadPlan } from '../../contract/datasets';
-import { Readable } from 'node:stream';
-import type { Connection, ResultSetHeader } from 'mysql2/promise';
 import type { Day } from '../../core/calendar/day';
 import { runsOfDays } from '../../core/calendar/runs';
-import { untilSent } from '../database/connection';
+import { BLANK_CELL, textCell } from '../database/lines';
 import type { ColumnWriter } from '../columns/columnWriter';
 import { cellReader, type ReadCell } from './cells';
 import type { Definition } from './definition';
-import { Problem } from '../problem';
 import type { Progress } from './profile';
 import type { CoverageByRole } from './definition';
+import type { OpenSink } from './sink';
 import { readHeader, readRows, type RowBatch } from './textFile';
 
 /** Refusals beyond this number are counted but not kept. */
@@ -33,7 +31,7 @@ export interface StreamOutcome {
 
 /** What the rows of a file become, and where they go. */
 export interface StreamTarget {
-  readonly table: string;
+  readonly open: OpenSink;
   /** Where rows are held by column as well. */
   readonly columns?: ColumnWriter | undefined;
   readonly plan: LoadPlan;
@@ -125,7 +123,7 @@ class RowChecker {
       }
       cells.push(cell);
       if (i > 0) text += '\t';
-      text += cell.sql === null ? '\\N' : this.isText[i] ? escaped(cell.sql) : cell.sql;
+      text += cell.sql === null ? BLANK_CELL : this.isText[i] ? textCell(cell.sql) : cell.sql;
     }
     for (let i = 0; i < cells.length; i++) {
       const set = this.days[i];
@@ -141,9 +139,8 @@ class RowChecker {
   }
 }
 
-/** Streams a file's rows into a table. The database reads them as they are checked; memory stays bounded. */
+/** Streams a file's rows to where they go. The database reads them as they are checked; memory stays bounded. */
 export async function streamRows(
-  connection: Connection,
   file: string,
   target: StreamTarget,
   options: { signal?: AbortSignal; onProgress?: (progress: Progress) => void },
@@ -152,38 +149,24 @@ export async function streamRows(
   const checker = new RowChecker(target, (await readHeader(file, delimiter)).names.length);
   const stop = new AbortController();
   const signal = options.signal ? AbortSignal.any([options.signal, stop.signal]) : stop.signal;
-  let wake: (() => void) | null = null;
-  const output = new Readable({ read: () => wake?.(), highWaterMark: 1 << 18 });
+  const sink = target.open(signal);
   let bytes = 0;
-  const untilWanted = () =>
-    new Promise<void>((resolve) => {
-      wake = () => {
-        wake = null;
-        resolve();
-      };
-      if (signal.aborted) wake();
-    });
-  // Once stopped, nothing is wanted any more.
-  signal.addEventListener('abort', () => wake?.(), { once: true });
   const onBatch = (batch: RowBatch) => {
     const lines = checker.linesOf(batch);
     bytes = batch.bytesRead;
     options.onProgress?.({ rows: checker.loaded, bytes, refused: checker.refused });
     if (lines.length === 0) return;
-    const more = output.push(Buffer.from(`${lines.join('\n')}\n`));
-    const sent = more
-      ? untilSent(connection, signal)
-      : untilWanted().then(() => untilSent(connection, signal));
+    const sent = sink.take(lines);
     return target.columns ? Promise.all([sent, target.columns.written()]).then(() => undefined) : sent;
   };
   const reading = readRows(file, delimiter, onBatch, signal, target.plan.format !== 'text').then(
-    () => void output.push(null),
+    sink.close,
     (error: unknown) => {
-      output.destroy(error as Error);
+      sink.break(error as Error);
       throw error;
     },
   );
-  const loading = loadStream(connection, target, output, signal).catch((error: unknown) => {
+  const loading = sink.taken.catch((error: unknown) => {
     stop.abort();
     throw error;
   });
@@ -200,47 +183,4 @@ export async function streamRows(
     refusals: checker.refusals,
     coverage: checker.coverage(),
   };
-}
-
-const SPECIAL = /[\\\t\n\r\0]/g;
-const ESCAPES: Record<string, string> = { '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r', '\0': '\\0' };
-
-function escaped(text: string): string {
-  return text.replace(SPECIAL, (character) => ESCAPES[character]!);
-}
-
-async function loadStream(
-  connection: Connection,
-  target: StreamTarget,
-  stream: Readable,
-  signal: AbortSignal,
-): Promise<number> {
-  // A query on a connection that we closed ourselves never ends, so it races with the stop.
-  const stopped = new Promise<never>((_, reject) => {
-    const stop = () => {
-      connection.destroy();
-      reject(new Problem('cancelled', 'Cancelled.', 409));
-    };
-    if (signal.aborted) stop();
-    else signal.addEventListener('abort', stop, { once: true });
-    stream.once('error', stop);
-  });
-  return Promise.race([stopped, sendStream(connection, target, stream)]);
-}
-
-async function sendStream(connection: Connection, target: StreamTarget, stream: Readable): Promise<number> {
-  const columns = target.definition.columns.map((_, i) => `c${i + 1}`).join(', ');
-  await connection.query('SET unique_checks=0, foreign_key_checks=0');
-  const [result] = await connection.query<ResultSetHeader>({
-    sql: `LOAD DATA LOCAL INFILE 'rows' INTO TABLE ${target.table} CHARACTER SET utf8mb4
-            FIELDS TERMINATED BY '\\t' ESCAPED BY '\\\\' LINES TERMINATED BY '\\n' (${columns})`,
-    infileStreamFactory: () => stream,
-  });
-  if (result.warningStatus > 0) {
-    const [warnings] = (await connection.query('SHOW WARNINGS LIMIT 1')) as unknown as [
-      { Message: string }[],
-    ];
-    throw new Error(`The database changed a value: ${warnings[0]?.Message ?? 'unknown'}`);
-  }
-  return result.affectedRows;
 }

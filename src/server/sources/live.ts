@@ -85,7 +85,7 @@ export async function addLive(connection: number, table: string, name: string): 
   const origin = { connection, table, mode: 'live' } as const;
   const keys = new Set((await database().select({ key: dataset.key }).from(dataset)).map((row) => row.key));
   const key = keyFor(name, keys, 'dataset');
-  const draft = { id: 0, key, name, timeZone: 'UTC', currentLoad: 0, rowsLoad: null, origin };
+  const draft = { id: 0, key, name, timeZone: 'UTC', currentLoad: 0, rowsLoad: null, spread: null, origin };
   const withCategories = await categoriesOf({ ...draft, definition: { columns, roles, measures: [] } });
   const definition: Definition = {
     columns: withCategories,

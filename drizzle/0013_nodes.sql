@@ -1,0 +1,1 @@
+ALTER TABLE `dataset` ADD `spread` longtext;

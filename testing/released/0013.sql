@@ -1,0 +1,1 @@
+INSERT INTO dataset (id, `key`, name, time_zone, current_load, rows_load, spread, definition, created_at) SELECT 7, 'spread', 'Spread', 'UTC', NULL, NULL, '{"nodes":["north","south"],"rows":2}', definition, created_at FROM dataset WHERE id = 1;
