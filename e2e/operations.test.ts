@@ -116,7 +116,7 @@ story(
     const ready = await new Visitor(team.url).send('GET', '/api/ready');
     expect([ready.status, await ready.json()]).toEqual([
       503,
-      { ready: false, missing: ['The database does not answer.'] },
+      { ready: false, missing: ['The database does not answer.'], away: [] },
     ]);
     await at.type(/^Title of the dashboard/, 'Crossings by day');
     await at.reads(/Not saved: The database does not answer right now/);

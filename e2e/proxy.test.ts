@@ -74,7 +74,7 @@ test('events come through as they are sent; a name of others is turned away', as
 });
 
 test('machines that watch: alive, ready, counted; not for the world', async () => {
-  expect(JSON.parse((await ask('GET', '/api/ready')).text)).toEqual({ ready: true, missing: [] });
+  expect(JSON.parse((await ask('GET', '/api/ready')).text)).toEqual({ ready: true, missing: [], away: [] });
   expect((await ask('GET', '/metrics')).status).toBe(403);
   const here = await new Visitor(team.url).send('GET', '/metrics');
   expect(here.headers.get('content-type')).toContain('application/openmetrics-text');

@@ -3,7 +3,7 @@
 import Typography from '@mui/material/Typography';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
 import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
-import { lazily, type Late } from '../ui/lazily';
+import { type Late, lateLike, lazily } from '../ui/lazily';
 
 /** Changes settings of a control. */
 export type Change<C> = (part: Partial<Omit<C, 'id' | 'kind'>>) => void;
@@ -37,7 +37,7 @@ export function answered<C extends Control, const A extends ControlAnswer['kind'
     if (answer.kind !== kind) return <Typography color="textSecondary">{props.title} · reading…</Typography>;
     return <Body {...props} answer={answer as AnswerOf<A>} />;
   }
-  return Object.assign(AnsweredBody, { fetch: Body.fetch });
+  return lateLike(AnsweredBody, Body);
 }
 
 const RollingSwitches = lazily(() => import('./RollingSwitches'), 'RollingSwitches');
@@ -69,12 +69,9 @@ export function timeView<C extends TimeControl>(
       </div>
     );
   }
-  const fetchSettings = async () => {
-    await Promise.all([Own?.fetch(), TimeSettings.fetch()]);
-  };
   return {
     sign,
-    Body: answered<C, 'period'>('period', Object.assign(SwitchedBody, { fetch: Body.fetch })),
-    Settings: Object.assign(Settings, { fetch: fetchSettings }),
+    Body: answered<C, 'period'>('period', lateLike(SwitchedBody, Body)),
+    Settings: lateLike(Settings, ...(Own ? [Own] : []), TimeSettings),
   };
 }

@@ -1,7 +1,7 @@
 /** Parts that come late. */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useLayoutEffect } from 'react';
-import { fetchAll, lazily } from './lazily';
+import { After, fetchAll, lateLike, lazily } from './lazily';
 
 const Word = ({ word }: { word: string }) => <b>{word}</b>;
 
@@ -102,4 +102,44 @@ test('Esc while it is on its way takes back that it is wanted; once it is there 
   await act(async () => come());
   fireEvent.keyDown(document.body, { key: 'Escape' });
   expect(close).toHaveBeenCalledTimes(1);
+});
+
+describe('what stands behind a part', () => {
+  const late = () => {
+    let come: (isThere: boolean) => void = () => undefined;
+    const script = () =>
+      new Promise<{ Word: typeof Word }>((resolve, reject) => {
+        come = (isThere) => (isThere ? resolve({ Word }) : reject(new Error('away')));
+      });
+    const Late = lazily(script, 'Word', 'reading…');
+    return { Late, come: (isThere: boolean) => come(isThere) };
+  };
+
+  test.each([true, false])('comes together with it, or once it cannot be had (%s)', async (isThere) => {
+    const { Late, come } = late();
+    render(
+      <>
+        <Late word="tide" />
+        <After part={Late}>
+          <button>Duplicate</button>
+        </After>
+      </>,
+    );
+    expect(screen.queryByRole('button', { name: 'Duplicate' })).toBeNull();
+    await act(async () => come(isThere));
+    expect(screen.getByRole('button', { name: 'Duplicate' })).toBeTruthy();
+    expect(document.body.textContent).toContain(isThere ? 'tide' : 'could not be fetched');
+  });
+
+  test('waits for each script of a part that is made of several, and not at all for one that is there', async () => {
+    const [one, other] = [late(), late()];
+    const both = lateLike(() => null, one.Late, other.Late);
+    render(<After part={both}>behind</After>);
+    await act(async () => one.come(true));
+    expect(document.body.textContent).toBe('');
+    await act(async () => other.come(true));
+    expect(document.body.textContent).toBe('behind');
+    render(<After part={both}> at once</After>);
+    expect(document.body.textContent).toBe('behind at once');
+  });
 });

@@ -8,12 +8,24 @@ import { useEscape } from './useEscape';
 /** The properties of the component that a module exports under a name. */
 type PropsOf<M, K extends keyof M> = M[K] extends ComponentType<infer P> ? P : never;
 
-/** A part that may still be on its way. */
-export interface Late<P> {
-  (props: P): ReactNode;
-  /** Has its script come, before it is shown. Rejects where that cannot be had. */
+/** The script of a part that may still be on its way. */
+interface Script {
+  /** Has it come, before the part is shown. Rejects where it cannot be had. */
   fetch: () => Promise<void>;
+  isThere: () => boolean;
 }
+
+/** A part that may still be on its way. */
+export interface Late<P> extends Script {
+  (props: P): ReactNode;
+}
+
+/** A component as a part whose script is that of others. */
+export const lateLike = <P,>(part: (props: P) => ReactNode, ...others: readonly Script[]): Late<P> =>
+  Object.assign(part, {
+    fetch: async () => void (await Promise.all(others.map((other) => other.fetch()))),
+    isThere: () => others.every((other) => other.isThere()),
+  });
 
 /** How a part is closed, where it can be. */
 const closing = (props: object): (() => void) | undefined =>
@@ -71,7 +83,29 @@ export function lazily<M, K extends keyof M>(
     return <Part {...props} />;
   }
   scripts.add(fetch);
-  return Object.assign(LatePart, { fetch }) as unknown as Late<PropsOf<M, K>>;
+  return Object.assign(LatePart, { fetch, isThere: () => there !== undefined }) as unknown as Late<
+    PropsOf<M, K>
+  >;
+}
+
+/**
+ * What stands behind a part that may still be on its way: shown together with it, since otherwise it would be moved from
+ * under the pointer of whoever is about to click on it.
+ */
+export function After({ part, children }: { part: Script; children: ReactNode }) {
+  const [seen, setSeen] = useState<typeof part>();
+  const isThere = part.isThere() || seen === part;
+  useEffect(() => {
+    if (isThere) return;
+    let isGone = false;
+    const show = () => !isGone && setSeen(() => part);
+    // Where it cannot be had nothing is moved any more either.
+    part.fetch().then(show, show);
+    return () => {
+      isGone = true;
+    };
+  }, [part, isThere]);
+  return isThere ? children : null;
 }
 
 function Missing({ onAgain }: { onAgain: () => void }) {

@@ -1,6 +1,6 @@
 'use client';
 /** What a kind of visual shows: the form of an entry of the register. */
-import type { Late } from '../ui/lazily';
+import { lateLike, type Late } from '../ui/lazily';
 import type { Visual, VisualKind, VisualOf } from '../../core/dashboard/document/visuals';
 import type { ShownAnswer } from '../../core/dashboard/turn/answer';
 
@@ -35,5 +35,5 @@ export function drawing<V extends Visual, const A extends ShownAnswer['kind']>(
     if (answer.kind !== kind) return null;
     return <Body {...props} answer={answer as Extract<ShownAnswer, { kind: A }>} />;
   }
-  return Object.assign(DrawnBody, { fetch: Body.fetch });
+  return lateLike(DrawnBody, Body);
 }

@@ -7,6 +7,7 @@ import { titleOf } from '../../../core/dashboard/document/title';
 import { withChangedItem } from '../../../core/dashboard/wiring/wires';
 import { ColourChoice } from '../../ui/ColourChoice';
 import { TextSetting } from '../../ui/fields';
+import { After } from '../../ui/lazily';
 import { viewOf as viewOfControl } from '../../controls/kinds';
 import { viewOf as viewOfVisual } from '../../visuals/kinds';
 import { LinkSetting } from '../../visuals/LinkSetting';
@@ -59,22 +60,24 @@ export function SettingsPanel({
       )}
       {!isControl(item) && <OwnPeriodSetting visual={item} change={change} />}
       <KindSettings item={item} change={change} />
-      {!isControl(item) && <LinkSetting visual={item} change={change} />}
-      {isControl(item) && (
-        <ColourChoice
-          label="Accent"
-          none="That of its kind"
-          value={item.accent}
-          onChange={(accent) => change({ accent })}
-        />
-      )}
-      <WireRoles item={item} />
-      <ItemPageSetting items={[item.id]} />
-      <ZoneSetting items={[item.id]} />
-      <CopyButtons ids={[item.id]} onCopied={onCopied} />
-      <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>
-        Remove from dashboard
-      </Button>
+      <After part={(isControl(item) ? viewOfControl(item) : viewOfVisual(item)).Settings}>
+        {!isControl(item) && <LinkSetting visual={item} change={change} />}
+        {isControl(item) && (
+          <ColourChoice
+            label="Accent"
+            none="That of its kind"
+            value={item.accent}
+            onChange={(accent) => change({ accent })}
+          />
+        )}
+        <WireRoles item={item} />
+        <ItemPageSetting items={[item.id]} />
+        <ZoneSetting items={[item.id]} />
+        <CopyButtons ids={[item.id]} onCopied={onCopied} />
+        <Button color="error" onClick={onRemove} sx={{ mt: 1 }}>
+          Remove from dashboard
+        </Button>
+      </After>
     </>
   );
 }

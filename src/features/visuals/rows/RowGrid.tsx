@@ -1,5 +1,8 @@
 'use client';
 /** Rows of a dataset: sorted and paged by the server, drawn as far as they are in view. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -103,42 +106,56 @@ export function RowGrid<P extends RowPage>({
       })),
     [rows.data],
   );
+  // What could not be read is not what there is not.
+  const none = rows.isError ? '' : 'No rows';
   return (
-    <DataGrid
-      {...(nonce ? { nonce } : {})}
-      aria-label={name}
-      rows={list}
-      columns={columns.map(gridColumn)}
-      rowCount={rows.data?.total ?? rowCount}
-      loading={rows.isFetching}
-      paginationMode="server"
-      sortingMode="server"
-      paginationModel={page}
-      onPaginationModelChange={setPage}
-      sortModel={sort}
-      onSortModelChange={(next) => {
-        setSort(next);
-        onSort?.(sortOf(next));
-        setPage((old) => ({ ...old, page: 0 }));
-      }}
-      pageSizeOptions={PAGE_SIZES}
-      density="compact"
-      rowHeight={26}
-      columnHeaderHeight={30}
-      disableColumnMenu
-      disableColumnFilter
-      disableRowSelectionOnClick
-      localeText={{
-        noRowsLabel: rows.isError
-          ? 'The rows could not be read. Change the window, or try again.'
-          : 'No rows',
-      }}
-      sx={{
-        border: 0,
-        '& .MuiDataGrid-footerContainer': { minHeight: 34, height: 34 },
-        '& .MuiTablePagination-root': { overflow: 'hidden' },
-        '& .MuiTablePagination-toolbar': { minHeight: 34, height: 34 },
-      }}
-    />
+    <Box sx={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
+      {rows.isError && (
+        <Alert
+          severity="warning"
+          action={
+            <Button size="small" color="inherit" onClick={() => void rows.refetch()}>
+              Try again
+            </Button>
+          }
+        >
+          The rows could not be read: {rows.error.message}
+        </Alert>
+      )}
+      <DataGrid
+        {...(nonce ? { nonce } : {})}
+        aria-label={name}
+        rows={list}
+        columns={columns.map(gridColumn)}
+        rowCount={rows.data?.total ?? rowCount}
+        loading={rows.isFetching}
+        paginationMode="server"
+        sortingMode="server"
+        paginationModel={page}
+        onPaginationModelChange={setPage}
+        sortModel={sort}
+        onSortModelChange={(next) => {
+          setSort(next);
+          onSort?.(sortOf(next));
+          setPage((old) => ({ ...old, page: 0 }));
+        }}
+        pageSizeOptions={PAGE_SIZES}
+        density="compact"
+        rowHeight={26}
+        columnHeaderHeight={30}
+        disableColumnMenu
+        disableColumnFilter
+        disableRowSelectionOnClick
+        localeText={{ noRowsLabel: none, noResultsOverlayLabel: none }}
+        sx={{
+          border: 0,
+          flex: '1 1 0',
+          minHeight: 0,
+          '& .MuiDataGrid-footerContainer': { minHeight: 34, height: 34 },
+          '& .MuiTablePagination-root': { overflow: 'hidden' },
+          '& .MuiTablePagination-toolbar': { minHeight: 34, height: 34 },
+        }}
+      />
+    </Box>
   );
 }
