@@ -15,13 +15,14 @@ import type { Control, Visual } from '../src/core/dashboard/document/document';
 import { Random } from '../demo/random';
 import { isoDay } from '../src/core/calendar/day';
 
-/** Runs work with a database of its own, removed afterwards. */
+/** Runs work with a database of its own (started with flags), removed afterwards. */
 export async function withBenchDatabase(
   work: (folder: string, database: RunningDatabase) => Promise<void>,
+  flags: readonly string[] = [],
 ): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'dathen-bench-'));
   chmodSync(folder, 0o711);
-  const database = await startDatabase(folder);
+  const database = await startDatabase(folder, flags);
   Object.assign(process.env, serverEnvironment(database, folder));
   const { closeDatabase, migrateDatabase } = await import('../src/server/database/connection');
   try {

@@ -12,6 +12,7 @@ function file(content: unknown, name = 'team.json'): string {
   return full;
 }
 const LEAST = { address: 'https://boards.example' };
+const NODE = { name: 'north', host: '10.0.0.11', user: 'dathen', password: 'tide', database: 'rows' };
 
 test('the least that has to be said, and what follows from it', () => {
   const settings = readTeamSettings(file(LEAST), {});
@@ -46,6 +47,22 @@ test.each<[string, unknown, string]>([
     'a database without a password',
     { ...LEAST, database: { host: 'db', user: 'd', name: 'd' } },
     'database.password: ',
+  ],
+  [
+    'a node with a name that no statement takes',
+    { ...LEAST, nodes: [{ ...NODE, name: 'North pier' }] },
+    'nodes.0.name: is no name of small letters',
+  ],
+  ['two nodes of one name', { ...LEAST, nodes: [NODE, NODE] }, 'nodes: has a name twice'],
+  [
+    'a node without a password',
+    { ...LEAST, nodes: [{ ...NODE, password: undefined }] },
+    'nodes.0.password: ',
+  ],
+  [
+    'a setting of a node that is not there',
+    { ...LEAST, nodes: [{ ...NODE, tls: true }] },
+    'nodes.0.tls: there is no',
   ],
   ['an origin', { ...LEAST, embed: ['board.example'] }, 'embed.0: is no origin'],
   ['no JSON', '{', 'is no JSON'],
@@ -100,6 +117,18 @@ test('secrets come from files that nobody else may read', async () => {
   expect((await problemsOf(settings)).join()).toContain(`openId.secret: others may read ${secret}`);
   rmSync(secret);
   expect((await problemsOf(settings)).join()).toContain('cannot be read');
+});
+
+test('nodes are told to the server with their passwords, from a file or the environment', () => {
+  const secret = file('ebb\n', 'node');
+  const settings = readTeamSettings(file({ ...LEAST, nodes: [{ ...NODE, password: { file: secret } }] }), {});
+  expect(JSON.parse(teamEnvironment(settings).DATHEN_NODES!)).toEqual([
+    { ...NODE, port: 3306, password: 'ebb' },
+  ]);
+  const given = JSON.stringify([{ ...NODE, port: 3307 }]);
+  expect(readTeamSettings(file(LEAST), { DATHEN_NODES: given }).nodes).toEqual([{ ...NODE, port: 3307 }]);
+  expect(readTeamSettings(file(LEAST), {}).nodes).toEqual([]);
+  expect(() => readTeamSettings(file(LEAST), { DATHEN_NODES: 'north' })).toThrow('nodes: ');
 });
 
 test('what cannot work is told before anything starts', async () => {

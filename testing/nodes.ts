@@ -11,20 +11,21 @@ export class Nodes {
   private readonly running = new Map<string, RunningDatabase>();
   private readonly folders = new Map<string, string>();
 
+  private constructor(private readonly flags: readonly string[]) {}
+
   /** Starts some, side by side. */
-  static async start(names: readonly string[]): Promise<Nodes> {
-    const nodes = new Nodes();
+  static async start(names: readonly string[], flags: readonly string[] = FLAGS): Promise<Nodes> {
+    const nodes = new Nodes(flags);
     await Promise.all(names.map((name) => nodes.add(name)));
     return nodes;
   }
 
-  /** One more, with nothing in it. */
-  async add(name: string): Promise<void> {
+  private async add(name: string): Promise<void> {
     const folder = mkdtempSync(path.join(tmpdir(), `dathen-node-${name}-`));
     // The database's system user has to pass through.
     chmodSync(folder, 0o711);
     this.folders.set(name, folder);
-    this.running.set(name, await startDatabase(folder, FLAGS));
+    this.running.set(name, await startDatabase(folder, this.flags));
   }
 
   /** The setting that names some of them. */
@@ -57,7 +58,7 @@ export class Nodes {
   /** Starts one that was killed, where it was. */
   async again(name: string): Promise<void> {
     const { port } = this.running.get(name)!;
-    const started = await startDatabase(this.folders.get(name)!, FLAGS, port);
+    const started = await startDatabase(this.folders.get(name)!, this.flags, port);
     if (started.port !== port) throw new Error(`The port of the node ${name} is taken.`);
     this.running.set(name, started);
   }

@@ -29,6 +29,7 @@ test('loads are told by how they came, what became of them, and the rows in use 
       load({ id: 2, mode: 'append', actor: 'command', rowsRefused: 7 }),
       load({ id: 3, status: 'failed', message: 'The disk is full.' }),
       load({ id: 4, mode: 'live' }),
+      load({ id: 5, mode: 'move', source: 'spread over north, south' }),
     ],
   });
   await show(<LoadsSection dataset={dataset(0)} />);
@@ -38,6 +39,7 @@ test('loads are told by how they came, what became of them, and the rows in use 
   expect(cells(3)[4]).toBe('failed: The disk is full.');
   expect(cells(3)[8]).toBe('–');
   expect(cells(4)[3]).toBe('read live');
+  expect(cells(5).slice(1, 4)).toEqual(['spread over north, south', 'page', 'moved']);
 });
 
 const refusals = (count: number) =>

@@ -23,7 +23,7 @@ export interface Late<P> extends Script {
 /** A component as a part whose script is that of others. */
 export const lateLike = <P,>(part: (props: P) => ReactNode, ...others: readonly Script[]): Late<P> =>
   Object.assign(part, {
-    fetch: async () => void (await Promise.all(others.map((other) => other.fetch()))),
+    fetch: () => Promise.all(others.map((other) => other.fetch())).then(() => undefined),
     isThere: () => others.every((other) => other.isThere()),
   });
 

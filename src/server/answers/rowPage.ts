@@ -6,6 +6,7 @@ import type { Model } from '../../core/model/model';
 import { joined, type Sql } from '../../core/condition/sql';
 import { physicalColumn, physicalDay } from '../datasets/definition';
 import { relationOf, type Relation } from '../datasets/relation';
+import { mergedRows, type OrderedRow } from './mergedRows';
 import type { StoredDataset } from '../datasets/repository';
 import { Problem } from '../problem';
 import { selectionSql } from './conditionSql';
@@ -39,11 +40,16 @@ async function whereOf(
   const where = selectionSql(target, selection, isEveryDay(window) ? undefined : window);
   if (!closing) return where;
   const day = physicalDay(columns, selection.day);
-  const [found] = await relation.select<{ last: string | null }>(
+  const found = await relation.selectParts<{ last: string | null }>(
     `SELECT DATE_FORMAT(MAX(${day}), '%Y-%m-%d') AS last FROM ${relation.from} WHERE ${where.text} AND ${physicalColumn(columns, closing)} IS NOT NULL`,
     where.values,
   );
-  return joined([where, { text: `${day} = ?`, values: [found?.last ?? null] }], ' AND ');
+  const last =
+    found
+      .flatMap((row) => row.last ?? [])
+      .sort()
+      .at(-1) ?? null;
+  return joined([where, { text: `${day} = ?`, values: [last] }], ' AND ');
 }
 
 /** Rows that are wanted, in an order: how many there are, and stretches of them. */
@@ -53,6 +59,8 @@ export interface OpenRows {
   count: () => Promise<number>;
   page: (offset: number, limit: number) => Promise<RowPage['rows']>;
 }
+
+type Row = OrderedRow & Record<string, string | number | null>;
 
 /** Opens rows in an order: the newest day first unless sorted otherwise. Throws a `Problem` where there is no such column. */
 export async function openRows(wanted: RowsWanted, sort: RowRequest['sort']): Promise<OpenRows> {
@@ -67,6 +75,7 @@ export async function openRows(wanted: RowsWanted, sort: RowRequest['sort']): Pr
   const direction = (sort?.descending ?? true) ? 'DESC' : 'ASC';
   // Rows of another database have no number of ours; they go by the chosen column alone.
   const isLive = dataset.origin?.mode === 'live';
+  const isSpread = dataset.spread !== null;
   const list = [
     isLive ? 'NULL AS row_id' : 'row_id',
     ...shown.map((key, i) => `${physicalColumn(columns, key)} AS v${i}`),
@@ -75,17 +84,27 @@ export async function openRows(wanted: RowsWanted, sort: RowRequest['sort']): Pr
   return {
     columns: shown,
     async count() {
-      const [counted] = await relation.select<{ total: number }>(
+      const counted = await relation.selectParts<{ total: number }>(
         `SELECT COUNT(*) AS total FROM ${relation.from} WHERE ${where.text}`,
         where.values,
       );
-      return Number(counted?.total ?? 0);
+      return counted.reduce((sum, { total }) => sum + Number(total), 0);
     },
     async page(offset, limit) {
-      const rows = await relation.select<Record<string, string | number | null>>(
-        `SELECT ${list.join(', ')} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`,
-        [...where.values, limit, offset],
-      );
+      const sql = (more: string) =>
+        `SELECT ${list.join(', ')}${more} FROM ${relation.from} WHERE ${where.text} ORDER BY ${order} LIMIT ? OFFSET ?`;
+      // Each part has its own first rows; which of them are the first of all is seen once they are together.
+      const rows = isSpread
+        ? mergedRows(
+            await relation.selectParts<Row>(sql(`, ${physicalColumn(columns, sortKey)} AS sort_key`), [
+              ...where.values,
+              offset + limit,
+              0,
+            ]),
+            columns.find(({ key }) => key === sortKey)!.type,
+            direction === 'DESC',
+          ).slice(offset, offset + limit)
+        : await relation.select<Row>(sql(''), [...where.values, limit, offset]);
       return rows.map((row, n) => ({
         id: isLive ? offset + n + 1 : Number(row.row_id),
         values: shown.map((_, i) => row[`v${i}`] ?? null),

@@ -17,6 +17,7 @@ import { readPage } from '../answers/rowPage';
 import { sqlSource } from '../answers/sqlSource';
 import { pool } from '../database/connection';
 import { rowsTable } from '../datasets/definition';
+import { readModel } from '../model/model';
 import { recoverLoads } from '../datasets/recover';
 import { findDataset, loadsOf, removeDataset, summaryOf, type StoredDataset } from '../datasets/repository';
 import { readiness } from '../readiness';
@@ -157,21 +158,26 @@ describe('answers are those of rows that lie in one place', () => {
         load: stored.currentLoad!,
         conditions: [],
       }))!;
-      const page = await readPage(
-        {
-          model: { shared: [], special: [] } as never,
-          dataset: stored,
-          selection: { dataset: 'trips', day: 'day', filters: [], conditions: [], otherDays: [] },
-          window: [{ start: -Infinity, end: Infinity }],
-          columns: ['day', 'route', 'seats'],
-        },
-        { offset: 3, limit: 9, sort: { column: 'seats', descending: true } },
-      );
+      const model = await readModel();
+      const page = (column: string, descending: boolean) =>
+        readPage(
+          {
+            ...model,
+            dataset: stored,
+            selection: { dataset: 'trips', day: 'day', filters: [], conditions: [], otherDays: [] },
+            window: [{ start: -Infinity, end: Infinity }],
+            columns: ['day', 'route', 'seats'],
+          },
+          { offset: 3, limit: 9, sort: { column, descending } },
+        );
+      const pages = [];
+      for (const column of ['day', 'other', 'route', 'channel', 'seats', 'cents'])
+        for (const descending of [true, false]) pages.push(await page(column, descending));
       return {
         cells: cube.rows.length,
         rows: [...cube.rows].reduce((sum, n) => sum + n, 0),
         sums: cube.numbers.map(({ sum, count }) => [sum, count].map((all) => all.reduce((a, b) => a + b, 0))),
-        page,
+        pages,
       };
     };
     await loadTrips(at.folder, rows);

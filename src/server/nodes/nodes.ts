@@ -110,6 +110,22 @@ export async function nodeError(names: readonly string[], error: unknown): Promi
   return away.length > 0 ? awayProblem(away) : error;
 }
 
+/** With this number the database says that it could not connect to a node. */
+const NOT_CONNECTED = 1429;
+/** So long it goes on saying so of one that is back. */
+const STILL_MS = 1100;
+
+/** Asks once more where the database has not noticed yet that a node is back. */
+async function askTwice<T>(ask: () => Promise<T>): Promise<T> {
+  try {
+    return await ask();
+  } catch (error) {
+    if ((error as { errno?: number }).errno !== NOT_CONNECTED) throw error;
+    await pause(STILL_MS);
+    return ask();
+  }
+}
+
 /**
  * Asks nodes for something. Throws a `SourceProblem` that names those that do not answer, no later than 2 seconds after
  * they fell silent, whatever the driver goes on waiting for.
@@ -134,7 +150,7 @@ export async function whileNodesAnswer<T>(names: readonly string[], ask: () => P
   // Once the answer is there nobody waits for it any more.
   watching.catch(() => undefined);
   try {
-    return await Promise.race([ask(), watching]);
+    return await Promise.race([askTwice(ask), watching]);
   } catch (error) {
     if (!(error instanceof SourceProblem)) refuse(await awayNodes(names, true));
     throw error;

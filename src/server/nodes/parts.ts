@@ -23,7 +23,7 @@ export async function createParts(
   const partitions = nodes.map((name, i) => `PARTITION p${i} COMMENT = 'srv "${serverName(name)}"'`);
   await selectRows(
     `CREATE TABLE ${table} (row_id INT UNSIGNED NOT NULL PRIMARY KEY, ${factColumnsSql(columns, true)})
-     ENGINE=SPIDER ${TABLE_FORM} COMMENT = 'wrapper "mysql", table "${table}"'
+     ENGINE=SPIDER ${TABLE_FORM} COMMENT = 'wrapper "mysql", table "${table}", semi_split_read "0"'
      PARTITION BY HASH (row_id) (${partitions.join(', ')})`,
   );
 }

@@ -110,18 +110,7 @@ export function RowGrid<P extends RowPage>({
   const none = rows.isError ? '' : 'No rows';
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
-      {rows.isError && (
-        <Alert
-          severity="warning"
-          action={
-            <Button size="small" color="inherit" onClick={() => void rows.refetch()}>
-              Try again
-            </Button>
-          }
-        >
-          The rows could not be read: {rows.error.message}
-        </Alert>
-      )}
+      {rows.isError && <NotRead why={rows.error.message} onAgain={() => void rows.refetch()} />}
       <DataGrid
         {...(nonce ? { nonce } : {})}
         aria-label={name}
@@ -157,5 +146,21 @@ export function RowGrid<P extends RowPage>({
         }}
       />
     </Box>
+  );
+}
+
+/** Why rows could not be read, and a way to try again. */
+function NotRead({ why, onAgain }: { why: string; onAgain: () => void }) {
+  return (
+    <Alert
+      severity="warning"
+      action={
+        <Button size="small" color="inherit" onClick={onAgain}>
+          Try again
+        </Button>
+      }
+    >
+      The rows could not be read: {why}
+    </Alert>
   );
 }
