@@ -8,7 +8,7 @@ import { asStory } from './support/application';
 import { openBrowser, type Browser } from './support/browser';
 import { cleanEnvironment } from './support/environment';
 import { eventually, Page } from './support/page';
-import { beginLoad, comeIn, loadDone, PASSWORD, startTeam, type Team, type Visitor } from './support/team';
+import { beginLoad, comeIn, loadDone, signInOn, startTeam, type Team, type Visitor } from './support/team';
 
 jest.setTimeout(180_000);
 
@@ -108,13 +108,7 @@ story('rows that are loaded lie on the nodes, and their dataset says so', async 
     ],
   });
   dashboard = made.id;
-  await at.open(`/sign-in?to=/datasets/trips`);
-  await eventually('signing in to be let through', async () => {
-    await at.type('Address', 'owner@example.org');
-    await at.type('Password', PASSWORD);
-    await at.click('button', 'Sign in');
-    return eventually('to be in', async () => !(await at.address()).pathname.startsWith('/sign-in'), 6000);
-  });
+  await signInOn(at, 'owner@example.org', '/datasets/trips');
   await at.reads('Its rows are spread over the nodes “north”, “south”.');
   await at.open(`/dashboards/${dashboard}`);
   await at.reads('123,000');

@@ -3,7 +3,7 @@ import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/
 import { asStory, openDatabase } from './support/application';
 import { openBrowser, type Browser } from './support/browser';
 import { eventually, Page } from './support/page';
-import { beginLoad, comeIn, loadDone, PASSWORD, startTeam, Visitor, type Team } from './support/team';
+import { beginLoad, comeIn, loadDone, signInOn, startTeam, Visitor, type Team } from './support/team';
 import { Wire } from './support/wire';
 
 jest.setTimeout(180_000);
@@ -82,13 +82,7 @@ story('everything it keeps is in the database that was named', async () => {
   })) as unknown as [number[][]];
   await database.end();
   expect(row).toEqual([600]);
-  await at.open(`/sign-in?to=/dashboards/${dashboard}`);
-  await eventually('signing in to be let through', async () => {
-    await at.type('Address', 'owner@example.org');
-    await at.type('Password', PASSWORD);
-    await at.click('button', 'Sign in');
-    return eventually('to be in', async () => !(await at.address()).pathname.startsWith('/sign-in'), 6000);
-  });
+  await signInOn(at, 'owner@example.org', `/dashboards/${dashboard}`);
   await at.reads('12,300');
 });
 

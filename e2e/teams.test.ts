@@ -21,6 +21,7 @@ import {
   loadDone,
   PASSWORD,
   serveCommand,
+  signInOn,
   startTeam,
   Visitor,
   type Team,
@@ -51,16 +52,7 @@ afterAll(async () => {
 const story = asStory(() => at);
 
 const emailOf = (role: Role) => `${role}@example.org`;
-async function signInAs(email: string, to = '/') {
-  await at.driver.manage().deleteAllCookies();
-  await at.open(`/sign-in?to=${encodeURIComponent(to)}`);
-  await eventually('signing in to be let through', async () => {
-    await at.type('Address', email);
-    await at.type('Password', PASSWORD);
-    await at.click('button', 'Sign in');
-    return eventually('to be in', async () => !(await at.address()).pathname.startsWith('/sign-in'), 6000);
-  });
-}
+const signInAs = (email: string, to = '/') => signInOn(at, email, to);
 
 story('settings are checked before anything starts', async () => {
   const file = path.join(tmpdir(), `dathen-wrong-${process.pid}.json`);

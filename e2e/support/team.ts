@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { freePort } from '../../cli/processes';
 import { cleanEnvironment } from './environment';
-import { eventually } from './page';
+import { eventually, type Page } from './page';
 
 export const PASSWORD = 'a long password here';
 
@@ -154,6 +154,18 @@ export async function comeIn(url: string, link: string, name: string, email: str
   await anyone.json('POST', '/invitations/accept', { token, name, email, password: PASSWORD });
   // Nobody may try to sign in more than a few times in ten seconds.
   return eventually('signing in to be let through', () => anyone.signIn(email), 60_000);
+}
+
+/** Signs somebody in on the page, and goes on to an address. Nobody may try more than a few times in ten seconds. */
+export async function signInOn(at: Page, email: string, to: string): Promise<void> {
+  await at.driver.manage().deleteAllCookies();
+  await at.open(`/sign-in?to=${encodeURIComponent(to)}`);
+  await eventually('signing in to be let through', async () => {
+    await at.type('Address', email);
+    await at.type('Password', PASSWORD);
+    await at.click('button', 'Sign in');
+    return eventually('to be in', async () => !(await at.address()).pathname.startsWith('/sign-in'), 6000);
+  });
 }
 
 /** The code of now for a key of an app, by RFC 6238: six digits, half a minute, SHA-1. */

@@ -20,11 +20,12 @@ import { rowsTable } from '../datasets/definition';
 import { readModel } from '../model/model';
 import { recoverLoads } from '../datasets/recover';
 import { findDataset, loadsOf, removeDataset, summaryOf, type StoredDataset } from '../datasets/repository';
+import { forget } from '../once';
 import { readiness } from '../readiness';
 import { loadText, loadTrips, ROWS_OF_EACH_KIND, withDatabase } from '../testing';
 import { joinNodes } from './join';
 import { moveRows, spreadRows } from './move';
-import { closeNodes, nodePool } from './nodes';
+import { closeNodes, nodePool, whileNodesAnswer } from './nodes';
 
 jest.setTimeout(120_000);
 
@@ -184,24 +185,18 @@ describe('answers are those of rows that lie in one place', () => {
     const apart = await read();
     expect(apart.rows).toBe(42);
     await moveRows('trips', []);
-    await rm();
+    rmSync(path.join(at.folder, 'cubes'), { recursive: true, force: true });
+    forget('cubes held');
     expect(await read()).toEqual(apart);
     await remove('trips');
   });
-
-  /** What was made of rows is made anew. */
-  function rm() {
-    rmSync(path.join(at.folder, 'cubes'), { recursive: true, force: true });
-    (globalThis as unknown as { dathen: Map<string, unknown> }).dathen.delete('cubes held');
-    return Promise.resolve();
-  }
 });
 
 test('a column file is made anew from the nodes', async () => {
   const { dataset } = await loadText(at.folder, 'Anew', days(500));
   const stored = await findDataset(dataset);
   const before = inWords((await columnSource([stored], MODEL).aggregate(everything(dataset)))!);
-  (globalThis as unknown as { dathen: Map<string, unknown> }).dathen.delete('column files');
+  forget('column files');
   await removeColumns(stored.id, null);
   expect(await columnSource([stored], MODEL).aggregate(everything(dataset))).toBeUndefined();
   await rebuildColumns(stored);
@@ -334,9 +329,7 @@ describe('a node that is away', () => {
   );
 
   test('one that falls silent while it is asked is named within 2 s', async () => {
-    const asking = Promise.all(ALL.map((name) => nodePool(name).query('SELECT 1')));
-    await asking;
-    const slow = whileSlow();
+    const slow = whileNodesAnswer(ALL, () => nodePool('north').query('SELECT SLEEP(8)'));
     await new Promise((resolve) => setTimeout(resolve, 300));
     nodes.freeze('north');
     const begun = performance.now();
@@ -344,11 +337,6 @@ describe('a node that is away', () => {
     expect(performance.now() - begun).toBeLessThan(2500);
     nodes.thaw('north');
   });
-  const whileSlow = async () => {
-    const { whileNodesAnswer } = await import('./nodes');
-    return whileNodesAnswer(ALL, () => nodePool('north').query('SELECT SLEEP(8)'));
-  };
-
   test('at the start it is said, and its tables are tidied up once it is back', async () => {
     const { dataset } = await loadText(at.folder, 'Going', days(9));
     const gone = rowsTable(await findDataset(dataset));
