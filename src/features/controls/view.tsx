@@ -3,7 +3,7 @@
 import Typography from '@mui/material/Typography';
 import type { Control, ControlKind, ControlOf, TimeControl } from '../../core/dashboard/document/controls';
 import type { ControlAnswer, PeriodAnswer } from '../../core/dashboard/turn/controlAnswer';
-import { type Late, lateLike, lazily } from '../ui/lazily';
+import { After, lateLike, lazily, type Late } from '../ui/lazily';
 
 /** Changes settings of a control. */
 export type Change<C> = (part: Partial<Omit<C, 'id' | 'kind'>>) => void;
@@ -50,11 +50,12 @@ export function timeView<C extends TimeControl>(
   Own?: Late<SettingsProps<C>>,
 ) {
   function Settings({ control, change }: SettingsProps<C>) {
+    // Both at once: those that come first would be moved by the others.
     return (
-      <>
+      <After part={whole}>
         {Own && <Own control={control} change={change} />}
         <TimeSettings control={control} change={change as Change<TimeControl>} />
-      </>
+      </After>
     );
   }
   function SwitchedBody(props: BodyProps<C, PeriodAnswer>) {
@@ -69,9 +70,10 @@ export function timeView<C extends TimeControl>(
       </div>
     );
   }
+  const whole = lateLike(Settings, ...(Own ? [Own] : []), TimeSettings);
   return {
     sign,
     Body: answered<C, 'period'>('period', lateLike(SwitchedBody, Body)),
-    Settings: lateLike(Settings, ...(Own ? [Own] : []), TimeSettings),
+    Settings: whole,
   };
 }

@@ -23,6 +23,7 @@ const summary = (number: number): DatasetSummary =>
     source: `trips-${number}.csv`,
     refused: 0,
     origin: null,
+    nodes: [],
     live: false,
     coverage: {
       day: { first: '2025-01-01', last: '2025-12-31', days: 365, blank: 0, outside: 0, holes: [] },
