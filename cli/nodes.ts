@@ -1,4 +1,5 @@
 /** `nodes`: what the nodes hold, and moving rows onto them or back. */
+import type { StoredDataset } from '../src/server/datasets/repository';
 import { CommandFailure } from './failure';
 import { configure } from './configured';
 import { withDatabase } from './withDatabase';
@@ -13,6 +14,10 @@ async function meantDataset(meant: string): Promise<{ readonly key: string; read
   throw new CommandFailure(`There is no dataset “${meant}”. There are: ${names || 'none'}.`, 2);
 }
 
+/** Where the rows of a dataset lie. */
+const placeWords = ({ spread }: Pick<StoredDataset, 'spread'>): string =>
+  spread ? `on ${spread.nodes.join(', ')}` : 'in the database itself';
+
 /** Prints each node and whether it answers, and which datasets lie where. */
 export async function printNodes(config: string | undefined): Promise<void> {
   configure(config);
@@ -26,9 +31,8 @@ export async function printNodes(config: string | undefined): Promise<void> {
     }
     const away = await awayNodes(names);
     for (const name of names) console.log(`${name}: ${away.includes(name) ? 'does not answer' : 'answers'}`);
-    for (const { name, spread, origin } of await loadedDatasets())
-      if (origin?.mode !== 'live')
-        console.log(`${name}: ${spread ? `on ${spread.nodes.join(', ')}` : 'in the database itself'}`);
+    for (const dataset of await loadedDatasets())
+      if (dataset.origin?.mode !== 'live') console.log(`${dataset.name}: ${placeWords(dataset)}`);
   });
 }
 
@@ -41,10 +45,10 @@ export async function moveDataset(
   configure(config);
   await withDatabase(async () => {
     const { moveRows, spreadRows } = await import('../src/server/nodes/move');
+    const { findDataset } = await import('../src/server/datasets/repository');
     const { key, name } = await meantDataset(meant);
     const rows = where === 'spread' ? await spreadRows(key) : await moveRows(key, []);
-    const { spread } = await (await import('../src/server/datasets/repository')).findDataset(key);
-    const place = spread ? `on ${spread.nodes.join(', ')}` : 'in the database itself';
+    const place = placeWords(await findDataset(key));
     console.log(`${name}: ${rows.toLocaleString('en')} rows lie ${place} now`);
   });
 }

@@ -258,6 +258,8 @@ async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<Gro
     });
     return found;
   });
+  const isSpread = parts.nodes.length > 1;
+  if (!isSpread && rows.length > CELL_LIMIT) return undefined;
   const others = shape.otherDays.length;
   const categories = heldCategories(shape).length;
   const groups = (rows as unknown as (string | number | null)[][]).map((row): GroupedRow => {
@@ -278,6 +280,6 @@ async function groupedRows(stored: StoredDataset, shape: CubeShape): Promise<Gro
       }),
     };
   });
-  const merged = parts.nodes.length > 1 ? mergeGroups(groups) : groups;
+  const merged = isSpread ? mergeGroups(groups) : groups;
   return merged.length > CELL_LIMIT ? undefined : merged;
 }

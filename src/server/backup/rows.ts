@@ -4,9 +4,8 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip, crc32 } from 'node:zlib';
-import type { Connection as PlainConnection } from 'mysql2';
 import type { Connection } from 'mysql2/promise';
-import { BLANK_CELL, LINE_FORM, textCell } from '../database/lines';
+import { LINE_FORM, readLines } from '../database/lines';
 
 export interface Told {
   readonly rows: number;
@@ -17,10 +16,6 @@ const MODULUS = 2 ** 52;
 /** Bytes that are gathered before they go on. */
 const STRETCH = 256 * 1024;
 
-/** A value as LOAD DATA reads it between tabs; bytes stay bytes, as latin1 has one letter for each. */
-const cell = (value: Buffer | null): string =>
-  value === null ? BLANK_CELL : textCell(value.toString('latin1'));
-
 const quoted = (names: readonly string[]) => names.map((name) => `\`${name}\``).join(', ');
 
 /** Reads all rows of what stands after FROM, a line each; `onLines` gets them by stretches and tells when more may come. */
@@ -30,15 +25,6 @@ async function readRows(
   columns: readonly string[],
   onLines: (lines: Buffer) => Promise<void>,
 ): Promise<Told> {
-  const plain = (connection as unknown as { connection: PlainConnection }).connection;
-  const stream = plain
-    .query({
-      sql: `SELECT ${quoted(columns)} FROM ${from}`,
-      rowsAsArray: true,
-      // As the database sends it: nothing is turned into numbers or dates on the way.
-      typeCast: (field) => field.buffer(),
-    })
-    .stream({ highWaterMark: 1000 });
   let rows = 0;
   let checksum = 0;
   let waiting: string[] = [];
@@ -49,8 +35,8 @@ async function readRows(
     bytes = 0;
     await onLines(lines);
   };
-  for await (const row of stream as AsyncIterable<(Buffer | null)[]>) {
-    const line = `${row.map(cell).join('\t')}\n`;
+  for await (const text of readLines(connection, `SELECT ${quoted(columns)} FROM ${from}`, 'latin1')) {
+    const line = `${text}\n`;
     rows++;
     checksum = (checksum + crc32(Buffer.from(line, 'latin1'))) % MODULUS;
     bytes += line.length;

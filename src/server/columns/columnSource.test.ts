@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { plainCovered, testRows, type TestRow } from '../../core/cube/testing';
 import type { AggregateAnswer, AggregateQuery } from '../../core/cube/query';
 import type { AnyCondition } from '../../core/cube/rowCondition';
-import { anyQuestion, inWords, scaled } from '../answers/testing/aggregates';
+import { anyQuestion, inWords, overAll, scaled } from '../answers/testing/aggregates';
 import { sqlSource } from '../answers/sqlSource';
 import { findDataset, type StoredDataset } from '../datasets/repository';
 import { loadText, loadTrips, ROWS_OF_EACH_KIND, withDatabase } from '../testing';
@@ -61,15 +61,8 @@ test('what is held by times, by other sights or not at all is left to the databa
   const stored = await findDataset(dataset);
   const source = columnSource([stored], { shared: [] });
   const numbers = (column: string) => [{ column, scale: 0, extremes: false, closing: false, distinct: true }];
-  const query = (column: string, more: Partial<AggregateQuery> = {}): AggregateQuery => ({
-    dataset,
-    day: 'day',
-    filters: [],
-    otherDays: [],
-    conditions: [],
-    window: [{ start: -Infinity, end: Infinity }],
-    by: { columns: [], buckets: null },
-    numbers: numbers(column),
+  const query = (column: string, more: Partial<AggregateQuery> = {}) => ({
+    ...overAll(dataset, numbers(column)),
     ...more,
   });
   expect((await source.aggregate(query('name')))!.numbers[0]!.distinct![0]).toBe(2);

@@ -23,12 +23,12 @@ export async function recoverLoads(): Promise<void> {
   const datasets = await database().select().from(dataset);
   const current = new Map(datasets.map((row) => [row.id, row.currentLoad]));
   const holding = new Map(datasets.map((row) => [row.id, row.rowsLoad]));
-  const isKept = async (table: FactTable) =>
-    holding.get(table.dataset) === table.load || (await isBusy(table.dataset));
-  for (const table of await factTables(pool())) if (!(await isKept(table))) await dropRows(table.name);
   const spread = new Set(datasets.flatMap((row) => (row.spread ? row.id : [])));
+  const isInUse = (table: FactTable) => holding.get(table.dataset) === table.load;
+  for (const table of await factTables(pool()))
+    if (!isInUse(table) && !(await isBusy(table.dataset))) await dropRows(table.name);
   await dropUnusedParts(
-    async (table) => (await isBusy(table.dataset)) || (spread.has(table.dataset) && (await isKept(table))),
+    async (table) => (spread.has(table.dataset) && isInUse(table)) || (await isBusy(table.dataset)),
   );
   for (const row of datasets.filter((entry) => entry.currentLoad === null)) {
     // Whoever makes a dataset holds its name before it is there to be held itself.

@@ -234,5 +234,5 @@ export async function removeDataset(stored: Pick<StoredDataset, 'id'>): Promise<
   });
   await bumpRevision();
   await removeColumns(stored.id, null);
-  for (const load of loads) await dropRows(factTable(stored.id, load.id));
+  await dropRows(...loads.map((load) => factTable(stored.id, load.id)));
 }

@@ -1,9 +1,8 @@
 /** Moves the rows of a dataset: onto the nodes that there are now, or back here. */
 import { eq } from 'drizzle-orm';
-import type { Connection as PlainConnection } from 'mysql2';
 import type { Connection } from 'mysql2/promise';
 import { dedicatedConnection, sqlNow } from '../database/connection';
-import { BLANK_CELL, textCell } from '../database/lines';
+import { readLines } from '../database/lines';
 import { dataset, datasetLoad } from '../database/schema';
 import { physicalName, rowsTable } from '../datasets/definition';
 import { holdDataset, letGo } from '../datasets/holding';
@@ -82,22 +81,11 @@ async function copyInto(connection: Connection, stored: StoredDataset, place: Ro
   const stop = new AbortController();
   const sink = (await place.prepare())(stop.signal);
   const list = stored.definition.columns.map((_, i) => physicalName(i)).join(', ');
-  const plain = (connection as unknown as { connection: PlainConnection }).connection;
   const send = async () => {
     let sent = 0;
     let waiting: string[] = [];
-    const stream = plain
-      .query({
-        sql: `SELECT ${list} FROM ${from} ORDER BY row_id`,
-        rowsAsArray: true,
-        // As the database sends it: nothing is turned into numbers or dates on the way.
-        typeCast: (field) => field.buffer(),
-      })
-      .stream({ highWaterMark: STRETCH });
-    for await (const row of stream as AsyncIterable<(Buffer | null)[]>) {
-      waiting.push(
-        row.map((value) => (value === null ? BLANK_CELL : textCell(value.toString('utf8')))).join('\t'),
-      );
+    for await (const line of readLines(connection, `SELECT ${list} FROM ${from} ORDER BY row_id`, 'utf8')) {
+      waiting.push(line);
       if (waiting.length < STRETCH) continue;
       sent += waiting.length;
       await sink.take(waiting);

@@ -11,7 +11,7 @@ import { removeColumns } from '../columns/columnFile';
 import { rebuildColumns } from '../columns/rebuild';
 import { columnSource } from '../columns/columnSource';
 import { Nodes } from '../../../testing/nodes';
-import { anyQuestion, inWords, scaled } from '../answers/testing/aggregates';
+import { anyQuestion, inWords, overAll, scaled } from '../answers/testing/aggregates';
 import { heldCube } from '../answers/cubes';
 import { readPage } from '../answers/rowPage';
 import { sqlSource } from '../answers/sqlSource';
@@ -72,16 +72,7 @@ async function headTables(): Promise<Record<string, string>> {
 const days = (count: number, month = 5) =>
   `day,seats\n${Array.from({ length: count }, (_, i) => `2026-0${month}-${String(1 + (i % 28)).padStart(2, '0')},${i}`).join('\n')}\n`;
 const seats = { column: 'seats', scale: 0, extremes: true, closing: false, distinct: true };
-const everything = (dataset: string): AggregateQuery => ({
-  dataset,
-  day: 'day',
-  filters: [],
-  otherDays: [],
-  conditions: [],
-  window: [{ start: -Infinity, end: Infinity }],
-  by: { columns: [], buckets: null },
-  numbers: [seats],
-});
+const everything = (dataset: string) => overAll(dataset, [seats]);
 const asked = async (stored: StoredDataset) =>
   (await sqlSource([stored], MODEL).aggregate(everything(stored.key)))!;
 const sumOf = async (key: string) => (await asked(await findDataset(key))).numbers[0]!.sum[0];

@@ -77,31 +77,35 @@ export function fromEachPart<T>(
 }
 
 /**
- * Drops a fact table, here and on every node that answers; what stays on others is dropped once they are back
+ * Drops fact tables, here and on every node that answers; what stays on others is dropped once they are back
  * (`dropUnusedParts`). One that is held stays altogether, until the next start.
  */
-export async function dropRows(table: string): Promise<void> {
-  if (!(await dropTable(table))) return;
-  for (const name of nodeNames()) {
-    try {
-      await nodePool(name).query(`DROP TABLE IF EXISTS ${table}`);
-    } catch (error) {
-      log().warn(error, `rows that are not needed any more stay on the node ${name} until it is back`);
-    }
-  }
+export async function dropRows(...tables: readonly string[]): Promise<void> {
+  const gone: string[] = [];
+  for (const table of tables) if (await dropTable(table)) gone.push(table);
+  if (gone.length === 0) return;
+  await onNodesThere((node) => node.query(`DROP TABLE IF EXISTS ${gone.join(', ')}`));
 }
 
 /** Drops the parts that nobody keeps any more on each node that answers. */
-export async function dropUnusedParts(isKept: (table: FactTable) => Promise<boolean>): Promise<void> {
+export function dropUnusedParts(isKept: (table: FactTable) => Promise<boolean>): Promise<void> {
+  return onNodesThere(async (node, name) => {
+    await claimNode(name);
+    for (const table of await factTables(node))
+      if (!(await isKept(table))) await node.query(`DROP TABLE IF EXISTS ${table.name}`);
+  });
+}
+
+/** Tidies up on each node; one that does not answer, or fails, keeps what it has until the next time. */
+async function onNodesThere(tidy: (node: Pool, name: string) => Promise<unknown>): Promise<void> {
   const names = nodeNames();
-  const away = new Set(await awayNodes(names, true));
-  for (const name of names.filter((entry) => !away.has(entry))) {
+  const away = await awayNodes(names, true);
+  for (const name of names) {
     try {
-      await claimNode(name);
-      for (const table of await factTables(nodePool(name)))
-        if (!(await isKept(table))) await nodePool(name).query(`DROP TABLE IF EXISTS ${table.name}`);
+      if (away.includes(name)) throw awayProblem([name]);
+      await tidy(nodePool(name), name);
     } catch (error) {
-      log().warn(error, `the node ${name} could not be tidied up`);
+      log().warn(error, `rows that are not needed any more stay on the node ${name} until the next start`);
     }
   }
 }

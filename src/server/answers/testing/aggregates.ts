@@ -1,7 +1,7 @@
 /** Questions to sources over the rows of the cube's tests, and what they answer in a form that can be compared. */
 import fc from 'fast-check';
 import { testQuery } from '../../../core/cube/testing';
-import type { AggregateAnswer, NumberWanted } from '../../../core/cube/query';
+import type { AggregateAnswer, AggregateQuery, NumberWanted } from '../../../core/cube/query';
 import type { AnyCondition } from '../../../core/cube/rowCondition';
 
 /** Every figure of the groups and buckets with rows, in an order of their own. */
@@ -100,4 +100,16 @@ export const anyQuestion = fc.record({
   query: testQuery,
   numbers: fc.array(anyNumber, { minLength: 1, maxLength: 3 }),
   conditions: fc.array(anyCondition, { maxLength: 2 }),
+});
+
+/** The figures of some numbers over all rows of a dataset. */
+export const overAll = (dataset: string, numbers: readonly NumberWanted[]): AggregateQuery => ({
+  dataset,
+  day: 'day',
+  filters: [],
+  otherDays: [],
+  conditions: [],
+  window: [{ start: -Infinity, end: Infinity }],
+  by: { columns: [], buckets: null },
+  numbers,
 });
