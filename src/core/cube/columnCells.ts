@@ -3,8 +3,8 @@ import { EXACT_LIMIT } from './build';
 import type { ColumnBatch, ColumnCube } from './columnRows';
 import { CELL_LIMIT, type Cube, type CubeShape } from './cube';
 
-/** Cells are found by a table of places up to this many, by a hash table beyond. */
-const MOST_PLACES = 1 << 24;
+/** Every key has a place of its own while the figures of all together are up to this many; beyond, cells are found by a hash. */
+const MOST_FIGURES = 1 << 23;
 /** Twice the cells that there may be, so that the hash table never fills. */
 const HASH_SIZE = 1 << 21;
 
@@ -18,74 +18,109 @@ export interface CellNumber {
   total: number;
 }
 
-/** The cells that rows have been added to, in the order in which they came up. */
-export class Cells {
-  private size = 0;
-  private keys = new Float64Array(1024);
-  rows = new Float64Array(1024);
-  readonly numbers: CellNumber[];
-  /** One more than the cell of a key; 0 for none. */
-  private readonly places: Int32Array;
-  private readonly isHashed: boolean;
+/** Rows whose cells are found before their figures are added, few enough that these stay at hand in between. */
+const PIECE = 2048;
+
+/** Where the figures of a number column lie among those of a cell; extremes only where they are wanted. */
+interface Place {
+  readonly column: string;
+  readonly sum: number;
+  readonly count: number;
+  readonly minimum: number | null;
+  readonly maximum: number | null;
+}
+
+/** Where the figures lie, and what they are of a cell without rows. */
+function placesOf(shape: CubeShape): { places: Place[]; none: number[] } {
+  const none = [0];
+  const place = (figure: number) => none.push(figure) - 1;
+  const places = shape.numbers.map(({ column, extremes }) => ({
+    column,
+    sum: place(0),
+    count: place(0),
+    minimum: extremes ? place(NaN) : null,
+    maximum: extremes ? place(NaN) : null,
+  }));
+  return { places, none };
+}
+
+/** The figures of cells, found by their keys. */
+interface CellTable {
+  /**
+   * All figures of a cell side by side, its rows first: rows come in any order, and each would wait for the memory once
+   * for every figure otherwise.
+   */
+  figures: Float64Array;
+  /** Where the figures of each key's cell begin, -1 for keys that are not a number; false where there are too many cells. */
+  find: (keys: Float64Array, found: Int32Array) => boolean;
+  /** Keys of cells that have rows, ascending; undefined where there are too many. */
+  used: () => Float64Array | undefined;
+}
+
+/** A cell for every key there can be, one after the other. */
+class DenseTable implements CellTable {
+  figures: Float64Array;
 
   constructor(
-    places: number,
-    private readonly shape: CubeShape,
+    keys: number,
+    private readonly none: readonly number[],
   ) {
-    this.isHashed = places > MOST_PLACES;
-    this.places = new Int32Array(this.isHashed ? HASH_SIZE : places);
-    this.numbers = shape.numbers.map(({ extremes }) => noNumbers(1024, extremes));
+    this.figures = repeated(none, keys);
   }
 
-  /** Begins with the cells of a cube, by their keys; false where there are too many. */
-  begin(cube: Cube, keys: Float64Array): boolean {
-    for (let i = 0; i < keys.length; i++) {
-      const key = keys[i]!;
-      const cell = this.isHashed ? this.hashed(key) : this.placed(key);
-      if (cell === undefined) return false;
-      this.rows[cell] = cube.rows[i]!;
-      cube.numbers.forEach(({ sum, count, minimum, maximum }, n) => {
-        const number = this.numbers[n]!;
-        number.sum[cell] = sum[i]!;
-        number.count[cell] = count[i]!;
-        if (number.minimum) number.minimum[cell] = minimum![i]!;
-        if (number.maximum) number.maximum[cell] = maximum![i]!;
-      });
+  find(keys: Float64Array, found: Int32Array): boolean {
+    const { length } = this.none;
+    for (let row = 0; row < keys.length; row++) {
+      const key = keys[row]!;
+      found[row] = Number.isNaN(key) ? -1 : key * length;
     }
     return true;
   }
 
-  /** Adds rows with their keys; tells where there are too many cells, or sums leave what is exact. */
-  add(batch: ColumnBatch, keys: Float64Array): Exclude<ColumnCube, { ok: true }> | undefined {
-    const cells = new Int32Array(keys.length);
+  used(): Float64Array | undefined {
+    const { figures } = this;
+    const { length } = this.none;
+    let cells = 0;
+    for (let at = 0; at < figures.length; at += length) if (figures[at]! > 0) cells++;
+    if (cells > CELL_LIMIT) return undefined;
+    const keys = new Float64Array(cells);
+    for (let at = 0, cell = 0; at < figures.length; at += length)
+      if (figures[at]! > 0) keys[cell++] = at / length;
+    return keys;
+  }
+}
+
+/** Cells of the keys that came up, in the order in which they did. */
+class HashTable implements CellTable {
+  figures: Float64Array;
+  private size = 0;
+  private keys = new Float64Array(1024);
+  /** One more than the cell of a key; 0 for none. */
+  private readonly cells = new Int32Array(HASH_SIZE);
+
+  constructor(private readonly none: readonly number[]) {
+    this.figures = repeated(none, this.keys.length);
+  }
+
+  find(keys: Float64Array, found: Int32Array): boolean {
+    const { length } = this.none;
     for (let row = 0; row < keys.length; row++) {
       const key = keys[row]!;
-      if (Number.isNaN(key)) {
-        cells[row] = -1;
-        continue;
-      }
-      const cell = this.isHashed ? this.hashed(key) : this.placed(key);
-      if (cell === undefined) return { ok: false, reason: 'too-many-cells' };
-      cells[row] = cell;
-      this.rows[cell]! += 1;
+      const cell = Number.isNaN(key) ? -1 : this.cell(key);
+      if (cell === undefined) return false;
+      found[row] = cell * length;
     }
-    for (const [i, { column }] of this.shape.numbers.entries()) {
-      addNumbers(this.numbers[i]!, cells, batch.numbers(column));
-      if (this.numbers[i]!.total > EXACT_LIMIT) return { ok: false, reason: 'unsure' };
-    }
-    return undefined;
+    return true;
   }
 
-  private placed(key: number): number | undefined {
-    const cell = this.places[key]!;
-    if (cell > 0) return cell - 1;
-    return this.fresh(key, key);
+  used(): Float64Array {
+    return this.keys.slice(0, this.size).sort();
   }
 
-  private hashed(key: number): number | undefined {
+  private cell(key: number): number | undefined {
     let place = (Math.imul(key % 0x7fffffff, 0x9e3779b1) ^ (key / 0x7fffffff)) & (HASH_SIZE - 1);
     for (;;) {
-      const cell = this.places[place]!;
+      const cell = this.cells[place]!;
       if (cell === 0) return this.fresh(key, place);
       if (this.keys[cell - 1] === key) return cell - 1;
       place = (place + 1) & (HASH_SIZE - 1);
@@ -93,44 +128,120 @@ export class Cells {
   }
 
   private fresh(key: number, place: number): number | undefined {
-    const cell = this.size++;
+    const cell = this.size;
     if (cell >= CELL_LIMIT) return undefined;
-    if (cell === this.keys.length) this.grow();
+    if (cell === this.keys.length) {
+      const keys = new Float64Array(Math.min(CELL_LIMIT, cell * 2));
+      keys.set(this.keys);
+      const figures = repeated(this.none, keys.length);
+      figures.set(this.figures);
+      [this.keys, this.figures] = [keys, figures];
+    }
+    this.size++;
     this.keys[cell] = key;
-    this.places[place] = cell + 1;
+    this.cells[place] = cell + 1;
     return cell;
   }
+}
 
-  private grow() {
-    const size = Math.min(CELL_LIMIT, this.keys.length * 2);
-    const larger = (values: Float64Array, rest = 0) => {
-      const grown = new Float64Array(size).fill(rest, values.length);
-      grown.set(values);
-      return grown;
-    };
-    this.keys = larger(this.keys);
-    this.rows = larger(this.rows);
-    for (const number of this.numbers) {
-      number.sum = larger(number.sum);
-      number.count = larger(number.count);
-      number.minimum = number.minimum && larger(number.minimum, NaN);
-      number.maximum = number.maximum && larger(number.maximum, NaN);
-    }
+/** The same numbers again and again. */
+function repeated(numbers: readonly number[], times: number): Float64Array {
+  const all = new Float64Array(numbers.length * times);
+  numbers.forEach((number, n) => {
+    if (!Object.is(number, 0)) for (let i = n; i < all.length; i += numbers.length) all[i] = number;
+  });
+  return all;
+}
+
+/** Cells that rows are added to. */
+export class Cells {
+  private readonly table: CellTable;
+  private readonly places: readonly Place[];
+  /** Of each number column, all rows without their signs: while it is exact, so is every sum. */
+  private readonly totals: Float64Array;
+
+  /** For keys below a number of them. */
+  constructor(keys: number, shape: CubeShape) {
+    const { places, none } = placesOf(shape);
+    this.places = places;
+    this.table = keys * none.length <= MOST_FIGURES ? new DenseTable(keys, none) : new HashTable(none);
+    this.totals = new Float64Array(places.length);
   }
 
-  /** Cells in the order of their keys: by day, then by what comes after. */
+  /** Begins with the cells of a cube, by their keys; false where there are too many. */
+  begin(cube: Cube, keys: Float64Array): boolean {
+    const found = new Int32Array(keys.length);
+    if (!this.table.find(keys, found)) return false;
+    const { figures } = this.table;
+    const put = (place: number, values: Float64Array) =>
+      values.forEach((value, i) => (figures[found[i]! + place] = value));
+    put(0, cube.rows);
+    for (const [n, place] of this.places.entries()) {
+      const { sum, count, minimum, maximum } = cube.numbers[n]!;
+      put(place.sum, sum);
+      put(place.count, count);
+      if (place.minimum !== null) put(place.minimum, minimum!);
+      if (place.maximum !== null) put(place.maximum, maximum!);
+    }
+    return true;
+  }
+
+  /** Adds rows with their keys; tells where there are too many cells, or sums leave what is exact. */
+  add(batch: ColumnBatch, keys: Float64Array): Exclude<ColumnCube, { ok: true }> | undefined {
+    const columns = this.places.map(({ column }) => batch.numbers(column));
+    const found = new Int32Array(PIECE);
+    for (let from = 0; from < keys.length; from += PIECE) {
+      const to = Math.min(keys.length, from + PIECE);
+      if (!this.table.find(keys.subarray(from, to), found)) return { ok: false, reason: 'too-many-cells' };
+      countRows(this.table.figures, found, to - from);
+      for (const [n, values] of columns.entries())
+        this.totals[n]! += addValues(this.table.figures, this.places[n]!, found, values.subarray(from, to));
+    }
+    return this.totals.some((total) => total > EXACT_LIMIT) ? { ok: false, reason: 'unsure' } : undefined;
+  }
+
+  /** Keys of the cells, by day and then by what comes after, and their figures; undefined where there are too many. */
   sorted() {
-    const keys = this.keys.slice(0, this.size).sort();
-    const order = new Uint32Array(this.size);
-    for (let i = 0; i < order.length; i++)
-      order[i] = (this.isHashed ? this.hashed(keys[i]!) : this.placed(keys[i]!))!;
-    const pick = (values: Float64Array) => {
-      const picked = new Float64Array(order.length);
-      for (let i = 0; i < order.length; i++) picked[i] = values[order[i]!]!;
+    const keys = this.table.used();
+    if (!keys) return undefined;
+    const at = new Int32Array(keys.length);
+    this.table.find(keys, at);
+    const { figures } = this.table;
+    const pick = (place: number) => {
+      const picked = new Float64Array(at.length);
+      for (let i = 0; i < at.length; i++) picked[i] = figures[at[i]! + place]!;
       return picked;
     };
-    return { keys, pick };
+    const numbers = this.places.map(({ sum, count, minimum, maximum }) => ({
+      sum: pick(sum),
+      count: pick(count),
+      minimum: minimum === null ? null : pick(minimum),
+      maximum: maximum === null ? null : pick(maximum),
+    }));
+    return { keys, rows: pick(0), numbers };
   }
+}
+
+/** Counts a row in each cell that was found. */
+function countRows(figures: Float64Array, found: Int32Array, rows: number) {
+  for (let row = 0; row < rows; row++) if (found[row]! >= 0) figures[found[row]!]! += 1;
+}
+
+/** Adds the values of rows to the cells that were found; the total of them without their signs. */
+function addValues(figures: Float64Array, place: Place, found: Int32Array, values: Float64Array): number {
+  const { sum, count, minimum, maximum } = place;
+  let total = 0;
+  for (let row = 0; row < values.length; row++) {
+    const at = found[row]!;
+    const value = values[row]!;
+    if (at < 0 || Number.isNaN(value)) continue;
+    figures[at + sum]! += value;
+    figures[at + count]! += 1;
+    total += Math.abs(value);
+    if (minimum !== null && !(figures[at + minimum]! <= value)) figures[at + minimum] = value;
+    if (maximum !== null && !(figures[at + maximum]! >= value)) figures[at + maximum] = value;
+  }
+  return total;
 }
 
 /** Figures of no rows. */

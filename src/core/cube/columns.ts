@@ -42,6 +42,7 @@ export function cubeFromColumns(shape: CubeShape, columns: Columns, earlier?: Cu
       if (refused) return refused;
     }
   const sorted = cells.sorted();
+  if (!sorted) return { ok: false, reason: 'too-many-cells' };
   const dayOf = new Int32Array(sorted.keys.length);
   for (let i = 0; i < dayOf.length; i++) dayOf[i] = first + Math.floor(sorted.keys[i]! / combinations);
   let unit = combinations;
@@ -64,19 +65,9 @@ export function cubeFromColumns(shape: CubeShape, columns: Columns, earlier?: Cu
     shape,
     firstDay: dayOf[0] ?? 0,
     dayOffsets: offsetsOf(dayOf, dayOf[0] ?? 0, dayOf[dayOf.length - 1] ?? -1),
-    rows: sorted.pick(cells.rows),
+    rows: sorted.rows,
     categories: held,
-    numbers: shape.numbers.map(({ column, scale }, i) => {
-      const number = cells.numbers[i]!;
-      return {
-        column,
-        scale,
-        sum: sorted.pick(number.sum),
-        count: sorted.pick(number.count),
-        minimum: number.minimum && sorted.pick(number.minimum),
-        maximum: number.maximum && sorted.pick(number.maximum),
-      };
-    }),
+    numbers: shape.numbers.map(({ column, scale }, i) => ({ column, scale, ...sorted.numbers[i]! })),
     otherDays,
   };
   return { ok: true, cube };

@@ -4,7 +4,7 @@ import { containsDay, runsOfDays, type DayRuns } from '../calendar/runs';
 import { closeRuns } from '../calendar/testing';
 import { bucketEnd } from './aggregate';
 import { buildCube, type GroupedRow } from './build';
-import type { Cube, CubeShape } from './cube';
+import { daysOfCells, type Cube, type CubeShape } from './cube';
 import type {
   AggregateAnswer,
   AggregateQuery,
@@ -114,6 +114,27 @@ export function testCube(rows: readonly TestRow[]): Cube {
   return built.cube;
 }
 
+/** The cells of a cube in words, in an order of their own. */
+export const cellsOf = (cube: Cube): string[] => {
+  const days = daysOfCells(cube);
+  return [...cube.rows]
+    .map((rows, cell) =>
+      JSON.stringify([
+        days[cell],
+        cube.otherDays.map((other) => other.days[cell]),
+        cube.categories.map(({ values, codes }) => values[codes[cell]!]),
+        rows,
+        cube.numbers.map((number) => [
+          number.scale,
+          number.sum[cell],
+          number.count[cell],
+          number.minimum?.[cell],
+          number.maximum?.[cell],
+        ]),
+      ]),
+    )
+    .sort();
+};
 const filters = fc.array(
   fc.record({
     column: fc.constantFrom('route', 'channel'),

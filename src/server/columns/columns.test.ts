@@ -15,7 +15,8 @@ import {
 } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
-import { daysOfCells, type Cube, type CubeShape } from '../../core/cube/cube';
+import type { Cube, CubeShape } from '../../core/cube/cube';
+import { cellsOf } from '../../core/cube/testing';
 import { testRows } from '../../core/cube/testing';
 import { heldCube, isCubeMade, makeFromFile } from '../answers/cubes';
 import { recoverLoads } from '../datasets/recover';
@@ -58,27 +59,6 @@ const shapeOf = (stored: StoredDataset, part: Partial<CubeShape> = {}): CubeShap
   ...part,
 });
 
-/** The cells of a cube in words, in an order of their own. */
-const cellsOf = (cube: Cube): string[] => {
-  const days = daysOfCells(cube);
-  return [...cube.rows]
-    .map((rows, cell) =>
-      JSON.stringify([
-        days[cell],
-        cube.otherDays.map((other) => other.days[cell]),
-        cube.categories.map(({ values, codes }) => values[codes[cell]!]),
-        rows,
-        cube.numbers.map((number) => [
-          number.scale,
-          number.sum[cell],
-          number.count[cell],
-          number.minimum?.[cell],
-          number.maximum?.[cell],
-        ]),
-      ]),
-    )
-    .sort();
-};
 const valuesOf = (cube: Cube) => cube.categories.map(({ column, values }) => [column, values]);
 
 /** The cube that the database makes: without a column file, and without one that was made before. */
