@@ -103,7 +103,6 @@ export function completeCondition(
   const words = kinds.flatMap((kind) => {
     if (kind === Identifier) return [...columns];
     if (kind === Parameter) return parameters.map((name) => `:${name}`);
-    if (kind === QuotedName || kind === Text) return [];
     const word = tokenWords(kind);
     return /^[A-Z_]+$/.test(word) ? [word] : [];
   });

@@ -1,7 +1,7 @@
 /** Parts of pages for tests: shown with all that surrounds them, before a server that answers from a list. */
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, render } from '@testing-library/react';
+import { act, fireEvent, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { theme } from '../../theme/theme';
 import { fetchAll } from './lazily';
@@ -67,4 +67,20 @@ const TURNS = 10;
 /** Until everything that was asked for has come and is drawn: nothing here takes longer than a turn of the clock. */
 export async function settled() {
   for (let turn = 0; turn < TURNS; turn++) await act(() => new Promise((resolve) => setTimeout(resolve, 0)));
+}
+
+/** Types into a field in place of what is there; Enter or leaving it is another step. */
+export function type(field: HTMLElement, text: string) {
+  fireEvent.change(field, { target: { value: text } });
+}
+export const press = (field: HTMLElement, key: string, more: object = {}) =>
+  fireEvent.keyDown(field, { key, ...more });
+
+/** What is said below a field; with “wrong: ” before it where the field is marked as wrong. */
+export function said(field: HTMLElement): string {
+  const words = (field.getAttribute('aria-describedby') ?? '')
+    .split(' ')
+    .map((id) => document.getElementById(id)?.textContent ?? '')
+    .join(' ');
+  return field.getAttribute('aria-invalid') === 'true' ? `wrong: ${words}` : words;
 }

@@ -68,6 +68,7 @@ test('others come in as they were invited; the address is that of the invitation
   const { link: taken } = await invite('cyr@example.org', 'reader', ada);
   await endInvitation((await listInvitations())[0]!.id);
   await expect(comeIn(taken, 'Cyr')).rejects.toMatchObject({ status: 404 });
+  await expect(endInvitation(4711)).rejects.toMatchObject({ code: 'no-such-invitation', status: 404 });
   bea = (await listPeople()).find(({ email }) => email === 'bea@example.org')!.id;
 });
 

@@ -105,6 +105,8 @@ test('what one may not see is as if it were not there; lists and routes agree', 
   await saveDashboardRights(id, { access: 'named', grants: [{ person: null, group: crew, right: 'view' }] });
   const crewed = { ...theirs, groups: [crew] };
   expect(await dashboardRight(crewed, id)).toBe('view');
+  // Who works alone may do everything; whether it is there is told by whoever reads it.
+  expect(await Promise.all([id, 4711].map((each) => dashboardRight(ALONE, each)))).toEqual(['edit', 'edit']);
   expect(await listed(crewed)).toEqual([id]);
   await request(crewed, 'GET', `/api/dashboards/${id}`);
   await expect(request(crewed, 'PUT', `/api/dashboards/${id}`)).rejects.toMatchObject({ status: 403 });

@@ -81,6 +81,8 @@ test('one that is used is deleted only when that is said', async () => {
   expect(back.key).toBe('week');
   const next = await saveNamedPeriod(null, { key: 'week', name: 'Other', phrase: 'all' });
   expect(next.key).toBe('other');
+  await removeNamedPeriod('other', false);
+  expect((await readModel()).model.periods.map(({ key }) => key)).toEqual(['week']);
   const again = await namedPeriodUses((await readModel()).model);
   expect(again.get('week')).toMatchObject([{ title: 'Harbour' }]);
 });

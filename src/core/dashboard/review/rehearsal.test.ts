@@ -45,6 +45,7 @@ describe('a rehearsal', () => {
   test('lists the days on which something turns empty, once with how long', async () => {
     const { problems } = await run('last 7 days', 30, 'no new data');
     expect(problems).toMatchObject([{ item: 'sea', kind: 'no data', day: 66, days: 27 }]);
+    expect(problems[0]!.words).toBe('Seats over time is empty: no data in week 10, 2–8 Mar 1970 · 7 days');
     const weekly = await run(`${isoDay(5)}/${isoDay(9)}`, 30, 'no new data');
     expect(weekly.problems).toEqual([]);
   });
@@ -55,5 +56,8 @@ describe('a rehearsal', () => {
       problems.filter((problem) => problem.kind === 'jump').map((problem) => isoDay(problem.day)),
     ).toEqual(['1970-04-01']);
     expect(d('1970-04-01')).toBe(90);
+    expect(problems.find((problem) => problem.kind === 'jump')!.words).toBe(
+      'Timeline jumps from March 1970 · 31 days to Wed 1 Apr 1970 · 1 day',
+    );
   });
 });

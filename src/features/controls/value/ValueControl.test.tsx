@@ -19,12 +19,23 @@ const type = (text: string) => {
 test('a number is held with a point, and put back to blank', async () => {
   const { dashboard, id } = await value({});
   expect(document.body.textContent).toContain('Blank: its conditions are off.');
+  expect(field().value).toBe('');
   type('1,250.5');
   expect(dashboard.held.state.values).toEqual({ [id]: '1250.5' });
   await dashboard.answer();
   expect(field().value).toBe('1,250.5');
   fireEvent.click(screen.getByRole('button', { name: 'Clear' }));
   expect(dashboard.held.state.values).toEqual({});
+});
+
+test('what an address holds that is no number is shown as none', async () => {
+  const { dashboard, id } = await value({});
+  act(() => dashboard.held.hold(id, 'many'));
+  await dashboard.answer();
+  expect(field().value).toBe('');
+  act(() => dashboard.held.hold(id, '-3'));
+  await dashboard.answer();
+  expect(field().value).toBe('-3');
 });
 
 test('what is no number is not held', async () => {

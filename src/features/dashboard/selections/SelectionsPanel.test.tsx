@@ -3,6 +3,7 @@ import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import type { SavedSelection } from '../../../contract/selections';
 import { bar, slicer, timeline } from '../../../core/dashboard/document/testing';
 import { documentOf } from '../../../core/dashboard/wiring/testing';
+import { said, type } from '../../ui/testing';
 import { openDashboard, showIn, type OpenDashboard } from '../../workspace/testing';
 import { firstSeen, keepFirstSeen } from './firstSeen';
 import { SelectionsButton } from './SelectionsPanel';
@@ -76,14 +77,18 @@ test('fixed: the days of now and the day of now', async () => {
   expect(dashboard.held.state.asOf).toBe('1970-03-02');
 });
 
-test('a name that is taken, and none at all, are told where they are typed', async () => {
+test('a name that is taken, and none at all, are told where they are typed, until it is typed anew', async () => {
   await opened();
+  const field = () => screen.getByLabelText('Save what is held now as');
+  expect(said(field())).not.toMatch(/^wrong/);
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
-  expect(await screen.findByText('Give it a name.')).toBeTruthy();
+  await waitFor(() => expect(said(field())).toBe('wrong: Give it a name.'));
+  type(field(), 'O');
+  expect(said(field())).not.toMatch(/^wrong/);
   await save('Once');
-  fireEvent.change(screen.getByLabelText('Save what is held now as'), { target: { value: 'Once' } });
+  type(field(), 'Once');
   fireEvent.click(screen.getByRole('button', { name: 'Save' }));
-  expect(await screen.findByText('There is a selection of that name already.')).toBeTruthy();
+  await waitFor(() => expect(said(field())).toBe('wrong: There is a selection of that name already.'));
 });
 
 test('saved over, deleted, and brought back', async () => {

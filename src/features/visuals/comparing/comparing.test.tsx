@@ -98,6 +98,15 @@ describe('charts', () => {
     expect(screen.getByRole('status').textContent).toContain('before, Sun 11 Jan 1970: 2, +200 %');
   });
 
+  test.each<[string, Visual, string[]]>([
+    ['a line of its own beside a line', line('it'), ['1.25']],
+    ['a stroke over each bar, set off from it', { ...bar('it'), across: null } as Visual, ['4', '2']],
+  ])('over time it is drawn as %s', async (_, visual, widths) => {
+    await shown({ ...visual, compare: compareWith(['b1']) } as Visual);
+    const paths = [...document.querySelectorAll('[data-mark="baselines"] path')];
+    expect(paths.map((path) => path.getAttribute('stroke-width'))).toEqual(widths);
+  });
+
   test.each<[Direction, string]>([
     ['more', 'better'],
     ['less', 'worse'],

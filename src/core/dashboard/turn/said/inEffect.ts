@@ -87,7 +87,6 @@ export function meetings(
     const answer = answers[id];
     if (answer?.kind !== 'period' || isEveryDay(answer.asked)) continue;
     const others = answer.others.filter((other) => !isEveryDay(other.runs));
-    if (others.length === 0) continue;
     const controls = [id, ...others.map((other) => other.control)].sort();
     const runs = others.reduce((left, other) => intersectRuns(left, other.runs), answer.asked);
     const isNews = ![answer.asked, ...others.map((other) => other.runs)].some((own) => sameRuns(own, runs));
