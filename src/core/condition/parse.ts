@@ -8,7 +8,7 @@ import {
 } from './expression';
 import { grammar } from './grammar';
 import { placeOf } from './terms';
-import { Identifier, lexer, Parameter, QuotedName, Text, tokenWords, Unclosed } from './tokens';
+import { Identifier, lexer, Parameter, tokenWords, Unclosed } from './tokens';
 
 const error = (
   code: ConditionErrorCode,

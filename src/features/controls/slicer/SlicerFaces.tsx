@@ -11,6 +11,7 @@ import { numberWords } from '../../../core/locale';
 import { isRowsKey, onRowsAsked, ROWS_WORDS } from './askRows';
 
 type Entries = SlicerAnswer['values'];
+type Entry = Entries[number];
 
 export function SlicerMenu({
   slicer,
@@ -27,31 +28,31 @@ export function SlicerMenu({
 }) {
   /** The value that the keys stand on; undefined where they stand on none. */
   const [pointed, setPointed] = useState<string | null | undefined>(undefined);
-  const rows = new Map(entries.map((entry) => [entry.value, entry.rows]));
-  const nameOf = (value: string | null) => value ?? BLANK;
+  const nameOf = ({ value }: Entry) => value ?? BLANK;
+  // What is chosen may be gone from the data. Blank is a value here, so a value is never an option by itself.
+  const known = new Map(entries.map((entry) => [entry.value, entry]));
+  const chosenEntries = chosen.map((value) => known.get(value) ?? { value, rows: 0 });
   const common = {
     size: 'small' as const,
-    options: entries.map((entry) => entry.value),
+    options: entries,
     getOptionLabel: nameOf,
-    getOptionKey: (value: string | null) => value ?? '\u0000',
-    getOptionDisabled: (value: string | null) => rows.get(value) === 0 && !chosen.includes(value),
-    onHighlightChange: (_: unknown, value: string | null | undefined) => setPointed(value),
+    getOptionKey: ({ value }: Entry) => value ?? '\u0000',
+    getOptionDisabled: ({ value, rows }: Entry) => rows === 0 && !chosen.includes(value),
+    isOptionEqualToValue: (a: Entry, b: Entry) => a.value === b.value,
+    onHighlightChange: (_: unknown, entry: Entry | null | undefined) => setPointed(entry?.value),
     onKeyDown: (event: KeyboardEvent & { defaultMuiPrevented?: boolean }) => {
       // Else the value would be chosen as well.
       if (isRowsKey(event, slicer, title, pointed === undefined ? undefined : [pointed]))
         event.defaultMuiPrevented = true;
     },
-    renderOption: (
-      { key, ...option }: HTMLAttributes<HTMLLIElement> & { key: Key },
-      value: string | null,
-    ) => (
+    renderOption: ({ key, ...option }: HTMLAttributes<HTMLLIElement> & { key: Key }, entry: Entry) => (
       <li
         key={key}
         {...option}
-        title={`${nameOf(value)}. ${ROWS_WORDS}`}
-        onContextMenu={onRowsAsked(slicer, title, [value])}
+        title={`${nameOf(entry)}. ${ROWS_WORDS}`}
+        onContextMenu={onRowsAsked(slicer, title, [entry.value])}
       >
-        {nameOf(value)}
+        {nameOf(entry)}
       </li>
     ),
     renderInput: (params: object) => <TextField {...params} label={`Values of ${title}`} />,
@@ -60,8 +61,8 @@ export function SlicerMenu({
     return (
       <Autocomplete
         {...common}
-        value={chosen.length > 0 ? chosen[0]! : null}
-        onChange={(_, value, reason) => onChoose(reason === 'clear' ? [] : [value])}
+        value={chosenEntries[0] ?? null}
+        onChange={(_, entry) => onChoose(entry ? [entry.value] : [])}
       />
     );
   }
@@ -71,8 +72,8 @@ export function SlicerMenu({
       multiple
       disableCloseOnSelect
       limitTags={2}
-      value={[...chosen]}
-      onChange={(_, values) => onChoose(values)}
+      value={chosenEntries}
+      onChange={(_, taken) => onChoose(taken.map(({ value }) => value))}
     />
   );
 }
@@ -123,8 +124,8 @@ export function SlicerButtons({
               border: `1px solid ${isChosen ? role.choice : role.hairline}`,
               background: isChosen ? role.choiceTint : role.surface,
               color: rows === 0 ? role.quiet : role.ink,
-              fontWeight: isChosen ? 650 : 450,
               font: 'inherit',
+              fontWeight: isChosen ? 650 : 450,
               borderRadius: 3,
               padding: '4px 10px',
               textDecoration: struck ? 'line-through' : 'none',
