@@ -68,7 +68,8 @@ const anyRule = fc
     until: fc.option(fc.integer({ min: d('2020-01-01'), max: d('2026-01-01') })),
     weekStart: fc.constantFrom<1 | 7>(1, 7),
     months: rarely(some([1, 12])),
-    weekNumbers: rarely(some([1, 53], [-53, -1])),
+    // The first week begins in the year before: the library looks for it there by 1 only, not counted from the end.
+    weekNumbers: rarely(some([1, 53], [-51, -1])),
     yearDays: rarely(some([1, 366], [-366, -1])),
     monthDays: rarely(some([1, 31], [-31, -1])),
     weekdays: rarely(
@@ -124,6 +125,15 @@ describe('days of a rule', () => {
       // Where no day fits, the library looks on for eight thousand years.
       { numRuns: 100 },
     );
+  });
+
+  test.each([
+    ['of 52 weeks', -52, '2025-12-31', ['2024-12-30', '2025-01-05']],
+    ['of 53 weeks', -53, '2027-01-01', ['2019-12-30', '2020-01-05', '2025-12-29', '2026-01-04']],
+  ])('the first week of a year %s, counted from its end, is whole', (_, number, to, ends) => {
+    const rule = { ...PLAIN, weekNumbers: [number] };
+    const days = recurrenceDays(rule, d('2019-12-30'), d('2019-12-30'), d(to)).map(isoDay);
+    for (const day of ends) expect(days).toContain(day);
   });
 
   test('are the same wherever one begins to look', () => {
