@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import ts from 'typescript';
 
 /** Offsets in the text of a file; the end is exclusive. */
-export interface Span {
+interface Span {
   readonly from: number;
   readonly to: number;
 }
