@@ -1,5 +1,5 @@
 /** Files made to hurt: each is refused early, with a sentence, and leaves nothing behind. */
-import { createWriteStream, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, createWriteStream, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -107,7 +107,7 @@ describe('a file made to hurt', () => {
 });
 
 describe('cancelling', () => {
-  test('ends the reading of a workbook within a second', async () => {
+  test('ends the reading of a workbook long before its end', async () => {
     const file = path.join(folder, 'long.xlsx');
     const output = createWriteStream(file);
     const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: output });
@@ -115,12 +115,21 @@ describe('cancelling', () => {
     for (let row = 0; row < 60_000; row++) sheet.addRow([`row ${row}`, row, row / 7]).commit();
     await workbook.commit();
     if (!output.closed) await once(output, 'close');
+    const timed = async (work: () => Promise<unknown>) => {
+      const begun = performance.now();
+      await work();
+      return performance.now() - begun;
+    };
+    // A table that was read once is kept: another file of the same rows.
+    const same = path.join(folder, 'same.xlsx');
+    copyFileSync(file, same);
+    const whole = await timed(() => textTable(same, 'Long'));
     const stop = new AbortController();
     const read = failure(textTable(file, 'Long', stop.signal));
-    setTimeout(() => stop.abort(), 300);
     await new Promise((resolve) => setTimeout(resolve, 300));
-    const begun = performance.now();
-    expect(await read).toMatchObject({ code: 'cancelled' });
-    expect(performance.now() - begun).toBeLessThan(1000);
+    stop.abort();
+    // As this machine goes now: it may have other things to do.
+    const rest = await timed(async () => expect(await read).toMatchObject({ code: 'cancelled' }));
+    expect(rest).toBeLessThan(whole / 2);
   }, 60_000);
 });
