@@ -10,20 +10,13 @@ const PROBE = path.resolve('bench/mutation/probe.ts');
 
 /** The text of a file with a probe in front of every expression, each with the number of its change. */
 function probed(text: string, changes: readonly (readonly [number, Change])[]): string {
-  const marks = changes.flatMap(
-    ([
-      number,
-      {
-        expression: { from, to },
-      },
-    ]) => [
-      // Of those that begin at one place the longest is opened first, and closed last.
-      { at: from, order: to - from + 1e9, text: `(require(${JSON.stringify(PROBE)}).probe(${number}), ` },
-      { at: to, order: from - to + 1e8, text: ')' },
-    ],
-  );
-  const isOpening = (mark: { order: number }) => mark.order >= 1e9;
-  marks.sort((a, b) => a.at - b.at || Number(isOpening(a)) - Number(isOpening(b)) || b.order - a.order);
+  const call = `require(${JSON.stringify(PROBE)}).probe`;
+  const marks = changes.flatMap(([number, { expression }]) => [
+    { at: expression.from, isOpening: true, text: `(${call}(${number}), ` },
+    { at: expression.to, isOpening: false, text: ')' },
+  ]);
+  // Of those that begin at one place each is come by with the others, so their order is all the same.
+  marks.sort((a, b) => a.at - b.at || Number(a.isOpening) - Number(b.isOpening));
   let at = 0;
   let result = '';
   for (const mark of marks) {

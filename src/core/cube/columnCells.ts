@@ -148,7 +148,7 @@ class HashTable implements CellTable {
 function repeated(numbers: readonly number[], times: number): Float64Array {
   const all = new Float64Array(numbers.length * times);
   numbers.forEach((number, n) => {
-    if (!Object.is(number, 0)) for (let i = n; i < all.length; i += numbers.length) all[i] = number;
+    if (number !== 0) for (let i = n; i < all.length; i += numbers.length) all[i] = number;
   });
   return all;
 }
@@ -227,7 +227,10 @@ function countRows(figures: Float64Array, found: Int32Array, rows: number) {
   for (let row = 0; row < rows; row++) if (found[row]! >= 0) figures[found[row]!]! += 1;
 }
 
-/** Adds the values of rows to the cells that were found; the total of them without their signs. */
+/**
+ * Adds the values of rows to the cells that were found; the total of them without their signs. As `addNumbers`, which
+ * takes a sixth longer over views of one array.
+ */
 function addValues(figures: Float64Array, place: Place, found: Int32Array, values: Float64Array): number {
   const { sum, count, minimum, maximum } = place;
   let total = 0;
