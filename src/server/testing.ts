@@ -12,7 +12,7 @@ import { editDataset } from './datasets/edit';
 import { loadFile, type LoadOptions } from './datasets/load';
 import { planFromProfile } from './datasets/plan';
 import { profileFile } from './datasets/profile';
-import { findDataset, type StoredDataset } from './datasets/repository';
+import { findDataset, loadsOf, type StoredDataset } from './datasets/repository';
 
 /** Makes a migrated schema before the tests of a file, and drops it after them. Gives the folder of its files. */
 export function withDatabase(): { readonly folder: string } {
@@ -58,6 +58,9 @@ export async function loadText(
   const plan = planFromProfile(name, await profileFile(file), mode ? { mode } : {});
   return loadFile(file, plan, { source: `${name}.csv`, ...rest });
 }
+
+/** What is told of the last load of a dataset. */
+export const newestLoad = async (key: string) => (await loadsOf((await findDataset(key)).id))[0]!;
 
 /**
  * Asks the database for lists of values, each text once: for tests whose rows stay, and which hold the same figures

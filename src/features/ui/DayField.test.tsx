@@ -1,22 +1,17 @@
 /** A day as people type it: read at once, asked about where the year is short, refused with a sentence. */
 import { fireEvent, render, screen } from '@testing-library/react';
-import { parseIsoDay } from '../../core/calendar/day';
+import { d } from '../../core/calendar/testing';
 import { chooseLocale, currentLocale } from '../../core/locale';
 import { DayField } from './DayField';
-import { press, said, type } from './testing';
+import { press, said, type, withNumbersOf } from './testing';
 
-const d = (text: string) => parseIsoDay(text)!;
 const onDay = jest.fn();
 const field = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'From' });
 const shown = (day: number | undefined = d('2026-03-14'), refuse?: (day: number) => string | null) =>
   render(<DayField label="From" day={day} onDay={onDay} {...(refuse ? { refuse } : {})} />);
 
-const own = currentLocale();
-beforeEach(() => {
-  onDay.mockClear();
-  chooseLocale({ ...own, numbers: 'en-GB' });
-});
-afterEach(() => chooseLocale(own));
+beforeEach(() => onDay.mockClear());
+withNumbersOf('en-GB');
 
 test('shows its day, and nothing where there is none or it has no end', () => {
   const { rerender } = shown();
@@ -34,7 +29,7 @@ test.each([
   ['04/02/2026', 'en-US', '2026-04-02'],
   ['02/04/2026', 'en-GB', '2026-04-02'],
 ])('%j is a day in %s', (text, numbers, day) => {
-  chooseLocale({ ...own, numbers });
+  chooseLocale({ ...currentLocale(), numbers });
   shown();
   type(field(), text);
   expect(said(field())).toBe('');

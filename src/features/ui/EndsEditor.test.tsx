@@ -1,12 +1,12 @@
 /** The ends of a period, set one by one: each change is a phrase, and what makes none yet stays to be put right. */
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
-import { parseIsoDay } from '../../core/calendar/day';
 import { DEFAULT_RULE } from '../../core/calendar/rule';
+import { d } from '../../core/calendar/testing';
 import { EndsEditor } from './EndsEditor';
 import { press, type } from './testing';
 
-const days = { from: parseIsoDay('2026-03-02')!, to: parseIsoDay('2026-03-31')! };
+const days = { from: d('2026-03-02'), to: d('2026-03-31') };
 let written: string[] = [];
 
 function Editor({ begin }: { begin: string }) {

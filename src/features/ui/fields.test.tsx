@@ -3,16 +3,12 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { chooseLocale, currentLocale } from '../../core/locale';
 import { ChoiceSetting, SwitchSetting, TextSetting } from './fields';
 import { NumberField } from './NumberField';
-import { press, said, type } from './testing';
+import { press, said, type, withNumbersOf } from './testing';
 
 const onChange = jest.fn();
 const field = () => screen.getByRole<HTMLInputElement>('textbox');
-beforeEach(() => {
-  onChange.mockClear();
-  chooseLocale({ ...ownLocale, numbers: 'en-GB' });
-});
-const ownLocale = currentLocale();
-afterEach(() => chooseLocale(ownLocale));
+beforeEach(() => onChange.mockClear());
+withNumbersOf('en-GB');
 
 describe('a text', () => {
   const short = (text: string) => (text.length > 5 ? 'At most 5 letters.' : null);
@@ -126,7 +122,7 @@ describe('a number', () => {
     expect(said(field())).toBe('');
     press(field(), 'Enter');
     expect(onChange.mock.calls).toEqual([[1250.5]]);
-    chooseLocale({ ...ownLocale, numbers: 'de-DE' });
+    chooseLocale({ ...currentLocale(), numbers: 'de-DE' });
     type(field(), '1.250,5');
     fireEvent.blur(field());
     expect(onChange.mock.calls).toEqual([[1250.5], [1250.5]]);

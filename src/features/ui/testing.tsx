@@ -3,6 +3,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, fireEvent, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
+import { chooseLocale, currentLocale } from '../../core/locale';
 import { theme } from '../../theme/theme';
 import { fetchAll } from './lazily';
 import { NoticeProvider } from './Notice';
@@ -67,6 +68,13 @@ const TURNS = 10;
 /** Until everything that was asked for has come and is drawn: nothing here takes longer than a turn of the clock. */
 export async function settled() {
   for (let turn = 0; turn < TURNS; turn++) await act(() => new Promise((resolve) => setTimeout(resolve, 0)));
+}
+
+/** Numbers and days are written as in a place in each test of a file, until a test chooses another one. */
+export function withNumbersOf(numbers: string) {
+  const own = currentLocale();
+  beforeEach(() => chooseLocale({ ...own, numbers }));
+  afterEach(() => chooseLocale(own));
 }
 
 /** Types into a field in place of what is there; Enter or leaving it is another step. */

@@ -16,8 +16,7 @@ import {
 import path from 'node:path';
 import fc from 'fast-check';
 import type { Cube, CubeShape } from '../../core/cube/cube';
-import { cellsOf } from '../../core/cube/testing';
-import { testRows } from '../../core/cube/testing';
+import { cellsOf, testRows } from '../../core/cube/testing';
 import { heldCube, isCubeMade, makeFromFile } from '../answers/cubes';
 import { recoverLoads } from '../datasets/recover';
 import { editDataset } from '../datasets/edit';

@@ -3,11 +3,11 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { database, dedicatedConnection, selectRows } from '../database/connection';
 import { datasetLoad } from '../database/schema';
-import { loadText, withDatabase } from '../testing';
+import { loadText, newestLoad, withDatabase } from '../testing';
 import { datasetLock } from './holding';
 import { recoverLoads } from './recover';
 import { rowsTable } from './definition';
-import { findDataset, loadsOf, refusalsOf, summaryOf } from './repository';
+import { findDataset, refusalsOf, summaryOf } from './repository';
 
 const at = withDatabase();
 
@@ -40,7 +40,6 @@ const tablesOf = async (key: string) => {
   );
   return rows.map(({ name }) => name);
 };
-const newest = async (key: string) => (await loadsOf((await findDataset(key)).id))[0]!;
 
 test('they go into the table that is in use, and the dataset is at another load', async () => {
   const key = await begin();
@@ -51,7 +50,12 @@ test('they go into the table that is in use, and the dataset is at another load'
   expect(after.currentLoad).toBeGreaterThan(before.currentLoad!);
   expect(await tablesOf(key)).toEqual([rowsTable(before)]);
   expect(await rowsIn(key)).toBe(3);
-  expect(await newest(key)).toMatchObject({ mode: 'append', status: 'done', rowsLoaded: 1, rowsTotal: 3 });
+  expect(await newestLoad(key)).toMatchObject({
+    mode: 'append',
+    status: 'done',
+    rowsLoaded: 1,
+    rowsTotal: 3,
+  });
   expect((await summaryOf(after)).coverage.day).toMatchObject({
     first: '2026-01-01',
     last: '2026-01-03',
@@ -62,9 +66,9 @@ test('they go into the table that is in use, and the dataset is at another load'
 test('what they change is told by days: new ones, and those that have more rows', async () => {
   const key = await begin();
   await add(key, text('2026-01-02,Quern,4', '2026-01-05,Quern,4', '2026-01-06,Quern,4'));
-  expect((await newest(key)).changes).toEqual({ added: 2, removed: 0, changed: 1, latest: '2026-01-06' });
+  expect((await newestLoad(key)).changes).toEqual({ added: 2, removed: 0, changed: 1, latest: '2026-01-06' });
   await add(key, text('2025-12-31,Quern,4'));
-  expect((await newest(key)).changes).toEqual({ added: 1, removed: 0, changed: 0, latest: '2026-01-06' });
+  expect((await newestLoad(key)).changes).toEqual({ added: 1, removed: 0, changed: 0, latest: '2026-01-06' });
 });
 
 test('some that are refused are kept aside; where all are, nothing is changed', async () => {
@@ -75,7 +79,7 @@ test('some that are refused are kept aside; where all are, nothing is changed', 
   await expect(add(key, text('later,Quern,4'))).rejects.toMatchObject({ code: 'all-refused' });
   expect((await findDataset(key)).currentLoad).toBe(currentLoad);
   expect(await rowsIn(key)).toBe(3);
-  expect(await newest(key)).toMatchObject({ status: 'failed' });
+  expect(await newestLoad(key)).toMatchObject({ status: 'failed' });
 });
 
 test('nobody sees them before all are there', async () => {
@@ -99,7 +103,7 @@ test('cancelled in the middle they are gone, and more can be added at once', asy
   await expect(
     add(key, many('2026-03', 60_000), { signal: stop.signal, onProgress: () => stop.abort() }),
   ).rejects.toMatchObject({ code: 'cancelled' });
-  expect(await newest(key)).toMatchObject({ status: 'cancelled' });
+  expect(await newestLoad(key)).toMatchObject({ status: 'cancelled' });
   expect(await rowsIn(key)).toBe(2);
   await add(key, text('2026-01-03,Quern,4'));
   expect(await rowsIn(key)).toBe(3);
@@ -130,7 +134,7 @@ test('with the connection killed under them the rows before stay, and the next s
   ).rejects.toBeDefined();
   await killed;
   expect(await rowsIn(key)).toBe(2);
-  expect(await newest(key)).toMatchObject({ status: 'failed' });
+  expect(await newestLoad(key)).toMatchObject({ status: 'failed' });
   await recoverLoads();
   expect(await rowsIn(key)).toBe(2);
   await add(key, text('2026-01-03,Quern,4'));
@@ -143,7 +147,7 @@ test('a start after a kill keeps the table that later loads added to', async () 
   await database()
     .update(datasetLoad)
     .set({ status: 'running' })
-    .where(eq(datasetLoad.id, (await newest(key)).id));
+    .where(eq(datasetLoad.id, (await newestLoad(key)).id));
   await recoverLoads();
   expect(await rowsIn(key)).toBe(3);
 });

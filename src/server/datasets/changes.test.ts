@@ -1,13 +1,12 @@
 /** What a load changes, as it is told after it: days that are new, gone, or hold other rows than before. */
-import { loadText, withDatabase } from '../testing';
-import { findDataset, loadsOf } from './repository';
+import { loadText, newestLoad, withDatabase } from '../testing';
 
 const at = withDatabase();
 const text = (rows: readonly string[]) => ['day,route,seats', ...rows, ''].join('\n');
 const FIRST = ['2026-01-01,Veldry,2', '2026-01-02,Tamsel,3', '2026-01-02,Veldry,4', '2026-01-03,Veldry,5'];
 
 /** What the last load of a dataset changed. */
-const told = async (key: string) => (await loadsOf((await findDataset(key)).id))[0]!.changes;
+const told = async (key: string) => (await newestLoad(key)).changes;
 async function first(name: string): Promise<string> {
   return (await loadText(at.folder, name, text(FIRST))).dataset;
 }

@@ -4,14 +4,14 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { database, dedicatedConnection, selectRows, sqlNow } from '../database/connection';
 import { datasetLoad } from '../database/schema';
-import { loadText, withDatabase } from '../testing';
+import { loadText, newestLoad, withDatabase } from '../testing';
 import { editDataset } from './edit';
 import { datasetLock } from './holding';
 import { loadFile } from './load';
 import { planFromProfile } from './plan';
 import { profileFile } from './profile';
 import { recoverLoads } from './recover';
-import { findDataset, loadsOf, refusalsOf, removeDataset, summaryOf } from './repository';
+import { findDataset, refusalsOf, removeDataset, summaryOf } from './repository';
 import { findUpload, newUpload, removeUpload } from './uploads';
 
 const at = withDatabase();
@@ -91,8 +91,7 @@ describe('loads', () => {
     expect(await rowsIn('trips')).toBe(2);
     const summary = await summaryOf(await findDataset('trips'));
     expect(summary.coverage.day).toMatchObject({ first: '2026-02-01', last: '2026-03-01' });
-    const [newest] = await loadsOf((await findDataset('trips')).id);
-    expect(newest).toMatchObject({ mode: 'append', status: 'done', rowsLoaded: 1 });
+    expect(await newestLoad('trips')).toMatchObject({ mode: 'append', status: 'done', rowsLoaded: 1 });
   });
 
   test('a file that lacks a column cannot be appended, and changes nothing', async () => {

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { DEFAULT_RULE } from '../../../core/calendar/rule';
 import { d, runs } from '../../../core/calendar/testing';
-import type { Unit } from '../../../core/calendar/units';
+import { UNITS, type Unit } from '../../../core/calendar/units';
 import {
   dayAt,
   movedByDays,
@@ -150,4 +150,135 @@ test('ticks are of the finest unit that has room; a year that begins is named', 
     '2012',
     '2016',
   ]);
+});
+
+/** Data from 2024 to 2025 with nothing in March and April 2025. */
+const holedTrack = (unit: Unit = 'month', allowUncovered = false) =>
+  trackOver(
+    [
+      ['2024-01-01', '2025-02-28'],
+      ['2025-05-01', '2025-12-31'],
+    ],
+    unit,
+    allowUncovered,
+  );
+
+describe('over two years with a hole', () => {
+  test('brackets go to the nearest edge of a unit, then to data', () => {
+    const window = span('2024-03-01', '2024-08-31');
+    expect(withSide(holedTrack(), window, 'start', d('2024-04-20'))).toEqual(
+      span('2024-05-01', '2024-08-31'),
+    );
+    expect(withSide(holedTrack(), window, 'start', d('2024-04-10'))).toEqual(
+      span('2024-04-01', '2024-08-31'),
+    );
+    expect(withSide(holedTrack(), window, 'end', d('2025-03-10'))).toEqual(span('2024-03-01', '2025-02-28'));
+    expect(withSide(holedTrack('month', true), window, 'end', d('2025-04-02'))).toEqual(
+      span('2024-03-01', '2025-03-31'),
+    );
+  });
+
+  test('by days, the default, either bracket goes to the very day', () => {
+    const window = span('2024-03-01', '2024-08-31');
+    for (const side of ['start', 'end'] as const) {
+      for (const day of ['2024-03-31', '2024-05-15', '2024-01-01']) {
+        const at = withSide(
+          holedTrack('day'),
+          { start: d('2024-01-01'), end: d('2025-12-31') },
+          side,
+          d(day),
+        );
+        expect(at[side]).toBe(d(day));
+      }
+    }
+    expect(withSide(holedTrack('day'), window, 'end', d('2025-12-31')).end).toBe(d('2025-12-31'));
+    expect(steppedSide(holedTrack('day'), window, 'end', -1).end).toBe(d('2024-08-30'));
+    expect(steppedSide(holedTrack('day'), window, 'end', 1).end).toBe(d('2024-09-01'));
+    expect(steppedSide(holedTrack('day'), window, 'start', -1).start).toBe(d('2024-02-29'));
+  });
+
+  test('a step and a step back lead to where the bracket was, in any unit', () => {
+    const on = (unit: Unit) => trackOver([['2020-01-01', '2025-12-31']], unit);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...UNITS),
+        fc.integer({ min: d('2022-01-01'), max: d('2023-12-31') }),
+        fc.constantFrom('start' as const, 'end' as const),
+        (unit, day, side) => {
+          const wide = { start: d('2020-01-01'), end: d('2025-12-31') };
+          const at = withSide(on(unit), wide, side, day);
+          const there = steppedSide(on(unit), at, side, 1);
+          expect(there[side]).toBeGreaterThan(at[side]);
+          expect(steppedSide(on(unit), there, side, -1)).toEqual(at);
+        },
+      ),
+    );
+  });
+
+  test('the last, unfinished unit can be reached', () => {
+    const cut = trackOver([['2024-01-01', '2025-06-10']]);
+    expect(withSide(cut, span('2024-03-01', '2024-08-31'), 'end', d('2025-06-10')).end).toBe(d('2025-06-10'));
+    expect(steppedSide(cut, span('2024-03-01', '2025-05-31'), 'end', 1).end).toBe(d('2025-06-10'));
+    expect(withSide(cut, span('2024-03-01', '2024-08-31'), 'end', d('2025-05-29')).end).toBe(d('2025-05-31'));
+  });
+
+  test('an open end stays open until it is moved', () => {
+    const whole = holedTrack('day');
+    const open = [{ start: d('2024-05-01'), end: Infinity }];
+    expect(textOfSpan(whole, span('2024-06-01', '2025-12-31'), open)).toBe('2024-06-01/..');
+    expect(textOfSpan(whole, span('2024-05-01', '2025-11-30'), open)).toBe('2024-05-01/2025-11-30');
+    expect(textOfSpan(whole, span('2024-01-01', '2025-12-31'), open)).toBe('all');
+    expect(textOfSpan(whole, span('2024-06-01', '2025-12-31'), runs(['2024-05-01', '2025-12-31']))).toBe(
+      '2024-06-01/2025-12-31',
+    );
+    const upTo = [{ start: -Infinity, end: d('2024-12-31') }];
+    expect(textOfSpan(whole, span('2024-01-01', '2024-11-30'), upTo)).toBe('../2024-11-30');
+  });
+
+  test('ends never pass each other, and moving keeps the length', () => {
+    const day = fc.integer({ min: d('2023-01-01'), max: d('2026-12-31') });
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...UNITS),
+        day,
+        day,
+        fc.integer({ min: -900, max: 900 }),
+        (unit, a, b, by) => {
+          const on = holedTrack(unit, true);
+          const window = span('2024-05-01', '2024-11-30');
+          for (const side of ['start', 'end'] as const) {
+            const next = withSide(on, withSide(on, window, side, a), side, b);
+            expect(next.start).toBeLessThanOrEqual(next.end);
+          }
+          const moved = movedByDays(on, window, by);
+          expect(moved.end - moved.start).toBe(window.end - window.start);
+          expect(moved.start).toBeGreaterThanOrEqual(on.first);
+          expect(moved.end).toBeLessThanOrEqual(on.last);
+        },
+      ),
+    );
+  });
+
+  test('keys and play pass over stretches without data', () => {
+    expect(steppedSide(holedTrack(), span('2024-01-01', '2025-02-28'), 'end', 1)).toEqual(
+      span('2024-01-01', '2025-05-01'),
+    );
+    expect(steppedSpan(holedTrack(), span('2025-02-01', '2025-02-28'), 1)).toEqual(
+      span('2025-05-01', '2025-05-31'),
+    );
+    expect(steppedSpan(holedTrack(), span('2025-12-01', '2025-12-31'), 1)).toBeUndefined();
+  });
+
+  test('a day and its place lead to each other, and ticks have room', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: d('2024-01-01'), max: d('2025-12-31') }), (day) => {
+        expect(dayAt(holedTrack(), shareOf(holedTrack(), day) + 1e-9)).toBe(day);
+      }),
+    );
+    for (const width of [200, 600, 1200]) {
+      const ticks = ticksOf(holedTrack(), width, 46);
+      expect(ticks.length).toBeGreaterThan(0);
+      expect(ticks.length).toBeLessThanOrEqual(Math.ceil(width / 46) + 1);
+    }
+  });
 });
