@@ -1,13 +1,15 @@
 /**
  * A workspace as large as one may become, in headless Chromium on the production build: 300 datasets, 2,000 dashboards, a
  * dashboard of 200 visuals and 100 controls, a slicer of 100,000 values, an almanac of four centuries. Run:
- * npx tsx bench/bigWorkspace.ts [address of one that is there already, made by this]
+ * node bench/run.mjs bigWorkspace [address of one that is there already, made by this]
  */
 import { setTimeout as pause } from 'node:timers/promises';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import { makeBigWorkspace, SIZES } from './bigData';
-import { milliseconds, quantile, withBenchDatabase, withBenchServer } from './support';
+import { p50p95, report } from './report';
+import { milliseconds, withBenchDatabase, withBenchServer } from './support';
+import { tabMemory } from './tabMemory';
 
 const TIMES = 5;
 
@@ -32,13 +34,10 @@ const UNTIL_STILL = `
 
 type Driver = Awaited<ReturnType<typeof openBrowser>>['driver'];
 
-const words = (values: readonly number[]) =>
-  `p50 ${milliseconds(quantile(values, 0.5))}, p95 ${milliseconds(quantile(values, 0.95))}`;
-
 async function opened(
   driver: Driver,
   address: string,
-): Promise<{ still: number; held: number; heap: number }> {
+): Promise<{ still: number; held: number; memory: number }> {
   await driver.get(address);
   const still = await eventually('a page that is still', async () => {
     await pause(200);
@@ -49,17 +48,18 @@ async function opened(
   });
   const held = await driver.executeScript<number>('return Math.max(0, ...window.held)');
   await driver.sendDevToolsCommand('HeapProfiler.collectGarbage', {});
-  const heap = await driver.executeScript<number>('return performance.memory.usedJSHeapSize / 2 ** 20');
-  return { still, held, heap };
+  return { still, held, memory: tabMemory() };
 }
 
 async function open(driver: Driver, url: string, name: string, path: string) {
   const all = [];
   for (let i = 0; i < TIMES; i++) all.push(await opened(driver, `${url}${path}`));
-  const heap = Math.round(Math.max(...all.map((each) => each.heap)));
-  console.log(
-    `${name}: still after ${words(all.map(({ still }) => still))}; thread held ${words(all.map(({ held }) => held))}; memory ${heap} MB`,
-  );
+  report({ what: `${name}: until it stands still`, figure: p50p95(all.map(({ still }) => still)) });
+  report({ what: `${name}: the page’s thread held`, figure: p50p95(all.map(({ held }) => held)) });
+  report({
+    what: `${name}: memory of the tab’s process (aim: under 500 MB)`,
+    figure: `${Math.round(Math.max(...all.map(({ memory }) => memory)))} MB`,
+  });
 }
 
 async function act(driver: Driver, name: string, scripts: readonly string[]) {
@@ -67,7 +67,7 @@ async function act(driver: Driver, name: string, scripts: readonly string[]) {
   await driver.executeScript('window.held = []');
   for (const script of scripts) times.push(await driver.executeAsyncScript<number>(UNTIL_STILL, script));
   const held = await driver.executeScript<number>('return Math.max(0, ...window.held)');
-  console.log(`${name}: ${words(times)}; thread held at most ${milliseconds(held)}`);
+  report({ what: name, figure: `${p50p95(times)}; the page’s thread held at most ${milliseconds(held)}` });
 }
 
 async function ask(name: string, address: string, init: RequestInit = {}) {
@@ -79,7 +79,7 @@ async function ask(name: string, address: string, init: RequestInit = {}) {
     await answer.arrayBuffer();
     times.push(performance.now() - begun);
   }
-  console.log(`${name}: first ${milliseconds(times[0]!)}, then ${words(times.slice(1))}`);
+  report({ what: name, figure: `first ${milliseconds(times[0]!)}, then ${p50p95(times.slice(1))}` });
 }
 
 const click = (name: string) =>

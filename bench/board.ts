@@ -1,21 +1,14 @@
 /**
  * The crosspoint board at 40 controls × 60 visuals in headless Chromium on the production build: from the key that opens
- * Wire to the painted board, from a click to the painted switch, and how evenly it scrolls. Run: npx tsx bench/board.ts
+ * Wire to the painted board, from a click to the painted switch, and how evenly it scrolls. Run: node bench/run.mjs board
  */
 import path from 'node:path';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import { emptyDocument, type Control, type Visual } from '../src/core/dashboard/document/document';
 import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
-import {
-  benchTimeline,
-  importBookings,
-  milliseconds,
-  quantile,
-  withBenchDatabase,
-  withBenchServer,
-  writeBookings,
-} from './support';
+import { p50p95, report } from './report';
+import { benchTimeline, importBookings, withBenchDatabase, withBenchServer, writeBookings } from './support';
 
 const CONTROLS = 40;
 const VISUALS = 60;
@@ -101,11 +94,10 @@ await withBenchDatabase(async (folder, database) => {
       }
       await eventually('the board', async () => (await page.all('grid', 'Crosspoint board')).length === 1);
       const frames = await browser.driver.executeAsyncScript<number[]>(SCROLL);
-      const words = (values: readonly number[]) =>
-        `p50 ${milliseconds(quantile(values, 0.5))}, worst ${milliseconds(quantile(values, 1))}`;
-      console.log(
-        `${CONTROLS} × ${VISUALS}: opens ${words(opened)}; a switch ${words(switched)}; scrolling, a frame every p50 ${milliseconds(quantile(frames, 0.5))}, p95 ${milliseconds(quantile(frames, 0.95))}`,
-      );
+      const what = `the board at ${CONTROLS} controls × ${VISUALS} visuals`;
+      report({ what: `${what}: opened`, figure: p50p95(opened) });
+      report({ what: `${what}: a crosspoint switched`, figure: p50p95(switched) });
+      report({ what: `${what}: a frame while scrolling`, figure: p50p95(frames) });
     } finally {
       await browser.quit();
     }

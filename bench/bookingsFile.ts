@@ -1,4 +1,4 @@
-/** Writes made-up bookings in a process of its own, so that its memory is not counted. Run: npx tsx bench/bookingsFile.ts FILE ROWS */
+/** Writes made-up bookings in a process of its own, so that its memory is not counted. Run: node bench/run.mjs bookingsFile FILE ROWS */
 import { writeBookings } from './support';
 
 const [file, rows] = process.argv.slice(2);

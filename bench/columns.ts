@@ -1,14 +1,23 @@
 /**
- * Cubes from the column file against one GROUP BY of the database over the same rows, each shape once for each; and
- * questions that no cube holds, answered by a scan of it and by SQL.
- * Run: npx tsx bench/columns.ts [rows]
+ * Cubes from the column file, the middle of three, against the same GROUP BY of an embedded engine from a file of its own
+ * and against one of the database; and questions that no cube holds, answered by a scan of it and by SQL.
+ * Run: node bench/run.mjs columns [rows]
  */
 import { rmSync } from 'node:fs';
 import path from 'node:path';
-import type { CubeShape } from '../src/core/cube/cube';
+import { cellCount, type CubeShape } from '../src/core/cube/cube';
 import type { AggregateQuery } from '../src/core/cube/query';
 import type { AnyCondition } from '../src/core/cube/rowCondition';
-import { FIRST_DAY, importBookings, milliseconds, withBenchDatabase, writeBookings } from './support';
+import { report } from './report';
+import { rivalGroups } from './rival';
+import {
+  FIRST_DAY,
+  importBookings,
+  milliseconds,
+  quantile,
+  withBenchDatabase,
+  writeBookings,
+} from './support';
 
 const rows = Number(process.argv[2] ?? 1_000_000);
 
@@ -60,24 +69,33 @@ await withBenchDatabase(async (folder) => {
   const { forget } = await import('../src/server/once');
   const begun = performance.now();
   const stored = await findDataset(await importBookings('Bookings', file));
-  console.log(`${rows.toLocaleString('en')} rows, imported in ${milliseconds(performance.now() - begun)}`);
+  const size = `${rows.toLocaleString('en')} rows`;
+  report({ what: `import with its profile, ${size}`, figure: milliseconds(performance.now() - begun) });
   const shapes = shapesOf(stored.key, stored.currentLoad!);
   const timed = async (work: () => unknown) => {
     const from = performance.now();
     await work();
     return performance.now() - from;
   };
-  const byFile: number[] = [];
-  for (const wanted of shapes)
-    byFile.push(
-      await timed(() => {
-        if (!cubeFromFile(stored, wanted)?.ok) throw new Error('The column file gave no cube');
-      }),
-    );
+  const byFile: { milliseconds: number; cells: number }[] = [];
+  for (const wanted of shapes) {
+    const times: number[] = [];
+    let cells = 0;
+    for (let i = 0; i < 3; i++)
+      times.push(
+        await timed(() => {
+          const made = cubeFromFile(stored, wanted);
+          if (!made?.ok) throw new Error('The column file gave no cube');
+          cells = cellCount(made.cube);
+        }),
+      );
+    byFile.push({ milliseconds: quantile(times, 0.5), cells });
+  }
   const memory = process.memoryUsage();
-  console.log(
-    `memory ${Math.round(memory.rss / 1024 ** 2)} MB, of it outside the heap ${Math.round(memory.arrayBuffers / 1024 ** 2)} MB`,
-  );
+  report({
+    what: `memory of the process that brought in and made these cubes, ${size}`,
+    figure: `${Math.round(memory.rss / 1024 ** 2)} MB, of it outside the heap ${Math.round(memory.arrayBuffers / 1024 ** 2)} MB`,
+  });
   const { columnSource } = await import('../src/server/columns/columnSource');
   const { sqlSource } = await import('../src/server/answers/sqlSource');
   for (const [title, question] of Object.entries(questionsOf(stored.key))) {
@@ -88,16 +106,30 @@ await withBenchDatabase(async (folder) => {
       await timed(scan),
       await timed(() => sqlSource([stored], model).aggregate(question)),
     ];
-    console.log(
-      `${title}: column file ${milliseconds(file)}, database ${milliseconds(database)}, ratio ${(file / database).toFixed(3)}`,
-    );
+    report({
+      what: `${title}, no cube, ${size}`,
+      figure: milliseconds(file),
+      against: { what: 'the database', figure: milliseconds(database), ratio: file / database },
+    });
   }
+  const rival = await rivalGroups(file, folder, shapes);
   rmSync(columnFiles(stored.id, stored.currentLoad!).index);
   for (const [i, wanted] of shapes.entries()) {
     forget('cubes held');
     const database = await timed(() => heldCube(stored, wanted));
-    console.log(
-      `${[...wanted.categories, ...(wanted.numbers[0]!.extremes ? ['extremes'] : [])].join(', ') || 'days alone'}: column file ${milliseconds(byFile[i]!)}, database ${milliseconds(database)}, ratio ${(byFile[i]! / database).toFixed(3)}`,
-    );
+    const own = byFile[i]!;
+    const other = rival[i]!;
+    if (own.cells !== other.groups) throw new Error(`${own.cells} cells are not ${other.groups} groups`);
+    const title = [...wanted.categories, ...(wanted.numbers[0]!.extremes ? ['least and greatest'] : [])];
+    const what = `cube by day${title.map((part) => `, ${part}`).join('')} (${own.cells.toLocaleString('en')} cells), ${size}`;
+    for (const [rivalName, time] of [
+      ['an embedded engine', other.milliseconds],
+      ['the database', database],
+    ] as const)
+      report({
+        what,
+        figure: milliseconds(own.milliseconds),
+        against: { what: rivalName, figure: milliseconds(time), ratio: own.milliseconds / time },
+      });
   }
 });

@@ -2,7 +2,7 @@
  * Kills server, database and command at random while dashboards are saved, data is loaded, rules are changed, people
  * come in and backups are made; after each it looks whether everything that was acknowledged is there and nothing is
  * half done. `crashMigrations.ts` does the same while tables are changed.
- * Run: npx tsx bench/crash.ts [kills]    (fails when anything was lost, or took longer than 10 s to be back)
+ * Run: node bench/run.mjs crash [kills]    (fails when anything was lost, or took longer than 10 s to be back)
  */
 import type { ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';

@@ -1,7 +1,7 @@
 /**
  * Kills database and command at random while a start brings tables of every released version to the newest form; after
  * each it looks whether the next start ends well, with the form and the rows that an undisturbed one gives.
- * Run: npx tsx bench/crashMigrations.ts [kills]    (fails when a start does not come back, or a row is missing)
+ * Run: node bench/run.mjs crashMigrations [kills]    (fails when a start does not come back, or a row is missing)
  */
 import { execFileSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';

@@ -1,6 +1,6 @@
 /**
  * Time from a pointer event to the painted frame while a bracket is dragged over a dashboard of 8 visuals, in
- * headless Chromium on the production build. Run: npx tsx bench/drag.ts [rows]
+ * headless Chromium on the production build. Run: node bench/run.mjs drag [rows]
  */
 import path from 'node:path';
 import type { Driver } from 'selenium-webdriver/chrome';
@@ -9,6 +9,7 @@ import { compareWith } from '../src/core/dashboard/document/kinds/compare';
 import { emptyDocument, type DashboardDocument, type Visual } from '../src/core/dashboard/document/document';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
+import { p50p95, report } from './report';
 import {
   benchTimeline,
   eightVisuals,
@@ -88,8 +89,40 @@ async function stream(page: Page, x: number, y: number, width: number): Promise<
   return page.driver.executeScript<number[]>('return probe.frames');
 }
 
-/** Gives the p95 of the steps. `what`: how it is told. */
-async function measure(url: string, id: number, what: string): Promise<number> {
+interface Dragged {
+  /** Of each step, from the pointer event to the painted frame. */
+  readonly times: readonly number[];
+  /** Between frames, where moves do not wait. */
+  readonly frames: readonly number[];
+  /** The longest task. */
+  readonly longest: number;
+}
+
+/** Tells all rounds of a dashboard together, against those of another where there is one. */
+function tell(what: string, rounds: readonly Dragged[], plain?: readonly Dragged[]): void {
+  const steps = (all: readonly Dragged[]) => all.flatMap(({ times }) => times);
+  const middle = (all: readonly Dragged[]) =>
+    quantile(
+      all.map(({ times }) => quantile(times, 0.95)),
+      0.5,
+    );
+  const against = plain && {
+    what: 'without, in turn with it (p95)',
+    figure: p50p95(steps(plain)),
+    ratio: middle(rounds) / middle(plain),
+  };
+  report({
+    what: `a bracket dragged over ${what}, ${rows.toLocaleString('en')} rows, pointer event to painted frame`,
+    figure: p50p95(steps(rounds)),
+    ...(against ? { against } : {}),
+  });
+  report({
+    what: `the same, moves sent without waiting: a frame every`,
+    figure: `${p50p95(rounds.flatMap(({ frames }) => frames))}; longest task ${milliseconds(Math.max(...rounds.map(({ longest }) => longest)))}`,
+  });
+}
+
+async function measure(url: string, id: number): Promise<Dragged> {
   const browser = await openBrowser();
   try {
     const page = new Page(browser.driver, url);
@@ -111,13 +144,7 @@ async function measure(url: string, id: number, what: string): Promise<number> {
     const frames = await stream(page, x, y, tile.width + 1.5);
     const longest = await page.driver.executeScript<number>('return probe.longest');
     await mouse(page.driver, 'mouseReleased', x, y);
-    console.log(
-      `${rows.toLocaleString('en')} rows, 8 visuals${what}, ${times.length} steps of a bracket: pointer event to painted frame p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))} (aim: p95 50 ms)`,
-    );
-    console.log(
-      `moves sent without waiting: frames every ${milliseconds(quantile(frames, 0.5))} at p50, ${milliseconds(quantile(frames, 0.95))} at p95; longest task ${milliseconds(longest)}`,
-    );
-    return quantile(times, 0.95);
+    return { times, frames, longest };
   } finally {
     await browser.quit();
   }
@@ -155,14 +182,14 @@ await withBenchDatabase(async (folder, database) => {
   await warmCubes();
   await withBenchServer(folder, database, async (url) => {
     // In turn, so that what else the machine does weighs on both.
-    const plain: number[] = [];
-    const compared: number[] = [];
+    const plain: Dragged[] = [];
+    const compared: Dragged[] = [];
     for (let round = 0; round < ROUNDS; round++) {
-      plain.push(await measure(url, id, ''));
-      compared.push(await measure(url, comparing.id, ', 4 of them with 2 baselines each'));
+      plain.push(await measure(url, id));
+      compared.push(await measure(url, comparing.id));
     }
-    const ratio = quantile(compared, 0.5) / quantile(plain, 0.5);
-    console.log(`p95 with comparisons against without: ${ratio.toFixed(2)} (aim: at most 1.2)`);
+    tell('8 visuals (aim: p95 33 ms)', plain);
+    tell('8 visuals, 4 of them with 2 baselines each (aim: 1.2 times)', compared, plain);
   });
 });
 process.exit();

@@ -1,7 +1,7 @@
 /**
  * What happens to a Dathen when its machine fails it: a disk that fills, a disk that cannot be written, a clock that
  * jumps. After each it looks whether everything that was acknowledged is there, and whether it goes on by itself.
- * Run as root: npx tsx bench/faults.ts    (fails when anything was lost, or is not told in plain words)
+ * Run as root: node bench/run.mjs faults    (fails when anything was lost, or is not told in plain words)
  */
 import { execFileSync } from 'node:child_process';
 import { closeSync, mkdirSync, mkdtempSync, openSync, rmSync, writeFileSync, writeSync } from 'node:fs';

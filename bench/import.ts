@@ -1,12 +1,13 @@
 /**
  * Rows a second and peak memory of the ordinary import for 1 million rows, beside the mariadb client's own
- * LOAD DATA of the same file into the same table. Run: npx tsx bench/import.ts [rows]
+ * LOAD DATA of the same file into the same table. Run: node bench/run.mjs import [rows]
  */
 import { execFile } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { promisify } from 'node:util';
-import { withBenchDatabase } from './support';
+import { report } from './report';
+import { withBenchDatabase, writeBookingsApart } from './support';
 
 const run = promisify(execFile);
 const rows = Number(process.argv[2] ?? 1_000_000);
@@ -18,7 +19,7 @@ function peakMemory(): number {
 
 await withBenchDatabase(async (folder) => {
   const file = path.join(folder, 'bookings.csv');
-  await run(process.execPath, ['--import', 'tsx', 'bench/bookingsFile.ts', file, String(rows)]);
+  await writeBookingsApart(file, rows);
   const { profileFile } = await import('../src/server/datasets/profile');
   const { planFromProfile } = await import('../src/server/datasets/plan');
   const { loadFile } = await import('../src/server/datasets/load');
@@ -27,8 +28,9 @@ await withBenchDatabase(async (folder) => {
   const profile = await profileFile(file);
   const profiled = (performance.now() - begun) / 1000;
   const plan = planFromProfile('Bookings', profile);
-  console.log(`peak memory after the profile: ${Math.round(peakMemory())} MB`);
-  const ratios: number[] = [];
+  const size = `${rows.toLocaleString('en')} rows`;
+  const perSecond = (seconds: number) => `${Math.round(rows / seconds).toLocaleString('en')} rows/s`;
+  report({ what: `profile of a file of ${size}`, figure: perSecond(profiled) });
   for (let round = 0; round < 3; round++) {
     begun = performance.now();
     const result = await loadFile(file, plan, { source: file, ...(round > 0 ? { into: 'bookings' } : {}) });
@@ -49,14 +51,15 @@ await withBenchDatabase(async (folder) => {
       { env: { ...process.env, MYSQL_PWD: password } },
     );
     const theirs = (performance.now() - begun) / 1000;
-    ratios.push(theirs / ours);
-    console.log(
-      `import ${Math.round(rows / ours).toLocaleString('en')} rows/s, client’s LOAD DATA ${Math.round(rows / theirs).toLocaleString('en')} rows/s, ratio ${(theirs / ours).toFixed(2)}; peak memory ${Math.round(peakMemory())} MB`,
-    );
+    report({
+      what: `${round === 0 ? 'a first load' : 'a reload, compared with the rows before'}, ${size}`,
+      figure: perSecond(ours),
+      against: { what: 'the client’s LOAD DATA (speed)', figure: perSecond(theirs), ratio: theirs / ours },
+    });
   }
-  ratios.sort((a, b) => a - b);
-  console.log(
-    `median ratio ${ratios[1]!.toFixed(2)} (aim: 0.8 or better); profile ${Math.round(rows / profiled).toLocaleString('en')} rows/s; peak memory ${Math.round(peakMemory())} MB (aim: under 400)`,
-  );
+  report({
+    what: `highest memory of these loads (aim: under 400 MB)`,
+    figure: `${Math.round(peakMemory())} MB`,
+  });
 });
 process.exit();

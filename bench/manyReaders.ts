@@ -7,7 +7,8 @@ import { isoDay, parseIsoDay } from '../src/core/calendar/day';
 import { isTimeControl } from '../src/core/dashboard/document/controls';
 import type { DashboardDocument } from '../src/core/dashboard/document/document';
 import { DEFAULT_STATE, type ReaderState } from '../src/core/dashboard/reader/state';
-import { milliseconds, quantile } from './support';
+import { p50p95, report } from './report';
+import { milliseconds } from './support';
 
 export interface ManyReaders {
   readonly address: string;
@@ -118,11 +119,12 @@ function memory(pid: number | undefined): number | undefined {
   return Math.round(Number(kilobytes) / 1024);
 }
 
-function print({ name, times, failed }: Asked) {
+function tell({ name, times, failed }: Asked) {
   const failures = [...failed].map(([status, count]) => `${count} × ${status}`).join(', ') || 'none';
-  console.log(
-    `${name.padEnd(28)} ${times.length} answers, p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))}, longest ${milliseconds(Math.max(...times))}, errors ${failures}`,
-  );
+  report({
+    what: name,
+    figure: `${p50p95(times)}, longest ${milliseconds(Math.max(...times))}, errors: ${failures}`,
+  });
 }
 
 /**
@@ -139,14 +141,11 @@ export async function measureReaders({
 }: ManyReaders): Promise<Record<'shared' | 'own' | 'opening', readonly number[]>> {
   const took: Record<'shared' | 'own' | 'opening', readonly number[]> = { shared: [], own: [], opening: [] };
   const chosen = await dashboards({ address, headers: headersOf(0) });
-  console.log(
-    `${readers} readers, ${turns} turns each${pause === 0 ? '' : `, ${pause} s apart`}, over ${chosen.length} dashboards at ${address}; memory ${memory(pid) ?? '?'} MB`,
-  );
+  const many = `${readers} ${readers === 1 ? 'reader' : 'readers'}, ${turns} turns each${pause === 0 ? '' : `, ${pause} s apart`}`;
   for (const shared of [true, false]) {
     const words = shared ? 'shared' : 'own';
-    const opening = asked(`opening (${words})`);
-    const turning = asked(`turns (${words} questions)`);
-    const begun = performance.now();
+    const opening = asked(`${many}: opening (${words})`);
+    const turning = asked(`${many}: turns (${words} questions)`);
     await Promise.all(
       Array.from({ length: readers }, async (_, reader) => {
         const dashboard = chosen[reader % chosen.length]!;
@@ -161,11 +160,10 @@ export async function measureReaders({
         }
       }),
     );
-    print(opening);
-    print(turning);
-    console.log(
-      `  in ${((performance.now() - begun) / 1000).toFixed(1)} s; memory of the server ${memory(pid) ?? '?'} MB`,
-    );
+    tell(opening);
+    tell(turning);
+    const resident = memory(pid);
+    if (resident !== undefined) report({ what: `${many}: memory of the server`, figure: `${resident} MB` });
     took[words] = turning.times;
     took.opening = opening.times;
   }

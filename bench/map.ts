@@ -1,6 +1,6 @@
 /**
  * Time from a zoom key to the painted frame of a map with areas of about 5 MB and 20,000 points, in headless Chromium on
- * the production build. Run: npx tsx bench/map.ts [areas] [points]
+ * the production build. Run: node bench/run.mjs map [areas] [points]
  */
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -10,7 +10,8 @@ import { openBrowser } from '../e2e/support/browser';
 import { eventually, Page } from '../e2e/support/page';
 import { emptyDocument, type DashboardDocument } from '../src/core/dashboard/document/document';
 import { MEASURED_DEFAULTS, shownMeasure } from '../src/core/dashboard/document/kinds/measured';
-import { importBookings, milliseconds, quantile, withBenchDatabase, withBenchServer } from './support';
+import { p50p95, report } from './report';
+import { importBookings, milliseconds, withBenchDatabase, withBenchServer } from './support';
 
 const areas = Number(process.argv[2] ?? 500);
 const points = Number(process.argv[3] ?? 20_000);
@@ -81,9 +82,10 @@ await withBenchDatabase(async (folder, database) => {
   const text = geoJson();
   const begun = performance.now();
   const { key: geometry } = await saveGeometry('Places', 'places.geojson', text);
-  console.log(
-    `${(text.length / 1e6).toFixed(1)} MB of GeoJSON read, checked and stored in ${milliseconds(performance.now() - begun)}`,
-  );
+  report({
+    what: `${(text.length / 1e6).toFixed(1)} MB of GeoJSON read, checked and stored`,
+    figure: milliseconds(performance.now() - begun),
+  });
   const { model } = await readModel();
   const measure = model.datasets[0]!.measures.find((entry) => entry.column !== null)!.key;
   const place = { geometry, property: 'place' };
@@ -127,9 +129,10 @@ await withBenchDatabase(async (folder, database) => {
           ),
         );
       }
-      console.log(
-        `a map of ${areas} areas with ${(areas * CORNERS).toLocaleString('en')} corners and ${points.toLocaleString('en')} points, ${STEPS} steps of zoom and shift: key to painted frame p50 ${milliseconds(quantile(times, 0.5))}, p95 ${milliseconds(quantile(times, 0.95))} (aim: p95 50 ms)`,
-      );
+      report({
+        what: `a map of ${areas} areas with ${(areas * CORNERS).toLocaleString('en')} corners and ${points.toLocaleString('en')} points, a step of zoom or shift, key to painted frame (aim: p95 50 ms)`,
+        figure: p50p95(times),
+      });
     } finally {
       await browser.quit();
     }

@@ -2,17 +2,15 @@
  * The same rows in the database itself and spread over 1, 2 and 3 nodes on this machine: rows a second of the import, one
  * cube's GROUP BY, a page of rows, and how long a node works at its part. All nodes share the cores of one machine, so
  * that what is seen of several is what they cost; what they would gain is the work that each has, on a machine of its own.
- * Run: npx tsx bench/nodes.ts [rows]
+ * Run: node bench/run.mjs nodes [rows]
  */
-import { execFile } from 'node:child_process';
 import path from 'node:path';
-import { promisify } from 'node:util';
 import { spiderFlags } from '../cli/mariadb';
 import type { StoredDataset } from '../src/server/datasets/repository';
 import { Nodes } from '../testing/nodes';
-import { importBookings, withBenchDatabase } from './support';
+import { report } from './report';
+import { importBookings, withBenchDatabase, writeBookingsApart } from './support';
 
-const run = promisify(execFile);
 const rows = Number(process.argv[2] ?? 10_000_000);
 const NAMES = ['north', 'south', 'west'];
 const GROUPED =
@@ -23,6 +21,8 @@ const seconds = async (work: () => Promise<unknown>) => {
   await work();
   return (performance.now() - begun) / 1000;
 };
+
+const inWords = (value: number) => `${value.toFixed(2)} s`;
 
 /** One cube's groups from all parts, a page of rows, and the groups of one part alone, in seconds. */
 async function measured(stored: StoredDataset) {
@@ -63,11 +63,10 @@ const nodes = await Nodes.start(NAMES, ['--innodb-buffer-pool-size=512M', '--inn
 try {
   await withBenchDatabase(async (folder) => {
     const file = path.join(folder, 'bookings.csv');
-    await run(process.execPath, ['--import', 'tsx', 'bench/bookingsFile.ts', file, String(rows)]);
+    await writeBookingsApart(file, rows);
     const { findDataset, removeDataset } = await import('../src/server/datasets/repository');
     const { joinNodes } = await import('../src/server/nodes/join');
     const { closeNodes } = await import('../src/server/nodes/nodes');
-    console.log(`${rows.toLocaleString('en')} rows; each line against the first of this run`);
     let rival: { load: number; cube: number; page: number } | undefined;
     for (let count = 0; count <= NAMES.length; count++) {
       await closeNodes();
@@ -79,16 +78,19 @@ try {
       });
       const { cube, part, page } = await measured(await findDataset(key));
       rival ??= { load, cube, page };
-      const told = (name: string, value: number, before: number) =>
-        `${name} ${value.toFixed(2)} s (${(value / before).toFixed(2)})`;
-      console.log(
-        `${count === 0 ? 'the database itself' : `${count} node${count > 1 ? 's' : ''}`}: ${[
-          told('profile and load', load, rival.load),
-          told('groups of a cube', cube, rival.cube),
-          told('groups of one part alone', part, rival.cube),
-          told('a page of rows', page, rival.page),
-        ].join(', ')}`,
-      );
+      const name = count === 0 ? 'the database itself' : `${count} node${count > 1 ? 's' : ''}`;
+      const told = (what: string, value: number, before: number) =>
+        report({
+          what: `${rows.toLocaleString('en')} rows, ${name}: ${what}`,
+          figure: inWords(value),
+          ...(count === 0
+            ? {}
+            : { against: { what: 'the database itself', figure: inWords(before), ratio: value / before } }),
+        });
+      told('profile and load', load, rival.load);
+      told('groups of a cube', cube, rival.cube);
+      told('groups of one part alone', part, rival.cube);
+      told('a page of rows', page, rival.page);
       await removeDataset(await findDataset(key));
     }
     await closeNodes();

@@ -1,15 +1,16 @@
 /**
  * Time from asking for a demo dashboard until all its visuals in sight are drawn, in headless Chromium on the production
- * build: with an empty profile (cold), and again in the same browser (warm). Run while the demo runs:
- * npx tsx bench/opening.ts [address] [times]
+ * build: with an empty profile (cold), and again in the same browser (warm). Over demo data of its own, or over those at an
+ * address. Run: node bench/run.mjs opening [times] [address]
  */
-import { runningRecord } from '../cli/runFile';
+import path from 'node:path';
 import { openBrowser } from '../e2e/support/browser';
 import { eventually } from '../e2e/support/page';
-import { milliseconds, quantile } from './support';
+import { p50p95, report } from './report';
+import { withBenchDatabase, withBenchServer } from './support';
 
-const address = process.argv[2] ?? runningRecord()?.url ?? 'http://127.0.0.1:4400';
-const times = Number(process.argv[3] ?? 5);
+const times = Number(process.argv[2] ?? 5);
+const given = process.argv[3];
 
 /** Notes the frame in which no visual of the page waits for its figures or its script any more. */
 const PROBE = `
@@ -28,16 +29,11 @@ interface Opening {
   readonly script: number;
 }
 
-const dashboards = (await (await fetch(`${address}/api/dashboards`)).json()) as {
-  id: number;
-  title: string;
-}[];
-
 async function opening(
   driver: Awaited<ReturnType<typeof openBrowser>>['driver'],
-  id: number,
+  address: string,
 ): Promise<Opening> {
-  await driver.get(`${address}/dashboards/${id}`);
+  await driver.get(address);
   const time = await eventually('all visuals', () =>
     driver.executeScript<number | false>('return window.opened ?? false'),
   );
@@ -47,25 +43,36 @@ async function opening(
   return { time, script };
 }
 
-for (const { id, title } of dashboards) {
-  const cold: Opening[] = [];
-  const warm: Opening[] = [];
-  for (let i = 0; i < times; i++) {
-    const browser = await openBrowser();
-    try {
-      await browser.driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: PROBE });
-      cold.push(await opening(browser.driver, id));
-      warm.push(await opening(browser.driver, id));
-    } finally {
-      await browser.quit();
+async function measure(address: string): Promise<void> {
+  const dashboards = (await (await fetch(`${address}/api/dashboards`)).json()) as {
+    id: number;
+    title: string;
+  }[];
+  for (const { id, title } of dashboards) {
+    const cold: Opening[] = [];
+    const warm: Opening[] = [];
+    for (let i = 0; i < times; i++) {
+      const browser = await openBrowser();
+      try {
+        await browser.driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source: PROBE });
+        cold.push(await opening(browser.driver, `${address}/dashboards/${id}`));
+        warm.push(await opening(browser.driver, `${address}/dashboards/${id}`));
+      } finally {
+        await browser.quit();
+      }
     }
+    const told = (found: readonly Opening[]) => p50p95(found.map(({ time }) => time));
+    report({ what: `“${title}” opened, empty profile (aim: p95 1.5 s)`, figure: told(cold) });
+    report({ what: `“${title}” opened again (aim: p95 0.5 s)`, figure: told(warm) });
+    report({ what: `“${title}”: script before packing`, figure: `${Math.round(cold[0]!.script)} KB` });
   }
-  const words = (found: readonly Opening[]) => {
-    const taken = found.map(({ time }) => time);
-    return `p50 ${milliseconds(quantile(taken, 0.5))}, p95 ${milliseconds(quantile(taken, 0.95))}`;
-  };
-  console.log(
-    `${title}: cold ${words(cold)}; warm ${words(warm)} (aims: p95 1.5 s and 0.5 s); script ${Math.round(cold[0]!.script)} KB before packing`,
-  );
 }
+
+if (given) await measure(given);
+else
+  await withBenchDatabase(async (folder, database) => {
+    const { ensureDemo } = await import('../demo/ensure');
+    await ensureDemo({ folder: path.join(folder, 'demo'), today: undefined, scale: 1, say: () => undefined });
+    await withBenchServer(folder, database, measure);
+  });
 process.exit();

@@ -1,9 +1,10 @@
-/** Phrases parsed, resolved and printed a second, from the vectors. Run: npx tsx bench/period.ts */
+/** Phrases parsed, resolved and printed a second, from the vectors. Run: node bench/run.mjs period */
 import { readFileSync } from 'node:fs';
 import { answerQuestion, questionSchema } from '../src/core/coverage/question';
 import { parsePhrase } from '../src/core/period/parse';
 import { printPhrase } from '../src/core/period/print';
 import type { Phrase } from '../src/core/period/phrase';
+import { report } from './report';
 
 const questions = readFileSync('src/core/period/vectors/periods.jsonl', 'utf8')
   .trim()
@@ -17,7 +18,7 @@ function rate(name: string, work: () => number) {
   let done = 0;
   for (let round = 0; round < ROUNDS; round++) done += work();
   const seconds = (performance.now() - begun) / 1000;
-  console.log(`${name}: ${Math.round(done / seconds).toLocaleString('en')} a second`);
+  report({ what: `phrases ${name}`, figure: `${Math.round(done / seconds).toLocaleString('en')} a second` });
 }
 
 const phrases: Phrase[] = [];
@@ -33,7 +34,7 @@ rate('printed', () => {
   for (const phrase of phrases) printPhrase(phrase);
   return phrases.length;
 });
-rate('questions answered (parsed, resolved, clipped, compared)', () => {
+rate('in questions answered (parsed, resolved, clipped, compared)', () => {
   for (const question of questions) answerQuestion(question);
   return questions.length;
 });

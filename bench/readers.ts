@@ -1,6 +1,6 @@
 /**
  * Readers at once, without accounts: times, errors and memory.
- * Run while the demo runs: npx tsx bench/readers.ts [readers] [turns] [seconds between turns] [address]
+ * Run while the demo runs: node bench/run.mjs readers [readers] [turns] [seconds between turns] [address]
  */
 import { runningRecord } from '../cli/runFile';
 import { measureReaders } from './manyReaders';

@@ -1,6 +1,6 @@
 /**
  * Time of a rehearsal: a year of days, 12 time controls and 20 visuals over the cubes of 1 million rows; and of the
- * wiring check with the coming year. Run: npx tsx bench/rehearsal.ts
+ * wiring check with the coming year. Run: node bench/run.mjs rehearsal
  */
 import { designOf } from '../src/core/dashboard/wiring/design';
 import path from 'node:path';
@@ -17,16 +17,8 @@ import { cubeShapesFor } from '../src/core/dashboard/turn/shapes';
 import { CHART_DEFAULTS } from '../src/core/dashboard/document/kinds/chart';
 import { shownMeasure } from '../src/core/dashboard/document/kinds/measured';
 import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
-import {
-  benchTimeline,
-  DAYS,
-  FIRST_DAY,
-  importBookings,
-  milliseconds,
-  quantile,
-  withBenchDatabase,
-  writeBookings,
-} from './support';
+import { p50p95, report } from './report';
+import { benchTimeline, DAYS, FIRST_DAY, importBookings, withBenchDatabase, writeBookings } from './support';
 
 const ROWS = 1_000_000;
 const RUNS = 5;
@@ -79,9 +71,7 @@ await withBenchDatabase(async (folder) => {
       await work();
       times.push(performance.now() - begun);
     }
-    console.log(
-      `${name}: p50 ${milliseconds(quantile(times, 0.5))}, worst ${milliseconds(quantile(times, 1))}`,
-    );
+    report({ what: name, figure: p50p95(times) });
   };
   await measure('rehearsal of 366 days, 12 controls, 20 visuals (aim: under 2 s)', () =>
     rehearse(

@@ -1,7 +1,7 @@
 /**
  * Measures the pieces that `docs/scale.md` reckons with, small ones first; predicts larger cases from them, measures those
  * too, and tells how far it was off. Then what follows for sizes that this machine does not have.
- * Run: npx tsx bench/scale.ts [rows of the largest case]
+ * Run: node bench/run.mjs scale [rows of the largest case]
  */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -11,6 +11,7 @@ import type { StoredDataset } from '../src/server/datasets/repository';
 import { Random } from '../demo/random';
 import { measureReaders } from './manyReaders';
 import { lineThrough, simulateReaders } from './simulation';
+import { report } from './report';
 import {
   benchTimeline,
   eightVisuals,
@@ -182,6 +183,8 @@ function beyond(alone: readonly number[], beside: readonly number[]) {
 }
 
 for (const { case: name, predicted, measured } of rows)
-  console.log(
-    `${name}: predicted ${seconds(predicted)}, measured ${seconds(measured)}, ratio ${(predicted / measured).toFixed(2)}`,
-  );
+  report({
+    what: `predicted: ${name}`,
+    figure: seconds(predicted),
+    against: { what: 'measured', figure: seconds(measured), ratio: predicted / measured },
+  });

@@ -1,7 +1,7 @@
 /**
  * Readers at once, each with an account and a session; every other one of a group that sees a part of the rows only.
  * Starts a workspace of its own with the demo data.
- * Run: npx tsx bench/teamReaders.ts [readers] [turns]
+ * Run: node bench/run.mjs teamReaders [readers] [turns]
  */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';

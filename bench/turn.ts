@@ -1,7 +1,7 @@
 /**
  * Time of one turn, answered as the browser answers it: from one file in a worker of its own, a task a turn. 8 visuals, a
  * window of one year moved day by day, plain and with 2 baselines each, on cubes of 100 thousand, 1 million and 10 million
- * rows (the last made in memory); and the same turn asked as one SQL statement a visual. Run: npx tsx bench/turn.ts
+ * rows (the last made in memory); and the same turn asked as one SQL statement a visual. Run: node bench/run.mjs turn
  */
 import path from 'node:path';
 import { isoDay } from '../src/core/calendar/day';
@@ -15,6 +15,7 @@ import { designOf } from '../src/core/dashboard/wiring/design';
 import { wiresForNewItem } from '../src/core/dashboard/wiring/wires';
 import type { Model } from '../src/core/model/model';
 import { Random } from '../demo/random';
+import { p50p95, report } from './report';
 import {
   benchTimeline,
   DAYS,
@@ -32,6 +33,8 @@ import { TurnWorker } from './turnWorker';
 const SQL_TURNS = 8;
 const spanFrom = (offset: number) => `${isoDay(FIRST_DAY + offset)}/${isoDay(FIRST_DAY + offset + 364)}`;
 const spans = Array.from({ length: DAYS - 365 }, (_, offset) => spanFrom(offset));
+
+const sizeOf = (rows: number) => `${rows.toLocaleString('en')} rows`;
 
 /** A dashboard whose visuals all respond to one timeline. */
 function dashboardOf(visuals: Visual[], model: Model): DashboardDocument {
@@ -51,25 +54,22 @@ interface Measured {
 
 /** Turns of a dashboard over some cubes, plain and compared; gives what is in the middle (milliseconds). */
 async function measure(
-  rows: number,
+  size: string,
   document: DashboardDocument,
   model: Model,
   cubes: readonly Cube[],
 ): Promise<Measured> {
   const worker = await TurnWorker.start(cubes);
-  const times = async (asked: DashboardDocument) => {
-    const taken = await worker.turns({ document: asked, model, today: FIRST_DAY + DAYS, spans });
-    return [quantile(taken, 0.5), quantile(taken, 0.95)] as const;
-  };
-  const [p50, p95] = await times(document);
-  const [c50, c95] = await times(comparing(document));
+  const times = (asked: DashboardDocument) =>
+    worker.turns({ document: asked, model, today: FIRST_DAY + DAYS, spans });
+  const plain = await times(document);
+  const compared = await times(comparing(document));
   await worker.end();
   const cells = cubes.reduce((sum, cube) => sum + cellCount(cube), 0);
-  console.log(
-    `${rows.toLocaleString('en')} rows, ${cells.toLocaleString('en')} cells: turn p50 ${milliseconds(p50)}, p95 ${milliseconds(p95)}
-  with 2 baselines each: p50 ${milliseconds(c50)}, p95 ${milliseconds(c95)} (aim: p95 at most 4 ms)`,
-  );
-  return { plain: p50, compared: c50 };
+  const what = `a turn of 8 visuals, ${size}, ${cells.toLocaleString('en')} cells`;
+  report({ what, figure: p50p95(plain) });
+  report({ what: `${what}, 2 baselines each (aim: p95 4 ms)`, figure: p50p95(compared) });
+  return { plain: quantile(plain, 0.5), compared: quantile(compared, 0.5) };
 }
 
 /** Turns over bookings that are brought in, and the same by SQL. */
@@ -84,7 +84,7 @@ async function measureImported(rows: number, folder: string): Promise<Measured &
   const own = stored.find((entry) => entry.key === dataset)!;
   const shapes = cubeShapesFor(designOf(document, model));
   const cubes = (await Promise.all(shapes.map((shape) => heldCube(own, shape)))).map((cube) => cube!);
-  const measured = await measure(rows, document, model, cubes);
+  const measured = await measure(sizeOf(rows), document, model, cubes);
   const { selectRows } = await import('../src/server/database/connection');
   const { sqlSource } = await import('../src/server/answers/sqlSource');
   await selectRows(
@@ -107,7 +107,15 @@ async function measureImported(rows: number, folder: string): Promise<Measured &
     times.push(performance.now() - begun);
   }
   const sql = quantile(times, 0.5);
-  console.log(`  by SQL p50 ${milliseconds(sql)}, ${Math.round(sql / measured.plain)} times as long`);
+  report({
+    what: `a turn of 8 visuals, ${sizeOf(rows)}, against SQL`,
+    figure: `p50 ${milliseconds(measured.plain)}`,
+    against: {
+      what: 'a statement a visual, covering index',
+      figure: `p50 ${milliseconds(sql)}`,
+      ratio: measured.plain / sql,
+    },
+  });
   return { ...measured, model };
 }
 
@@ -168,9 +176,8 @@ async function measureFour(rows: number, folder: string) {
       ),
     ),
   );
-  console.log('12 measures over 4 datasets:');
   await measure(
-    rows,
+    `12 measures over 4 datasets, ${sizeOf(rows)} together`,
     document,
     model,
     cubes.map((cube) => cube!),
@@ -184,15 +191,21 @@ await withBenchDatabase(async (folder) => {
   const shapes = cubeShapesFor(designOf(document, million.model));
   const rows = 10_000_000;
   const large = await measure(
-    rows,
+    `${sizeOf(rows)} (made in memory)`,
     document,
     million.model,
     shapes.map((shape) => fullCube(shape, rows / DAYS)),
   );
   await measureFour(1_000_000, folder);
-  const ratio = (of: (measured: Measured) => number) => (of(large) / of(small)).toFixed(2);
-  console.log(
-    `10 million rows against 100 thousand: ${ratio(({ plain }) => plain)} times as long, comparing ${ratio(({ compared }) => compared)} (aim: under 1.3)`,
-  );
+  for (const kind of ['plain', 'compared'] as const)
+    report({
+      what: `a turn at ${sizeOf(rows)}, ${kind} (aim: ratio under 1.3)`,
+      figure: `p50 ${milliseconds(large[kind])}`,
+      against: {
+        what: sizeOf(100_000),
+        figure: `p50 ${milliseconds(small[kind])}`,
+        ratio: large[kind] / small[kind],
+      },
+    });
 });
 process.exit();

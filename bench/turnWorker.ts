@@ -19,7 +19,7 @@ export class TurnWorker {
     const folder = mkdtempSync(path.join(tmpdir(), 'dathen-bench-worker-'));
     const outfile = path.join(folder, 'worker.mjs');
     await build({
-      entryPoints: [path.join(import.meta.dirname, 'turnThread.ts')],
+      entryPoints: [path.resolve('bench/turnThread.ts')],
       bundle: true,
       platform: 'node',
       format: 'esm',

@@ -16,9 +16,9 @@ import {
 import path from 'node:path';
 import process from 'node:process';
 import { build } from 'esbuild';
+import { BUNDLING } from './bundling.mjs';
 
-const PROJECT = path.resolve(import.meta.dirname, '..');
-const FOLDER = path.join(PROJECT, '.program');
+const FOLDER = path.join(BUNDLING.absWorkingDir, '.program');
 /** A week: what runs reads the last of its parts long before. */
 const KEPT_MS = 7 * 86_400_000;
 
@@ -35,23 +35,10 @@ function put(file, contents) {
  * before stays for whoever runs it.
  */
 const { outputFiles } = await build({
-  absWorkingDir: PROJECT,
+  ...BUNDLING,
   entryPoints: { 'cli/main': 'cli/main.ts', thread: 'src/server/work/thread.ts', bringIn: 'demo/bringIn.ts' },
   outdir: FOLDER,
-  bundle: true,
-  splitting: true,
-  chunkNames: 'shared/[name]-[hash]',
-  format: 'esm',
-  platform: 'node',
-  target: 'node20',
-  packages: 'external',
-  // Node itself wants whole names, and modules of its own kind.
-  alias: {
-    'comlink/dist/umd/node-adapter': 'comlink/dist/esm/node-adapter.mjs',
-    'selenium-webdriver/chrome': 'selenium-webdriver/chrome.js',
-  },
   write: false,
-  logLevel: 'error',
 });
 for (const folder of ['cli', 'shared']) mkdirSync(path.join(FOLDER, folder), { recursive: true });
 // What is shared comes before what names it.

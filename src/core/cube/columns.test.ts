@@ -83,6 +83,15 @@ test.each([
   );
 });
 
+test('cells that come up keep their figures and blanks while places are made for more', () => {
+  const rows = Array.from({ length: 9000 }, (_, i) =>
+    testRow(i % 3000, { seats: i % 7 === 0 ? null : (i % 11) - 5, cents: i < 6000 ? null : i }),
+  );
+  const made = cubeFromColumns(SHAPE, columnsOf(rows, 1000, CELL_LIMIT));
+  if (!made.ok) throw new Error(made.reason);
+  expect(cellsOf(made.cube)).toEqual(cellsOf(plainCube(rows)));
+});
+
 test('cells by day and category come in the order of days, whatever the order of rows', () => {
   const rows = [5, 1, 3, 1, 5].map((day) => testRow(day, { channel: day === 1 ? 'desk' : 'web' }));
   const made = cubeFromColumns(SHAPE, columnsOf(rows, 2));

@@ -7,11 +7,23 @@ import { Cells } from './columnCells';
 import type { ColumnBatch, ColumnCube, Columns } from './columnRows';
 import { BLANK_DAY, daysOfCells, type Cube, type CubeShape } from './cube';
 
+/** Adds to the keys of rows, the first of which is row `from` of a batch. */
+type AddToKeys = (keys: Float64Array, from: number) => void;
+
+/** How days make keys. */
+interface DayRange {
+  readonly first: number;
+  /** The first key that no day has. */
+  readonly nowhere: number;
+  /** Keys of a day. */
+  readonly combinations: number;
+}
+
 /** A part of a cell's key: how many values it has, and the value of each row of a batch. */
 interface Part {
   readonly size: number;
-  /** Adds `value × unit` of each row to the keys. */
-  addTo: (keys: Float64Array, batch: ColumnBatch, unit: number) => void;
+  /** Gives what adds `value × unit` of the rows of a batch, those from one on, to their keys. */
+  adder: (batch: ColumnBatch, unit: number) => AddToKeys;
   /** The same of each cell of a cube of the same shape. */
   addOf: (keys: Float64Array, cube: Cube, unit: number) => void;
 }
@@ -32,13 +44,13 @@ export function cubeFromColumns(shape: CubeShape, columns: Columns, earlier?: Cu
   const parts: Part[] = [...others, ...categories];
   const combinations = parts.reduce((product, part) => product * part.size, 1);
   if (days * combinations > EXACT_LIMIT) return { ok: false, reason: 'unsure' };
-  const cells = new Cells(days * combinations, shape);
+  const nowhere = days * combinations;
+  const cells = new Cells(nowhere, combinations, shape);
   if (earlier && !cells.begin(earlier, keysOfCells(earlier, first, combinations, parts)))
     return { ok: false, reason: 'too-many-cells' };
   if (range)
     for (const batch of columns.batches()) {
-      const keys = keysOf(batch, shape.day, first, combinations, parts);
-      const refused = cells.add(batch, keys);
+      const refused = cells.add(batch, keysOf(batch, shape.day, { first, nowhere, combinations }, parts));
       if (refused) return refused;
     }
   const sorted = cells.sorted();
@@ -73,20 +85,27 @@ export function cubeFromColumns(shape: CubeShape, columns: Columns, earlier?: Cu
   return { ok: true, cube };
 }
 
-/** Keys of a batch's rows, days first; not a number for rows without a day. */
-function keysOf(
-  batch: ColumnBatch,
-  day: string,
-  first: number,
-  combinations: number,
-  parts: readonly Part[],
-): Float64Array {
-  const keys = new Float64Array(batch.rows);
+/** Writes the keys of a batch's rows: days first, from the first unused key on for rows without a day. */
+function keysOf(batch: ColumnBatch, day: string, range: DayRange, parts: readonly Part[]): AddToKeys {
   const days = batch.days(day);
-  for (let row = 0; row < keys.length; row++)
-    keys[row] = days[row] === BLANK_DAY ? NaN : (days[row]! - first) * combinations;
-  eachUnit(combinations, parts, (part, unit) => part.addTo(keys, batch, unit));
-  return keys;
+  const adders: AddToKeys[] = [];
+  eachUnit(range.combinations, parts, (part, unit) => adders.push(part.adder(batch, unit)));
+  return (keys, from) => {
+    putDays(keys, days, from, range);
+    for (const add of adders) add(keys, from);
+  };
+}
+
+function putDays(
+  keys: Float64Array,
+  days: Int32Array,
+  from: number,
+  { first, nowhere, combinations }: DayRange,
+) {
+  for (let row = 0; row < keys.length; row++) {
+    const day = days[from + row]!;
+    keys[row] = day === BLANK_DAY ? nowhere : (day - first) * combinations;
+  }
 }
 
 /** Keys of a cube's cells, as those of rows. */
@@ -105,16 +124,26 @@ function eachUnit(combinations: number, parts: readonly Part[], add: (part: Part
   }
 }
 
+function addDays(keys: Float64Array, days: Int32Array, from: number, first: number, unit: number) {
+  for (let row = 0; row < keys.length; row++) {
+    const day = days[from + row]!;
+    if (day !== BLANK_DAY) keys[row]! += (day - first + 1) * unit;
+  }
+}
+
+function addCounted(keys: Float64Array, codes: Uint32Array, from: number, counted: Float64Array) {
+  for (let row = 0; row < keys.length; row++) keys[row]! += counted[codes[from + row]!]!;
+}
+
 /** Days of another date column: 0 for blank, then from the first day on. */
 function dayPart(column: string, range: ReturnType<Columns['range']>) {
   const first = range?.first ?? 0;
   return {
     first,
     size: range ? range.last - first + 2 : 1,
-    addTo(keys: Float64Array, batch: ColumnBatch, unit: number) {
+    adder(batch: ColumnBatch, unit: number) {
       const days = batch.days(column);
-      for (let row = 0; row < keys.length; row++)
-        if (days[row] !== BLANK_DAY) keys[row]! += (days[row]! - first + 1) * unit;
+      return (keys: Float64Array, from: number) => addDays(keys, days, from, first, unit);
     },
     addOf(keys: Float64Array, cube: Cube, unit: number) {
       const { days } = cube.otherDays.find((other) => other.column === column)!;
@@ -150,9 +179,10 @@ function textPart(column: string, columns: Columns, spellings: Readonly<Record<s
   return {
     values,
     size: values.length,
-    addTo(keys: Float64Array, batch: ColumnBatch, unit: number) {
+    adder(batch: ColumnBatch, unit: number) {
       const codes = batch.codes(column);
-      for (let row = 0; row < keys.length; row++) keys[row]! += placeOf[codes[row]!]! * unit;
+      const counted = Float64Array.from(placeOf, (place) => place * unit);
+      return (keys: Float64Array, from: number) => addCounted(keys, codes, from, counted);
     },
     addOf(keys: Float64Array, cube: Cube, unit: number) {
       const held = cube.categories.find((category) => category.column === column)!;

@@ -2,7 +2,7 @@
 import { runsOfDays, type DayRuns } from '../calendar/runs';
 import { bucketEnd, ownWindow, withoutEmptyGroups } from './aggregate';
 import { EXACT_LIMIT } from './build';
-import { addNumbers, noNumbers } from './columnCells';
+import { addNumbers, noNumbers } from './scanNumbers';
 import type { ColumnBatch } from './columnRows';
 import { dictionaryOf } from './columns';
 import { keyOfGroup } from './collapse';
