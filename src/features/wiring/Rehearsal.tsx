@@ -143,7 +143,7 @@ function RehearsalDock({ onClose }: { onClose: () => void }) {
 const foundWords = ({ problems }: Rehearsed) =>
   problems.length === 0
     ? 'nothing goes wrong in the coming year'
-    : `${plural(problems.length, 'day')} to look at`;
+    : `${plural(new Set(problems.map(({ day }) => day)).size, 'day')} to look at`;
 
 function Problems({
   problems,

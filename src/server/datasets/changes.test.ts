@@ -41,6 +41,39 @@ test('days are counted that are new, gone, or hold other rows', async () => {
   expect(await replaced(key, rows)).toEqual({ added: 2, removed: 1, changed: 1, latest: '2026-02-02' });
 });
 
+describe('by the database, where the column file does not hold rows as they are', () => {
+  // Of points of time it has the day only.
+  const head = 'day,route,seats,boarded';
+  const timed = (rows: readonly string[], hour: (row: number) => number) =>
+    rows.map((row, i) => `${row},2026-01-01 ${String(hour(i)).padStart(2, '0')}:30:00`);
+
+  test('the same rows in another order change nothing, and days are counted as by columns', async () => {
+    const rows = timed(FIRST, () => 7);
+    const key = (await loadText(at.folder, 'Timed', [head, ...rows, ''].join('\n'))).dataset;
+    expect(await replaced(key, [...rows].reverse(), head)).toMatchObject({
+      added: 0,
+      removed: 0,
+      changed: 0,
+    });
+    const other = [
+      ...timed(FIRST.slice(1), (i) => (i === 0 ? 8 : 7)),
+      ...timed(['2026-03-01,Osk,1'], () => 7),
+    ];
+    expect(await replaced(key, other, head)).toEqual({
+      added: 1,
+      removed: 1,
+      changed: 1,
+      latest: '2026-03-01',
+    });
+  });
+
+  test('also where a column is now of another type', async () => {
+    const key = await first('Typed');
+    const rows = FIRST.map((row) => `${row}x`);
+    expect(await replaced(key, rows)).toMatchObject({ added: 0, removed: 0, changed: 3 });
+  });
+});
+
 test('a day that holds a row twice is another day than one that holds it once', async () => {
   const key = await first('Twice');
   expect(await replaced(key, [...FIRST, FIRST[3]!])).toMatchObject({ added: 0, removed: 0, changed: 1 });

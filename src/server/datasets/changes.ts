@@ -5,11 +5,12 @@ import { dayNumberSql } from '../answers/conditionSql';
 import { countDays, intersectRuns } from '../../core/calendar/runs';
 import type { LoadChanges } from '../../core/model/freshness';
 import type { Spread } from '../nodes/address';
+import { columnDigests } from '../columns/columnDigests';
 import { fromEachPart, partsOf, type Parts } from '../nodes/parts';
 import { physicalDay, rowsTable, type CoverageByRole, type Definition } from './definition';
 import type { StoredDataset } from './repository';
 
-/** By day, a text that is the same for the same rows in any order. */
+/** By day, a text that is the same for the same rows in any order; by the database. */
 async function digests(parts: Parts, definition: Definition, role: string, shared: readonly string[]) {
   const { columns } = definition;
   const cells = columns
@@ -31,14 +32,58 @@ async function digests(parts: Parts, definition: Definition, role: string, share
   return new Map([...sums].map(([at, { n, digest }]) => [at, `${n}/${digest}`]));
 }
 
+interface Compared {
+  readonly before: ReadonlyMap<Day, string>;
+  readonly after: ReadonlyMap<Day, string>;
+}
+
+type OfLoad = readonly [load: number, definition: Definition];
+
+/** Of two loads from their column files, where both hold what is compared in the same form: in a tenth of the time. */
+async function digestsByColumn(
+  dataset: number,
+  [load, definition]: OfLoad,
+  [nextLoad, nextDefinition]: OfLoad,
+  role: string,
+  shared: readonly string[],
+): Promise<Compared | undefined> {
+  const formOf = ({ columns }: Definition) =>
+    shared
+      .map((key) => columns.find((column) => column.key === key)!)
+      .map(({ type, scale }) => `${type} ${scale}`);
+  if (formOf(definition).join() !== formOf(nextDefinition).join()) return undefined;
+  const before = await columnDigests(dataset, load, definition, role, shared);
+  const after = before && (await columnDigests(dataset, nextLoad, nextDefinition, role, shared));
+  return before && after && { before, after };
+}
+
+async function digestsByRow(
+  owned: Pick<StoredDataset, 'id' | 'rowsLoad' | 'spread'>,
+  definition: Definition,
+  next: { readonly table: string; readonly spread: Spread | null; readonly definition: Definition },
+  role: string,
+  shared: readonly string[],
+): Promise<Compared> {
+  const [before, after] = await Promise.all([
+    digests(partsOf(rowsTable(owned), owned.spread), definition, role, shared),
+    digests(partsOf(next.table, next.spread), next.definition, role, shared),
+  ]);
+  return { before, after };
+}
+
 /**
  * Compares the rows in use with those that take their place, by the first date role both have; null for a first load,
  * for rows that were read live until now, and where the role is gone.
  */
 export async function changesOf(
-  owned: Pick<StoredDataset, 'id' | 'rowsLoad' | 'spread'>,
+  owned: Pick<StoredDataset, 'id' | 'currentLoad' | 'rowsLoad' | 'spread'>,
   known: StoredDataset | undefined,
-  next: { readonly table: string; readonly spread: Spread | null; readonly definition: Definition },
+  next: {
+    readonly load: number;
+    readonly table: string;
+    readonly spread: Spread | null;
+    readonly definition: Definition;
+  },
 ): Promise<LoadChanges | null> {
   if (!known || owned.rowsLoad === null || known.origin?.mode === 'live') return null;
   const role = known.definition.roles.find((entry) =>
@@ -48,8 +93,14 @@ export async function changesOf(
   const shared = known.definition.columns
     .map((column) => column.key)
     .filter((key) => next.definition.columns.some((column) => column.key === key));
-  const before = await digests(partsOf(rowsTable(owned), owned.spread), known.definition, role, shared);
-  const after = await digests(partsOf(next.table, next.spread), next.definition, role, shared);
+  const { before, after } =
+    (await digestsByColumn(
+      owned.id,
+      [owned.currentLoad!, known.definition],
+      [next.load, next.definition],
+      role,
+      shared,
+    )) ?? (await digestsByRow(owned, known.definition, next, role, shared));
   let added = 0;
   let changed = 0;
   for (const [day, digest] of after) {

@@ -135,7 +135,7 @@ async function loadInto(
     result = { dataset: owned.key, load, loaded: outcome.loaded, refused: outcome.refused };
     const made = before
       ? rowsAdded(read, before, owned.rowsLoad!)
-      : rowsReplaced(read, load, await changesOf(owned, known, { ...place, spread, definition }));
+      : rowsReplaced(read, load, await changesOf(owned, known, { ...place, load, spread, definition }));
     await place.use(async (transaction) => {
       await putInUse(transaction, owned, load, made);
       await options.onUse?.(transaction, result);
