@@ -69,13 +69,13 @@ function hashesOf(batch: ColumnBatch, { kind, name }: DigestColumn, texts: Uint3
   const hashes = new Uint32Array(values.length);
   for (let row = 0; row < values.length; row++) {
     const value = values[row]!;
-    // Whole numbers up to 2^53: what is above the lower half counts too. A blank is a number that none is.
-    hashes[row] = Number.isNaN(value)
-      ? 0x7fc00000
-      : value ^ Math.imul(Math.floor(value / 2 ** 32), 0x9e3779b1);
+    hashes[row] = Number.isNaN(value) ? BLANK_NUMBER : numberHash(value);
   }
   return hashes;
 }
+
+/** Of a whole number up to 2^53: what is above the lower half counts too. */
+const numberHash = (value: number) => value ^ Math.imul(Math.floor(value / 2 ** 32), 0x9e3779b1);
 
 /** Takes a cell into the hash of each row; by the finish of MurmurHash3, after which every bit counts for every other. */
 function mixInto(hashes: Uint32Array, cells: Uint32Array): void {

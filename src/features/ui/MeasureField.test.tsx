@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { MeasureField } from './MeasureField';
 import { press, said, type } from './testing';
 
@@ -31,6 +31,7 @@ test('measures are listed below their datasets', () => {
 
 test('one is found by typing a part of its name, and Enter takes it', () => {
   const { chosen, input } = field('trips/seats');
+  act(() => input.focus());
   type(input, 'lit');
   expect(screen.getAllByRole('option').map((option) => option.textContent)).toEqual(['litres']);
   press(input, 'Enter');

@@ -38,17 +38,17 @@ async function rehearsal(problems: readonly object[] = PROBLEMS) {
 const said = () => screen.getByRole('status').textContent;
 const strip = () => screen.getByRole('slider', { name: 'Day of the rehearsal' });
 const dayOf = () => Number(strip().getAttribute('aria-valuenow'));
-const asOf = ({ dashboard }: Awaited<ReturnType<typeof rehearsal>>) => dashboard.held.getState().asOf;
+const asOf = ({ dashboard }: Awaited<ReturnType<typeof rehearsal>>) => dashboard.held.state.asOf ?? null;
 
 test('it asks for a year from today, and counts days, however many things are found on one', async () => {
   const { sent } = await rehearsal();
   expect(sent[0]!.body).toMatchObject({ days: 366, assumption: 'same lag' });
-  expect(said()).toBe('As it would be on 2 Mar 1970 · 2 days to look at');
+  expect(said()).toBe('As it would be on Mon 2 Mar 1970 · 2 days to look at');
   const found = within(screen.getByRole('list', { name: 'Days to look at' }));
   expect(found.getAllByRole('button').map((each) => each.textContent)).toEqual([
-    '12 Mar 1970: the days have no data, for 3 days',
-    '12 Mar 1970: nothing is drawn',
-    '6 Apr 1970: it jumps',
+    'Thu 12 Mar 1970: the days have no data, for 3 days',
+    'Thu 12 Mar 1970: nothing is drawn',
+    'Mon 6 Apr 1970: it jumps',
   ]);
 });
 
@@ -79,9 +79,9 @@ test('keys go through the days and stop at both ends; the dashboard is as on tha
 
 test('the strip tells the window that is held on its day', async () => {
   await rehearsal();
-  expect(strip().getAttribute('aria-valuetext')).toBe('2 Mar 1970: Lane of span first window');
+  expect(strip().getAttribute('aria-valuetext')).toBe('Mon 2 Mar 1970: Lane of span first window');
   press(strip(), 'PageDown');
-  expect(strip().getAttribute('aria-valuetext')).toBe('1 Apr 1970: Lane of span second window');
+  expect(strip().getAttribute('aria-valuetext')).toBe('Wed 1 Apr 1970: Lane of span second window');
 });
 
 test('a stretch of days in one state is one mark', async () => {

@@ -27,6 +27,11 @@ const TOTALS_SAY =
   'Visuals that go along a dimension, or are split by one, keep the categories whose total lies in the range.';
 const ROWS_SAY = 'Rows without a number are left out while an end is set.';
 
+function initialWords(bounds: NumberRange['default']): string {
+  const words = boundsWords(bounds);
+  return words === null ? 'every number' : `numbers ${words}`;
+}
+
 export function NumberRangeSettings({
   control,
   change,
@@ -89,8 +94,7 @@ export function NumberRangeSettings({
         />
       )}
       <Typography variant="body2" color="textSecondary">
-        {isTotals ? TOTALS_SAY : ROWS_SAY} Readers begin with {boundsWords(control.default) ?? 'every number'}
-        .
+        {isTotals ? TOTALS_SAY : ROWS_SAY} Readers begin with {initialWords(control.default)}.
       </Typography>
       {differs && (
         <Button

@@ -32,7 +32,7 @@ const turn = (label: string) => fireEvent.click(screen.getByRole('switch', { nam
 
 test('values of another dimension: what was chosen goes, and what readers begin with', async () => {
   const { dashboard, own } = await settings({ default: ['Veldry'] });
-  act(() => dashboard.held.hold(own(), ['Tamsel']));
+  act(() => dashboard.held.hold(own().id, ['Tamsel']));
   choose('Values of', /^channel/);
   expect(own()).toMatchObject({ dimension: { dataset: 'trips', column: 'channel' }, default: [] });
   expect(dashboard.held.state.choices).toEqual({});
@@ -85,7 +85,7 @@ test('an order by a measure asks which come first', async () => {
   expect(screen.queryByRole('combobox', { name: 'First' })).toBeNull();
   const order = field('Order of values');
   press(order, 'ArrowDown');
-  fireEvent.click(screen.getAllByRole('option', { name: /^seats/ })[0]!);
+  fireEvent.click(screen.getAllByRole('option', { name: /^Seats/ })[0]!);
   expect(own().orderBy).toEqual({ dataset: 'trips', measure: 'seats' });
   choose('First', 'The least');
   expect(own().orderFirst).toBe('least');
@@ -124,7 +124,7 @@ test('readers begin with what is chosen now, once that is said', async () => {
   expect(screen.getByText('Readers begin with every value.')).toBeTruthy();
   const begin = () => screen.queryByRole('button', { name: 'Begin with what is chosen now' });
   expect(begin()).toBeNull();
-  act(() => dashboard.held.hold(own(), ['Veldry', null]));
+  act(() => dashboard.held.hold(own().id, ['Veldry', null]));
   await dashboard.answer();
   fireEvent.click(begin()!);
   expect(own().default).toEqual(['Veldry', null]);

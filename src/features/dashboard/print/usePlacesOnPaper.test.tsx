@@ -1,6 +1,7 @@
 /** Where items lie on paper, by what of them could be scrolled to. */
 import { act, render } from '@testing-library/react';
 import { line, table } from '../../../core/dashboard/document/testing';
+import { pagesOf } from '../../../core/dashboard/document/pages';
 import { documentOf } from '../../../core/dashboard/wiring/testing';
 import { GAP, ROW_HEIGHT } from '../StaticGrid';
 import { usePlacesOnPaper } from './usePlacesOnPaper';
@@ -13,7 +14,7 @@ const DOCUMENT = {
     { item: 'sea', x: 0, y: 6, w: 12, h: 6 },
   ],
 };
-const PAGE = DOCUMENT.pages[0]?.id ?? '';
+const PAGE = pagesOf(DOCUMENT)[0].id;
 const STEP = ROW_HEIGHT + GAP;
 
 /** An item in which something can be scrolled: hidden so much of it, in pixels. */
@@ -37,16 +38,18 @@ function Sheet({ isDrawn, below, beside }: { isDrawn: boolean; below: number; be
 }
 
 async function sheet(below: number, { beside = 0, isDrawn = true } = {}) {
-  const { container } = render(<Sheet isDrawn={isDrawn} below={below} beside={beside} />);
+  const { container, unmount } = render(<Sheet isDrawn={isDrawn} below={below} beside={beside} />);
   await act(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
-  return {
+  const found = {
     places: container.querySelector('output')!.textContent,
-    zoom: container.querySelector<HTMLElement>('[data-testid=scroller]')!.style.zoom,
+    zoom: container.querySelector<HTMLElement>('[data-testid=scroller]')!.style.zoom || 'none',
   };
+  unmount();
+  return found;
 }
 
 test('items that hide nothing lie as they are arranged', async () => {
-  expect(await sheet(0)).toEqual({ places: 'log 0+6, sea 6+6', zoom: '' });
+  expect(await sheet(0)).toEqual({ places: 'log 0+6, sea 6+6', zoom: 'none' });
 });
 
 test('one is as high as what is in it, and what is below goes down', async () => {
@@ -66,6 +69,6 @@ test('what is wider is drawn smaller, and so higher by less', async () => {
 test('nothing is measured before it is drawn', async () => {
   expect(await sheet(2 * STEP, { beside: 640, isDrawn: false })).toEqual({
     places: 'log 0+6, sea 6+6',
-    zoom: '',
+    zoom: 'none',
   });
 });
