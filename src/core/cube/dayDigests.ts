@@ -39,16 +39,14 @@ export class DayDigests {
 
   add(batch: ColumnBatch): void {
     const days = batch.days(this.day);
-    const cells = this.columns.map((column, c) => hashesOf(batch, column, this.texts[c]!));
-    for (let row = 0; row < batch.rows; row++)
-      if (days[row] !== BLANK_DAY) this.rows[days[row]! - this.first]! += 1;
-    for (const [s, seed] of SEEDS.entries()) {
-      const hashes = new Uint32Array(batch.rows).fill(seed);
-      for (const column of cells) mixInto(hashes, column);
-      const sums = this.sums[s]!;
-      for (let row = 0; row < batch.rows; row++)
-        if (days[row] !== BLANK_DAY) sums[days[row]! - this.first]! += hashes[row]!;
+    const hashes = SEEDS.map((seed) => new Uint32Array(batch.rows).fill(seed));
+    const cells = new Uint32Array(batch.rows);
+    for (const [c, column] of this.columns.entries()) {
+      hashCells(cells, batch, column, this.texts[c]!);
+      for (const own of hashes) mixInto(own, cells);
     }
+    addOnes(this.rows, days, this.first);
+    for (const [s, own] of hashes.entries()) addHashes(this.sums[s]!, days, this.first, own);
   }
 
   /** Of each day that has rows. */
@@ -61,21 +59,42 @@ export class DayDigests {
   }
 }
 
-/** A hash of each cell of a column. */
-function hashesOf(batch: ColumnBatch, { kind, name }: DigestColumn, texts: Uint32Array | null): Uint32Array {
-  if (kind === 'texts') return batch.codes(name).map((code) => texts![code]!);
-  if (kind === 'days') return Uint32Array.from(batch.days(name));
-  const values = batch.numbers(name);
-  const hashes = new Uint32Array(values.length);
-  for (let row = 0; row < values.length; row++) {
-    const value = values[row]!;
-    hashes[row] = Number.isNaN(value) ? BLANK_NUMBER : numberHash(value);
-  }
-  return hashes;
+/** Writes a hash of each cell of a column. */
+function hashCells(
+  cells: Uint32Array,
+  batch: ColumnBatch,
+  { kind, name }: DigestColumn,
+  texts: Uint32Array | null,
+): void {
+  if (kind === 'texts') hashTexts(cells, batch.codes(name), texts!);
+  else if (kind === 'days') cells.set(batch.days(name));
+  else hashNumbers(cells, batch.numbers(name));
 }
 
-/** Of a whole number up to 2^53: what is above the lower half counts too. */
-const numberHash = (value: number) => value ^ Math.imul(Math.floor(value / 2 ** 32), 0x9e3779b1);
+function hashTexts(cells: Uint32Array, codes: Uint32Array, texts: Uint32Array): void {
+  for (let row = 0; row < codes.length; row++) cells[row] = texts[codes[row]!]!;
+}
+
+/** Of whole numbers up to 2^53: what is above the lower half counts too. */
+function hashNumbers(cells: Uint32Array, values: Float64Array): void {
+  for (let row = 0; row < values.length; row++) {
+    const value = values[row]!;
+    const above = Math.floor(value / 2 ** 32);
+    cells[row] = Number.isNaN(value)
+      ? BLANK_NUMBER
+      : (value - above * 2 ** 32) ^ Math.imul(above, 0x9e3779b1);
+  }
+}
+
+function addOnes(rows: Float64Array, days: Int32Array, first: Day): void {
+  for (const day of days) if (day !== BLANK_DAY) rows[day - first]! += 1;
+}
+
+/** Sums are those of whole numbers modulo 2^32. */
+function addHashes(sums: Uint32Array, days: Int32Array, first: Day, hashes: Uint32Array): void {
+  for (let row = 0; row < days.length; row++)
+    if (days[row] !== BLANK_DAY) sums[days[row]! - first]! += hashes[row]!;
+}
 
 /** Takes a cell into the hash of each row; by the finish of MurmurHash3, after which every bit counts for every other. */
 function mixInto(hashes: Uint32Array, cells: Uint32Array): void {
