@@ -3,7 +3,7 @@ import { appendFileSync, readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { milliseconds, quantile } from './support';
 
-const findingSchema = z.object({
+export const findingSchema = z.object({
   /** What was measured, how large it was. */
   what: z.string(),
   figure: z.string(),
