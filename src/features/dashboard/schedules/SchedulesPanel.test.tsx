@@ -1,5 +1,6 @@
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import type { Schedules } from '../../../contract/schedules';
+import { pagesOf } from '../../../core/dashboard/document/pages';
 import { line } from '../../../core/dashboard/document/testing';
 import { documentOf } from '../../../core/dashboard/wiring/testing';
 import { openDashboard, showIn } from '../../workspace/testing';
@@ -58,8 +59,10 @@ function serve(schedules: Schedules['schedules'], refusal?: string): Sent[] {
   return sent;
 }
 
-async function show() {
-  const dashboard = await openDashboard(documentOf(line('sea')));
+async function show(pages: readonly string[] = []) {
+  const document = documentOf(line('sea'));
+  const named = pages.map((name, i) => ({ ...pagesOf(document)[0], id: `p${i}`, name }));
+  const dashboard = await openDashboard({ ...document, ...(pages.length > 0 ? { pages: named } : {}) });
   showIn(dashboard, <SchedulesPanel dashboard={3} onClose={() => undefined} />);
   await screen.findByText(/Files go to/);
 }
@@ -141,6 +144,43 @@ test('one is made now, changed, and removed with a way back', async () => {
   ]);
   expect(sent[1]!.body).toMatchObject({ name: 'Board room', cron: '0 7 * * 1' });
   expect(sent[3]!.body).toMatchObject({ name: 'Board' });
+});
+
+const choose = (label: string, option: string) => {
+  fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
+  fireEvent.click(screen.getByRole('option', { name: option }));
+};
+
+test('one of the common times is chosen, or times of one’s own are written', async () => {
+  const sent = serve([]);
+  await show();
+  await press('Add one');
+  expect(screen.queryByRole('textbox', { name: 'Times' })).toBeNull();
+  choose('When', 'Every Monday at 07:00');
+  choose('When', 'At times of my own');
+  type('Times', '5 4 * * *');
+  choose('What', 'Workbook (XLSX)');
+  fireEvent.click(screen.getByRole('switch', { name: 'Switched on' }));
+  await press('Save');
+  expect(sent[0]!.body).toMatchObject({ cron: '5 4 * * *', format: 'xlsx', enabled: false });
+});
+
+test('one at times of its own opens with them, one without several pages asks for none', async () => {
+  serve([{ ...STORED, cron: '5 4 * * *' }]);
+  await show();
+  await press('Change');
+  expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Times' }).value).toBe('5 4 * * *');
+  expect(screen.queryByRole('combobox', { name: 'Page' })).toBeNull();
+  expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Selection' }).value).toBe('North');
+});
+
+test('of several pages all are in it, or one', async () => {
+  const sent = serve([]);
+  await show(['Quays', 'Ships']);
+  await press('Add one');
+  choose('Page', 'Ships');
+  await press('Save');
+  expect(sent[0]!.body).toMatchObject({ page: 'Ships' });
 });
 
 test('common times have words, others stand as they are', () => {
