@@ -62,9 +62,11 @@ async function measure(address: string): Promise<void> {
       }
     }
     const told = (found: readonly Opening[]) => p50p95(found.map(({ time }) => time));
-    report({ what: `“${title}” opened, empty profile (aim: p95 1.5 s)`, figure: told(cold) });
+    report({
+      what: `“${title}” opened with an empty profile (aim: p95 1.5 s), ${Math.round(cold[0]!.script)} KB of script before packing`,
+      figure: told(cold),
+    });
     report({ what: `“${title}” opened again (aim: p95 0.5 s)`, figure: told(warm) });
-    report({ what: `“${title}”: script before packing`, figure: `${Math.round(cold[0]!.script)} KB` });
   }
 }
 

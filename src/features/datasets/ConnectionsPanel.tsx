@@ -90,6 +90,7 @@ function Connections({ onCopy }: { onCopy: (connection: number, table: string) =
       {current === NEW ? (
         <NewConnection
           onMade={(entry) => {
+            client.setQueryData<Connection[]>(['connections'], (known = []) => [...known, entry]);
             void client.invalidateQueries({ queryKey: ['connections'] });
             setChosen(entry.id);
           }}

@@ -39,6 +39,7 @@ export function GeometrySection() {
     Promise.all(['geometries', 'model'].map((key) => client.invalidateQueries({ queryKey: [key] })));
   const send = (name: string, source: string, text: string) =>
     sendText(`${PATH}?${new URLSearchParams({ name, source }).toString()}`, 'application/geo+json', text);
+  const tell = (error: unknown) => setProblem(error instanceof Error ? error.message : String(error));
   const take = async (file: File) => {
     setProblem(null);
     if (file.size > LARGEST_GEOMETRY) {
@@ -50,20 +51,24 @@ export function GeometrySection() {
       await send(nameFromFile(file.name).slice(0, MOST_LETTERS), file.name, await file.text());
       await refresh();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      tell(error);
     }
     setBusy(false);
   };
   const remove = async ({ key, name, source }: ListedGeometry) => {
+    setProblem(null);
     try {
       const shapes = await requestAs(geometryShapesSchema, `${PATH}/${key}`);
       await requestJson(`${PATH}/${key}`, { method: 'DELETE' });
       notice({
         text: `“${name}” is removed.`,
-        action: { label: 'Undo', run: () => void send(name, source, writeGeoJson(shapes)).then(refresh) },
+        action: {
+          label: 'Undo',
+          run: () => void send(name, source, writeGeoJson(shapes)).then(refresh, tell),
+        },
       });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      tell(error);
     }
     await refresh();
   };

@@ -28,9 +28,19 @@ function withAgain(now: readonly Measure[], measure: Measure, before: readonly M
 function freshMeasure({ columns, measures, roles }: DatasetSummary, from?: Measure): Measure {
   const taken = new Set(measures.map((measure) => measure.key));
   const names = new Set(measures.map((measure) => measure.name));
-  let n = 1;
-  while (taken.has(`measure_${n}`) || names.has(`Measure ${n}`)) n++;
-  const base = { key: `measure_${n}`, name: from ? `${from.name}, copy` : `Measure ${n}` };
+  const nameOf = (n: number) => {
+    if (!from) return `Measure ${n}`;
+    return n === 1 ? `${from.name}, copy` : `${from.name}, copy ${n}`;
+  };
+  const free = (isTaken: (n: number) => boolean) => {
+    let n = 1;
+    while (isTaken(n)) n++;
+    return n;
+  };
+  const base = {
+    key: `measure_${free((n) => taken.has(`measure_${n}`))}`,
+    name: nameOf(free((n) => names.has(nameOf(n)))),
+  };
   if (from) return { ...from, ...base };
   const number = columns.find((column) => column.type === 'whole' || column.type === 'decimal');
   return measureSchema.parse({

@@ -209,7 +209,7 @@ function Spellings({
           .filter((value) => value !== from)
           .map((value) => (
             <MenuItem key={value} value={value}>
-              {value}
+              {visibleSpace(value)}
             </MenuItem>
           ))}
       </TextField>
