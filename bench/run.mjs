@@ -8,6 +8,8 @@ import path from 'node:path';
 import process from 'node:process';
 import { build } from 'esbuild';
 import { BUNDLING } from '../cli/bundling.mjs';
+// Servers that benches start have threads, which are programs too.
+import '../cli/programs.mjs';
 
 const [name = '', ...given] = process.argv.slice(2);
 const source = path.join(import.meta.dirname, `${name}.ts`);
