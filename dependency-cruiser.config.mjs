@@ -100,6 +100,7 @@ export default {
       conditionNames: ['import', 'require', 'node', 'default', 'types'],
     },
     tsConfig: { fileName: 'tsconfig.json' },
-    exclude: { path: '^(\\.next|\\.next-test|\\.data)' },
+    // What bench/rival needs is installed there, by its bench.
+    exclude: { path: '^(\\.next|\\.next-test|\\.data|bench/rival/)' },
   },
 };
