@@ -2,7 +2,7 @@
 import { fireEvent, screen } from '@testing-library/react';
 import type { SpecialSet } from '../../contract/almanac';
 import { dayFromCivil } from '../../core/calendar/day';
-import { serve, settled, show } from '../ui/testing';
+import { serve, settled, show, takeFile } from '../ui/testing';
 import { SpecialSets } from './SpecialSets';
 
 const SET: SpecialSet = {
@@ -29,11 +29,7 @@ async function sets(
   await show(<SpecialSets sets={all} special={special} year={2026} />);
   return sent;
 }
-async function take(name: string) {
-  const file = Object.assign(new File(['BEGIN'], name), { text: () => Promise.resolve('BEGIN') });
-  fireEvent.change(screen.getByLabelText('iCalendar file'), { target: { files: [file] } });
-  await settled();
-}
+const take = (name: string) => takeFile('iCalendar file', name, 'BEGIN');
 
 test('without a set it says what to add', async () => {
   await sets([]);

@@ -2,7 +2,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import type { DashboardEntry } from '../../contract/dashboards';
 import { emptyDocument } from '../../core/dashboard/document/document';
-import { serve, settled, show, type, type Sent } from '../ui/testing';
+import { type Sent, serve, settled, show, takeFile, type } from '../ui/testing';
 import { DashboardsPage } from './DashboardsPage';
 
 const pushed: string[] = [];
@@ -58,12 +58,7 @@ const titles = () =>
 const search = () => screen.getByRole('searchbox', { name: 'Find a dashboard' });
 const tag = (name: string) =>
   screen.getAllByRole('button', { name }).find((each) => each.hasAttribute('aria-pressed'))!;
-async function take(name: string, content: string) {
-  const file = new File([content], name);
-  Object.assign(file, { text: () => Promise.resolve(content) });
-  fireEvent.change(screen.getByLabelText('Dashboard file'), { target: { files: [file] } });
-  await settled();
-}
+const take = (name: string, content: string) => takeFile('Dashboard file', name, content);
 
 async function remove(title: string) {
   fireEvent.click(screen.getByRole('button', { name: `More of ${title}` }));

@@ -1,6 +1,6 @@
 /** Connections to other databases: made, forgotten, and their tables copied or read live. */
 import { fireEvent, screen } from '@testing-library/react';
-import { serve, settled, show, type } from '../ui/testing';
+import { choose, click, serve, settled, show, type } from '../ui/testing';
 import { ConnectionsPanel } from './ConnectionsPanel';
 
 const ENTRY = {
@@ -28,14 +28,6 @@ async function panel(answers: Record<string, unknown>) {
 }
 const field = (name: string) => screen.getByLabelText<HTMLInputElement>(name);
 const button = (name: string) => screen.getByRole('button', { name });
-async function click(name: string) {
-  fireEvent.click(button(name));
-  await settled();
-}
-function choose(name: string, option: string | RegExp) {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name }));
-  fireEvent.click(screen.getByRole('option', { name: option }));
-}
 function fill() {
   type(field('Host'), 'quay');
   type(field('Database'), 'sales');

@@ -1,9 +1,9 @@
 /** Month by month, for each value: what of a month has data. */
-import { fireEvent, screen } from '@testing-library/react';
+import { screen } from '@testing-library/react';
 import type { DatasetSummary } from '../../contract/datasets';
 import { dayFromCivil } from '../../core/calendar/day';
 import { TEST_MODEL } from '../../core/model/testing';
-import { serve, settled, show } from '../ui/testing';
+import { choose, serve, settled, show } from '../ui/testing';
 import { CoverageByValue } from './CoverageByValue';
 
 const day = (year: number, month: number, of: number) => dayFromCivil(year, month, of);
@@ -32,10 +32,6 @@ const filled = () =>
     Number(title.parentElement!.querySelectorAll('rect')[1]?.getAttribute('height') ?? 0),
   );
 const texts = () => [...document.querySelectorAll('svg text')].map((text) => text.textContent);
-function choose(label: string, option: string) {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
-  fireEvent.click(screen.getByRole('option', { name: option }));
-}
 
 test('the first role and the first category are asked for; others when they are chosen', async () => {
   await coverage({ runs: RUNS, values: VALUES, total: 2 });

@@ -1,6 +1,6 @@
 /** Geometry for maps: brought in, told with its uses, and removed with a way back. */
 import { fireEvent, screen, within } from '@testing-library/react';
-import { serve, settled, show } from '../ui/testing';
+import { serve, settled, show, takeFile } from '../ui/testing';
 import { GeometrySection } from './GeometrySection';
 
 const ISLES = {
@@ -26,12 +26,7 @@ const texts = () =>
     .mocked(fetch)
     .mock.calls.filter(([, init]) => init?.method === 'POST')
     .map(([address, init]) => [address, init!.body]);
-async function take(name: string, text: string, size = text.length) {
-  const file = Object.assign(new File([text], name), { text: () => Promise.resolve(text) });
-  Object.defineProperty(file, 'size', { value: size });
-  fireEvent.change(screen.getByLabelText('GeoJSON file'), { target: { files: [file] } });
-  await settled();
-}
+const take = (name: string, text: string, size?: number) => takeFile('GeoJSON file', name, text, size);
 const remove = () => screen.getByRole('button', { name: 'Remove Isles' });
 
 test('without any it says what it is for', async () => {

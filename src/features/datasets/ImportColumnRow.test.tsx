@@ -2,6 +2,7 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import type { ColumnProfile } from '../../contract/datasets';
 import { ColumnRow, startingRole, type Draft } from './ImportColumnRow';
+import { choose } from '../ui/testing';
 
 const COLUMN: Draft = {
   name: 'sailed_on',
@@ -44,10 +45,6 @@ function row(column: Partial<Draft> = {}, profile: Partial<ColumnProfile> = {}, 
   return changes;
 }
 const cells = () => screen.getAllByRole('cell').map((cell) => cell.textContent);
-function choose(label: string, option: string) {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
-  fireEvent.click(screen.getByRole('option', { name: option }));
-}
 
 test.each([
   ['sailed_on', 'sailed'],

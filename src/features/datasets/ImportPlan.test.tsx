@@ -1,7 +1,7 @@
 import { fireEvent, screen } from '@testing-library/react';
 import type { DatasetSummary, FileProfile, LoadPlan } from '../../contract/datasets';
 import { TEST_MODEL } from '../../core/model/testing';
-import { show } from '../ui/testing';
+import { choose, show } from '../ui/testing';
 import { ImportPlan } from './ImportPlan';
 
 const column = (name: string, more: object = {}) => ({
@@ -48,10 +48,6 @@ async function plan(profile: FileProfile = PROFILE, fileName = 'day_trips-2026.c
   return { loaded, again };
 }
 const load = () => screen.getByRole<HTMLButtonElement>('button', { name: /^Load / });
-const choose = (field: RegExp, option: string | RegExp) => {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: field }));
-  fireEvent.click(screen.getByRole('option', { name: option }));
-};
 
 test('a file becomes a dataset of its name, with its columns as they were found', async () => {
   const { loaded } = await plan();

@@ -2,7 +2,7 @@ import { fireEvent, screen } from '@testing-library/react';
 import type { DatasetSummary } from '../../contract/datasets';
 import type { Measure } from '../../core/model/model';
 import { TEST_MODEL, testMeasure } from '../../core/model/testing';
-import { serve, show } from '../ui/testing';
+import { choose, serve, show } from '../ui/testing';
 import { MeasureEditor } from './MeasureEditor';
 
 const TRIPS = TEST_MODEL.datasets[0] as unknown as DatasetSummary;
@@ -27,10 +27,6 @@ async function edit(measure: Measure) {
 const options = (field: string) => {
   fireEvent.mouseDown(screen.getByRole('combobox', { name: field }));
   return screen.getAllByRole('option').map((option) => option.textContent);
-};
-const choose = (field: string, option: string | RegExp) => {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: field }));
-  fireEvent.click(screen.getByRole('option', { name: option }));
 };
 const type = (field: string, text: string) => {
   const input = screen.getByRole('textbox', { name: field });

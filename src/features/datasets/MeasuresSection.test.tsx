@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { DatasetEdit, DatasetSummary } from '../../contract/datasets';
 import { TEST_MODEL } from '../../core/model/testing';
 import type { Measure } from '../../core/model/model';
-import { serve, settled, show } from '../ui/testing';
+import { click, serve, show } from '../ui/testing';
 import { MeasuresSection } from './MeasuresSection';
 
 const TRIPS = TEST_MODEL.datasets[0] as unknown as DatasetSummary;
@@ -24,10 +24,6 @@ async function section(part: Partial<DatasetSummary> = {}) {
   await show(<Kept dataset={{ ...TRIPS, measures: first(2), ...part }} edits={edits} />);
   const measures = () => edits.at(-1)!.measures!.map(({ key, name }) => [key, name]);
   return { edits, measures };
-}
-async function click(name: string) {
-  fireEvent.click(screen.getByRole('button', { name }));
-  await settled();
 }
 const save = () => click('Save the measure');
 const rows = () =>

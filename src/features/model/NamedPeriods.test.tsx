@@ -1,8 +1,8 @@
 /** Named periods: each changed in one place, and deleted only when that is said. */
-import { fireEvent, screen, within } from '@testing-library/react';
+import { screen, within } from '@testing-library/react';
 import { dayFromCivil } from '../../core/calendar/day';
 import { TEST_MODEL } from '../../core/model/testing';
-import { serve, settled, show, type, press } from '../ui/testing';
+import { click, press, serve, settled, show, type } from '../ui/testing';
 import { NamedPeriods } from './NamedPeriods';
 
 const MODEL = {
@@ -36,10 +36,6 @@ async function section(answers: Record<string, unknown> = {}) {
   return sent;
 }
 const button = (name: string) => screen.getByRole('button', { name });
-async function click(name: string) {
-  fireEvent.click(button(name));
-  await settled();
-}
 const name = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Name of the period' });
 async function phrase(text: string) {
   const field = screen.getByRole('combobox', { name: 'Phrase' });

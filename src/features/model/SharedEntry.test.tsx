@@ -2,7 +2,7 @@
 import { fireEvent, screen } from '@testing-library/react';
 import type { SharedDimension } from '../../core/model/model';
 import { TEST_MODEL } from '../../core/model/testing';
-import { press, said, serve, show, type } from '../ui/testing';
+import { choose, press, said, serve, show, type } from '../ui/testing';
 import { SharedEntry, type Draft } from './SharedEntry';
 
 const [TRIPS, FUEL] = TEST_MODEL.datasets as [
@@ -40,10 +40,6 @@ async function entry(part: Partial<SharedDimension> = {}, others: readonly Share
   return drafts;
 }
 const field = (name: string) => screen.getByRole('combobox', { name });
-function choose(name: string, option: string) {
-  fireEvent.mouseDown(field(name));
-  fireEvent.click(screen.getByRole('option', { name: option }));
-}
 const options = (name: string) => {
   fireEvent.mouseDown(field(name));
   return screen.getAllByRole('option').map((option) => option.textContent);

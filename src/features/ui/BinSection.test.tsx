@@ -1,7 +1,7 @@
 /** What was deleted, brought back or deleted for good. */
-import { fireEvent, screen } from '@testing-library/react';
+import { screen } from '@testing-library/react';
 import { BinSection } from './BinSection';
-import { serve, settled, show } from './testing';
+import { click, serve, show } from './testing';
 
 const entry = (kind: 'dashboard' | 'dataset', id: string, name: string) => ({
   kind,
@@ -20,10 +20,6 @@ async function bin(answers: Record<string, unknown> = {}, entries: readonly obje
   const sent = serve({ 'GET /api/bin': entries, ...answers });
   await show(<BinSection kind="dashboard" />);
   return sent;
-}
-async function click(name: string) {
-  fireEvent.click(screen.getByRole('button', { name }));
-  await settled();
 }
 
 test('an empty one is not there, nor is one of other things', async () => {

@@ -1,7 +1,7 @@
 /** Parts of pages for tests: shown with all that surrounds them, before a server that answers from a list. */
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, fireEvent, render } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { chooseLocale, currentLocale } from '../../core/locale';
 import { theme } from '../../theme/theme';
@@ -83,6 +83,27 @@ export function type(field: HTMLElement, text: string) {
 }
 export const press = (field: HTMLElement, key: string, more: object = {}) =>
   fireEvent.keyDown(field, { key, ...more });
+
+/** Opens a list by its label and takes an option. */
+export function choose(label: string | RegExp, option: string | RegExp) {
+  fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
+  fireEvent.click(screen.getByRole('option', { name: option }));
+}
+
+/** Clicks a button, and waits until what follows is drawn. */
+export async function click(name: string | RegExp) {
+  fireEvent.click(screen.getByRole('button', { name }));
+  await settled();
+}
+
+/** Gives a file to a field for files, and waits until what follows is drawn; `size` in bytes, where it is to be another. */
+export async function takeFile(label: string, name: string, content: string, size = content.length) {
+  // The page that tests run in has files without their contents.
+  const file = Object.assign(new File([content], name), { text: () => Promise.resolve(content) });
+  Object.defineProperty(file, 'size', { value: size });
+  fireEvent.change(screen.getByLabelText(label), { target: { files: [file] } });
+  await settled();
+}
 
 /** What is said below a field; with “wrong: ” before it where the field is marked as wrong. */
 export function said(field: HTMLElement): string {

@@ -1,5 +1,5 @@
 /** What a designer sets of a number range. */
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import type { NumberRange } from '../../../core/dashboard/document/document';
 import { newPart } from '../../../core/dashboard/document/parts';
 import { line } from '../../../core/dashboard/document/testing';
@@ -9,6 +9,7 @@ import { TEST_MODEL } from '../../../core/model/testing';
 import { openDashboard, showIn } from '../../workspace/testing';
 import { useDocument, useWorkspace } from '../../workspace/workspace';
 import { NumberRangeSettings } from './NumberRangeSettings';
+import { choose } from '../../ui/testing';
 
 const rangeIn = (document: ReturnType<typeof useDocument>) =>
   document.controls.find((entry): entry is NumberRange => entry.kind === 'numbers')!;
@@ -31,10 +32,6 @@ async function settings(more: object = {}) {
   showIn(dashboard, <Settings />);
   const range = () => rangeIn(dashboard.store.getState().document);
   return { dashboard, range, id: part.id };
-}
-function choose(label: string, option: string | RegExp) {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
-  fireEvent.click(within(screen.getByRole('listbox')).getByRole('option', { name: option }));
 }
 
 test('it compares a number of each row first, and what it begins with is said', async () => {

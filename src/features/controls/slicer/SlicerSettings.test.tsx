@@ -1,9 +1,9 @@
 /** What a designer sets of a slicer. */
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen } from '@testing-library/react';
 import type { Slicer } from '../../../core/dashboard/document/document';
 import { line, slicer } from '../../../core/dashboard/document/testing';
 import { documentOf } from '../../../core/dashboard/wiring/testing';
-import { press, type } from '../../ui/testing';
+import { choose, press, type } from '../../ui/testing';
 import { openDashboard, showIn } from '../../workspace/testing';
 import { useDocument, useWorkspace } from '../../workspace/workspace';
 import { SlicerSettings } from './SlicerSettings';
@@ -24,10 +24,6 @@ async function settings(more: object = {}) {
   return { dashboard, own: () => slicerIn(dashboard.store.getState().document) };
 }
 const field = (label: string) => screen.getByRole('combobox', { name: label });
-function choose(label: string, option: string | RegExp) {
-  fireEvent.mouseDown(field(label));
-  fireEvent.click(within(screen.getByRole('listbox')).getByRole('option', { name: option }));
-}
 const turn = (label: string) => fireEvent.click(screen.getByRole('switch', { name: label }));
 
 test('values of another dimension: what was chosen goes, and what readers begin with', async () => {

@@ -6,6 +6,7 @@ import { documentOf } from '../../../core/dashboard/wiring/testing';
 import { openDashboard, showIn } from '../../workspace/testing';
 import { SchedulesPanel } from './SchedulesPanel';
 import { timeWords } from './times';
+import { choose } from '../../ui/testing';
 
 const STORED: Schedules['schedules'][number] = {
   id: 4,
@@ -145,11 +146,6 @@ test('one is made now, changed, and removed with a way back', async () => {
   expect(sent[1]!.body).toMatchObject({ name: 'Board room', cron: '0 7 * * 1' });
   expect(sent[3]!.body).toMatchObject({ name: 'Board' });
 });
-
-const choose = (label: string, option: string) => {
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: label }));
-  fireEvent.click(screen.getByRole('option', { name: option }));
-};
 
 test('one of the common times is chosen, or times of one’s own are written', async () => {
   const sent = serve([]);
